@@ -1,0 +1,89 @@
+"""The commands behind ``./easy-notch``. Imports are late: ``work-out`` needs no server and no database."""
+
+import argparse
+import json
+import sys
+from pathlib import Path
+from typing import NoReturn
+
+from .core.rules import Dialect, Words
+from .core.tape import Tape, Units
+from .core.terms import Level
+from .exchange import JobInput, Problems, contract, parse_json, read_job, work_out_flight
+from .exchange.reading import MOST_BYTES
+
+
+def main(arguments: list[str]) -> int:
+    """Run a command; the exit code is 0, 2 for input that cannot be worked out, 3 for what the machine lacks."""
+    parser = argparse.ArgumentParser(prog="easy-notch")
+    commands = parser.add_subparsers(dest="command", required=True)
+    work_out = commands.add_parser("work-out", help="work out a job file")
+    work_out.add_argument("file", metavar="FILE")
+    work_out.add_argument("--json", action="store_true", help="print the answer as JSON, full precision")
+    for name in ("serve", "demo"):
+        command = commands.add_parser(name)
+        command.add_argument("--data", type=Path, metavar="DIR", help="where the jobs are kept")
+        command.add_argument("--port", type=int, default=8490)
+    bench = commands.add_parser("bench", help="measure the speed")
+    bench.add_argument("--json", action="store_true")
+    commands.add_parser("schema", help="write the schemas, the screen's types and its words")
+    chosen = parser.parse_args(arguments)
+    if chosen.command == "work-out":
+        return _work_out(chosen.file, as_json=chosen.json)
+    if chosen.command in ("serve", "demo"):
+        from .web.serving import serve  # noqa: PLC0415
+
+        return serve(data=chosen.data, port=chosen.port, demo=chosen.command == "demo")
+    if chosen.command == "bench":
+        from .timing import bench as measure  # noqa: PLC0415
+
+        return measure(as_json=chosen.json)
+    from .web.schema import write_schemas  # noqa: PLC0415
+
+    return write_schemas()
+
+
+def _work_out(file: str, *, as_json: bool) -> int:
+    words = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
+    try:
+        job = read_job(parse_json(_bytes_of(file)))
+        words = Words(Dialect.NORTH_AMERICA, Tape.of(job.units))
+        answers = _answers(job, words, as_json=as_json)
+    except Problems as found:
+        for problem in found.problems:
+            print(f"{problem.path or file}: {words.say(problem.message)}", file=sys.stderr)
+        return 2
+    sys.stdout.write(answers)
+    return 0
+
+
+def _answers(job: JobInput, words: Words, *, as_json: bool) -> str:
+    worked = [
+        (given.name, work_out_flight(given, job.units, job.limits, f"works[{number}]"))
+        for number, given in enumerate(job.works)
+    ]
+    if as_json:
+        return json.dumps({"works": [contract(name, one) for name, one in worked]}, indent=1, allow_nan=False) + "\n"
+    lines: list[str] = []
+    for name, one in worked:
+        lines.append(f"{name or 'Flight'}: {one.facts['riser_count']} risers")
+        lines += [f"  {words.fact(key):<62} {words.fact_value(key, value)}" for key, value in one.facts.items()]
+        signs = {Level.OK: " ", Level.LOOK: "?", Level.STOP: "!"}
+        for check in one.checks:
+            lines.append(f" {signs[check.level]} {words.say(check.message)}.")
+            if check.remedy:
+                lines.append(f"     {words.say(check.remedy)}")
+    return "\n".join(lines) + "\n"
+
+
+def _bytes_of(file: str) -> bytes:
+    try:
+        with Path(file).open("rb") as stream:
+            return stream.read(MOST_BYTES + 1)
+    except OSError as error:
+        _stop(f"{file}: {error.strerror or error}")
+
+
+def _stop(sentence: str) -> NoReturn:
+    print(sentence, file=sys.stderr)
+    raise SystemExit(2)

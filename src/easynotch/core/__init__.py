@@ -1,0 +1,1 @@
+"""The trade: no web, no database, no clock, no chance. Imports run one way, tape outwards."""

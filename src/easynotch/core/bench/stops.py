@@ -1,0 +1,115 @@
+"""The stops along a board: each is one place where the pencil is set, read off the removals alone.
+
+A stop belongs to one removal: a notch is drawn with the square's heel in its corner, an end cut with one leg.
+"""
+
+from dataclasses import dataclass, replace
+from enum import StrEnum
+
+from ..solid import Face, Mark, Member, Plane, Removal, marks_of
+from ..tools import Setting, Square, hold, hold_line
+
+EDGE = 1e-6
+"""mm: a point this near to an edge of the board is on it."""
+
+
+class StopKind(StrEnum):
+    """What is done at a stop."""
+
+    HOOK = "hook"
+    LINE = "line"
+    NOTCH = "notch"
+    FINISH = "finish"
+
+
+@dataclass(frozen=True, slots=True)
+class Stop:
+    """One stop. Distances are mm from the hook (the member's zero), along the top or the bottom edge.
+
+    ``along_top`` and ``also_top`` are the running marks it uses on the top edge; ``along_bottom`` where its line
+    leaves the bottom edge; ``line_length`` is the length of its first line; ``lens`` the point to look at.
+    """
+
+    id: str
+    kind: StopKind
+    role: str
+    number: int
+    marks: tuple[str, ...]
+    lens: tuple[float, float]
+    along_top: float | None = None
+    also_top: float | None = None
+    along_bottom: float | None = None
+    line_length: float | None = None
+    setting: Setting | None = None
+
+
+def stops_of(member: Member, square: Square) -> tuple[Stop, ...]:
+    """The stops of a member, head to foot, hook end first, the writing last."""
+    lines = {mark.id: mark for mark in marks_of(member)}
+    bottom = {mark.id: mark for mark in marks_of(member, Face.BOTTOM)}
+    pair = _pair(member)
+    stops = []
+    for removal in member.removals:
+        drawn = [lines[cut.id] for cut in removal.planes if lines[cut.id].pieces]
+        if drawn:
+            stops.append(_stop(member, removal, drawn, bottom, pair, square))
+    stops.sort(key=lambda stop: stop.lens[0])
+    numbered = []
+    notches = 0
+    for stop in stops:
+        notches += stop.kind is StopKind.NOTCH
+        numbered.append(replace(stop, number=notches if stop.kind is StopKind.NOTCH else 0))
+    length = max((u for mark in lines.values() for piece in mark.pieces for u, _ in piece), default=0.0)
+    hook = Stop("hook", StopKind.HOOK, "hook", 0, (), (0.0, 0.0), along_top=0.0)
+    last = Stop("finish", StopKind.FINISH, "finish", 0, (), (length / 2, member.stock.depth / 2))
+    return (hook, *numbered, last)
+
+
+def _pair(member: Member) -> tuple[Plane, Plane] | None:
+    """The two directions the square is set to: those of the first notch drawn from the top edge."""
+    for removal in member.removals:
+        if len(removal.planes) == 2:
+            first, second = (cut.plane for cut in removal.planes)
+            return first, second
+    ends = [removal.planes[0].plane for removal in member.removals]
+    return next(((a, b) for a in ends for b in ends if abs(a.normal.dot(b.normal)) < 1e-9), None)
+
+
+def _stop(
+    member: Member,
+    removal: Removal,
+    drawn: list[Mark],
+    bottom: dict[str, Mark],
+    pair: tuple[Plane, Plane] | None,
+    square: Square,
+) -> Stop:
+    near = -member.stock.thickness / 2
+    on_top = sorted(
+        {round(mark.along, 6): mark.along for mark in drawn if _starts_on_top(mark) and mark.along is not None}.values()
+    )
+    below = [bottom[mark.id].along for mark in drawn if mark.id in bottom and bottom[mark.id].pieces]
+    first = drawn[0].pieces[0]
+    notch = len(removal.planes) == 2
+    setting = None
+    if notch:
+        setting = hold(removal.planes[0].plane, removal.planes[1].plane, square, member.zero, near)
+    elif pair is not None:
+        setting = hold_line(removal.planes[0].plane, pair, square, reach=first[1][1], zero=member.zero, near=near)
+    middle = ((first[0][0] + first[1][0]) / 2, (first[0][1] + first[1][1]) / 2)
+    return Stop(
+        id="+".join(mark.id for mark in drawn),
+        kind=StopKind.NOTCH if notch else StopKind.LINE,
+        role=removal.planes[-1].role if notch else drawn[0].role,
+        number=0,
+        marks=tuple(mark.id for mark in drawn),
+        lens=setting.heel if notch and setting else middle,
+        along_top=on_top[0] if on_top else None,
+        also_top=on_top[1] if len(on_top) > 1 else None,
+        along_bottom=below[0] if below else None,
+        line_length=((first[1][0] - first[0][0]) ** 2 + (first[1][1] - first[0][1]) ** 2) ** 0.5,
+        setting=setting,
+    )
+
+
+def _starts_on_top(mark: Mark) -> bool:
+    return abs(mark.pieces[0][0][1]) < EDGE

@@ -1,0 +1,123 @@
+"""Words: every sentence by its id, in the user's dialect, with lengths on the user's tape.
+
+A language is a folder beside this module: ``messages.toml`` (what the core says) and ``interface.toml`` (what the
+screens say) hold sentences by id; ``terms.toml`` holds the trade's names, one column a dialect. In a sentence
+``{name}`` is a value and ``{term:name}`` a trade name.
+"""
+
+import re
+import tomllib
+from collections.abc import Mapping
+from dataclasses import dataclass
+from enum import StrEnum
+from functools import cache
+from importlib.resources import files
+
+from ..tape import Style, Tape, nearest, write
+from ..terms import Angle, Length, Message, Value
+
+LANGUAGE = "en"
+MM_PER_INCH = 25.4
+_SLOT = re.compile(r"\{(term:)?([a-z_]+)\}")
+
+
+class Dialect(StrEnum):
+    """The dialects of the trade."""
+
+    NORTH_AMERICA = "north_america"
+    BRITAIN_IRELAND = "britain_ireland"
+    AUSTRALIA_NEW_ZEALAND = "australia_new_zealand"
+
+
+def _flat(table: Mapping[str, object], prefix: str = "") -> dict[str, str]:
+    flat: dict[str, str] = {}
+    for key, value in table.items():
+        if isinstance(value, dict):
+            flat.update(_flat(value, f"{prefix}{key}."))
+        else:
+            flat[prefix + key] = str(value)
+    return flat
+
+
+@cache
+def _load(name: str) -> dict[str, object]:
+    return tomllib.loads((files(__package__) / "words" / LANGUAGE / f"{name}.toml").read_text("utf-8"))
+
+
+@cache
+def terms_of(dialect: Dialect) -> dict[str, str]:
+    """The trade's names in a dialect, by their internal name."""
+    rows = _load("terms")
+    names: dict[str, str] = {}
+    for name, row in rows.items():
+        columns = row if isinstance(row, dict) else {}
+        names[name] = str(columns.get(str(dialect), columns.get("all")))
+    return names
+
+
+@cache
+def catalogue(name: str, dialect: Dialect) -> dict[str, str]:
+    """A catalogue (``messages`` or ``interface``) in a dialect: id to sentence, its trade names filled in."""
+    names = terms_of(dialect)
+
+    def fill(match: re.Match[str]) -> str:
+        return names[match[2]] if match[1] else match[0]
+
+    return {key: _SLOT.sub(fill, text) for key, text in _flat(_load(name)).items()}
+
+
+@dataclass(frozen=True, slots=True)
+class Words:
+    """A dialect and a tape: what turns messages and values into sentences."""
+
+    dialect: Dialect
+    tape: Tape
+
+    def say(self, message: Message) -> str:
+        """A message as a sentence.
+
+        Raises:
+            KeyError: for an id without a sentence, or a sentence that wants a value the message lacks.
+        """
+        text = catalogue("messages", self.dialect)[message.id]
+        sentence = _SLOT.sub(lambda slot: self.value(message.values[slot[2]]), text)
+        return sentence[:1].upper() + sentence[1:]
+
+    def value(self, value: Value) -> str:
+        """A value as text: a length on the tape with its qualifier, an angle to a tenth of a degree."""
+        if isinstance(value, Length):
+            qualifier = self.qualifier(value.mm)
+            return write(value.mm, self.tape) + (f" {qualifier}" if qualifier else "")
+        if isinstance(value, Angle):
+            return f"{value.degrees:.1f}°"
+        if isinstance(value, str):
+            return value
+        return f"{value.number:.3f}".rstrip("0").rstrip(".")
+
+    def qualifier(self, mm: float) -> str:
+        """How a length stands to its nearest mark (strong or weak, in the dialect), or nothing."""
+        sense = nearest(mm, self.tape).sense
+        return "" if sense is None else terms_of(self.dialect)[sense]
+
+    def fact(self, key: str) -> str:
+        """What a fact is, with both of its ends."""
+        return self.say(Message(f"fact.{key}"))
+
+    def fact_value(self, key: str, number: float) -> str:
+        """A fact's number as text: a count, an angle or a length."""
+        if isinstance(number, int):
+            return str(number)
+        return self.value(Angle(number) if key == "slope" else Length(number))
+
+    def figure(self, value: Value) -> str:
+        """A value in a working: on the tape where it stands on a mark, otherwise to a thousandth."""
+        if not isinstance(value, Length) or nearest(value.mm, self.tape).residue == 0:
+            return self.value(value)
+        if self.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES):
+            return f"{value.mm / MM_PER_INCH:.3f}″"
+        return f"{value.mm:.2f} mm"
+
+    def figures(self, message: Message) -> str:
+        """A line of working with its figures filled in."""
+        text = catalogue("messages", self.dialect)[message.id]
+        return _SLOT.sub(lambda slot: self.figure(message.values[slot[2]]), text)

@@ -1,0 +1,37 @@
+"""Wood: vectors, planes, frames, stock, members, removals, marks, cuts, meshes.
+
+A cut is a plane; a mark is where it meets a face. Conventions: mm; a member's frame has x down the length from
+head to foot, y across the wide face from the top edge to the bottom edge, z through the thickness from the near
+face to the far one, its origin on the centre of the top edge.
+"""
+
+from .cut import Cut, describe
+from .face import Face, outline, stretch
+from .frame import Frame
+from .joint import Joint, close_joint
+from .mark import Mark, marks_of
+from .member import CutPlane, Hand, Member, Removal, Stock
+from .mesh import as_manifold, box
+from .vector import Plane, Vector
+
+__all__ = [
+    "Cut",
+    "CutPlane",
+    "Face",
+    "Frame",
+    "Hand",
+    "Joint",
+    "Mark",
+    "Member",
+    "Plane",
+    "Removal",
+    "Stock",
+    "Vector",
+    "as_manifold",
+    "box",
+    "close_joint",
+    "describe",
+    "marks_of",
+    "outline",
+    "stretch",
+]

@@ -1,0 +1,137 @@
+"""The four long faces of a board, and what is left of them after the removals.
+
+Each face has plane coordinates: u along the length (x), v across it: y on the wide faces, z on the edges.
+"""
+
+from dataclasses import dataclass
+from enum import StrEnum
+from functools import lru_cache
+from typing import cast
+
+from shapely import Polygon, unary_union
+
+from .member import Member, Removal, Stock
+from .vector import Plane, Vector
+
+MERGE = 1e-7
+"""mm: corners nearer than this are one corner."""
+
+Point = tuple[float, float]
+
+
+class Face(StrEnum):
+    """A long face of a board."""
+
+    NEAR = "near"
+    FAR = "far"
+    TOP = "top"
+    BOTTOM = "bottom"
+
+
+@dataclass(frozen=True, slots=True)
+class HalfPlane:
+    """Where a plane's front meets a face: ``a·u + b·v > c``."""
+
+    a: float
+    b: float
+    c: float
+
+    def above(self, point: Point) -> float:
+        """Positive in front; a distance in mm only when the plane stands square to the face."""
+        return self.a * point[0] + self.b * point[1] - self.c
+
+
+def across(face: Face, stock: Stock) -> tuple[float, float]:
+    """From where to where a face reaches in v, mm."""
+    if face in (Face.NEAR, Face.FAR):
+        return 0.0, stock.depth
+    return -stock.thickness / 2, stock.thickness / 2
+
+
+def on_face(face: Face, stock: Stock, u: float, v: float) -> Vector:
+    """A point of a face in the member's frame."""
+    if face is Face.NEAR or face is Face.FAR:
+        return Vector(u, v, stock.thickness / 2 * (-1 if face is Face.NEAR else 1))
+    return Vector(u, 0.0 if face is Face.TOP else stock.depth, v)
+
+
+def meet(plane: Plane, face: Face, stock: Stock) -> HalfPlane:
+    """A plane's front as seen on a face."""
+    base = on_face(face, stock, 0.0, 0.0)
+    wide = face in (Face.NEAR, Face.FAR)
+    return HalfPlane(plane.normal.x, plane.normal.y if wide else plane.normal.z, plane.offset - plane.normal.dot(base))
+
+
+def clip(corners: list[Point], half: HalfPlane, *, keep_front: bool) -> list[Point]:
+    """A convex polygon clipped to one side of a line (Sutherland and Hodgman, one edge)."""
+    sign = 1.0 if keep_front else -1.0
+    heights = [sign * half.above(corner) for corner in corners]
+    kept: list[Point] = []
+    for i, here in enumerate(corners):
+        before, at_before, at_here = corners[i - 1], heights[i - 1], heights[i]
+        if (at_before < 0 < at_here) or (at_here < 0 < at_before):
+            share = at_before / (at_before - at_here)
+            kept.append((before[0] + share * (here[0] - before[0]), before[1] + share * (here[1] - before[1])))
+        if at_here >= 0:
+            kept.append(here)
+    return kept
+
+
+def blank(member: Member, face: Face) -> list[Point]:
+    """The face of the uncut board within the member's reach."""
+    (head, foot), (low, high) = member.reach, across(face, member.stock)
+    return [(head, low), (foot, low), (foot, high), (head, high)]
+
+
+def region(removal: Removal, member: Member, face: Face) -> list[Point]:
+    """What a removal takes off the uncut face; empty where it misses it."""
+    corners = blank(member, face)
+    for cut in removal.planes:
+        corners = clip(corners, meet(cut.plane, face, member.stock), keep_front=True)
+    return corners
+
+
+def stretch(member: Member) -> tuple[float, float] | None:
+    """From which x to which x the near face reaches under its end cuts alone, or None if nothing is left."""
+    corners = _end_cut(member, Face.NEAR)
+    if len(corners) < 3:
+        return None
+    return min(u for u, _ in corners), max(u for u, _ in corners)
+
+
+@lru_cache(maxsize=64)
+def outline(member: Member, face: Face = Face.NEAR) -> tuple[Point, ...]:
+    """The largest connected piece that is left of a face, as its corners in (u, v); empty if nothing is left."""
+    corners = _end_cut(member, face)
+    if len(corners) < 3:
+        return ()
+    wedges = [region(removal, member, face) for removal in member.removals if len(removal.planes) > 1]
+    left = Polygon(corners).difference(unary_union([Polygon(wedge) for wedge in wedges if len(wedge) > 2]))
+    pieces = [piece for piece in getattr(left, "geoms", [left]) if isinstance(piece, Polygon) and not piece.is_empty]
+    if not pieces:
+        return ()
+    largest = max(pieces, key=lambda piece: piece.area)
+    return _tidy([cast(Point, tuple(corner)) for corner in largest.exterior.coords[:-1]])
+
+
+def _end_cut(member: Member, face: Face) -> list[Point]:
+    corners = blank(member, face)
+    for removal in member.removals:
+        if len(removal.planes) == 1 and corners:
+            corners = clip(corners, meet(removal.planes[0].plane, face, member.stock), keep_front=False)
+    return corners
+
+
+def _tidy(corners: list[Point]) -> tuple[Point, ...]:
+    """Drop corners that stand on their neighbour or on the straight line between both neighbours."""
+    apart: list[Point] = []
+    for corner in corners:
+        if not apart or max(abs(corner[0] - apart[-1][0]), abs(corner[1] - apart[-1][1])) > MERGE:
+            apart.append(corner)
+    kept: list[Point] = []
+    for i, (u, v) in enumerate(apart):
+        (a, b), (c, d) = apart[i - 1], apart[(i + 1) % len(apart)]
+        span = max(abs(c - a), abs(d - b), MERGE)
+        if abs((c - a) * (v - b) - (d - b) * (u - a)) > MERGE * span:
+            kept.append((u, v))
+    return tuple(kept)

@@ -1,0 +1,119 @@
+"""Marks: where a removal's plane crosses a face, clipped to what remains of the board."""
+
+from dataclasses import dataclass
+from math import atan2, degrees, hypot
+
+from .face import Face, HalfPlane, Point, across, meet
+from .member import CutPlane, Member
+
+SHORTEST = 1e-6
+"""mm: a shorter piece of a line is a touching corner, not a mark."""
+PARALLEL = 1e-12
+
+Interval = tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """A pencil line on a face, in the face's (u, v), u measured from the member's zero.
+
+    ``along`` is where the line, extended, crosses the face's first edge (the top edge on a wide face), from the
+    zero; None for a gauge line, which runs along the board. ``angle`` is from square across, degrees, positive
+    where the line leans towards the foot on its way across. ``pieces`` are its visible parts, each from the
+    first edge downwards. ``waste`` points into the wood that goes, as a unit (u, v).
+    """
+
+    id: str
+    role: str
+    face: Face
+    along: float | None
+    angle: float
+    pieces: tuple[tuple[Point, Point], ...]
+    waste: Point
+
+
+def marks_of(member: Member, face: Face = Face.NEAR, only: str | None = None) -> tuple[Mark, ...]:
+    """Every mark of a member on one face, in the order of its removals; or the one of the cut plane ``only``."""
+    regions = [[meet(cut.plane, face, member.stock) for cut in removal.planes] for removal in member.removals]
+    lines = [
+        _mark(member, face, cut, regions, (number, place))
+        for number, removal in enumerate(member.removals)
+        for place, cut in enumerate(removal.planes)
+        if only is None or cut.id == only
+    ]
+    return tuple(line for line in lines if line is not None)
+
+
+def _mark(
+    member: Member, face: Face, cut: CutPlane, regions: list[list[HalfPlane]], which: tuple[int, int]
+) -> Mark | None:
+    number, place = which
+    line = regions[number][place]
+    norm = hypot(line.a, line.b)
+    if norm < PARALLEL:
+        return None
+    # The line as a point and a direction that runs down the face (or to the foot, where it runs along it).
+    direction = (-line.b / norm, line.a / norm)
+    if direction[1] < -PARALLEL or (abs(direction[1]) <= PARALLEL and direction[0] < 0):
+        direction = (-direction[0], -direction[1])
+    base = (line.a * line.c / norm**2, line.b * line.c / norm**2)
+    own = [half for i, half in enumerate(regions[number]) if i != place]
+    spans = _inside(_EVERYWHERE, base, direction, _board(member, face) + own)
+    for i, region in enumerate(regions):
+        if i != number and spans:
+            spans = [piece for span in spans for piece in _outside(span, base, direction, region)]
+    top = across(face, member.stock)[0]
+    along = None
+    if abs(direction[1]) > PARALLEL:
+        along = base[0] + direction[0] * (top - base[1]) / direction[1] - member.zero
+
+    def at(distance: float) -> Point:
+        return base[0] + direction[0] * distance - member.zero, base[1] + direction[1] * distance
+
+    return Mark(
+        id=cut.id,
+        role=cut.role,
+        face=face,
+        along=along,
+        angle=degrees(atan2(direction[0], direction[1])),
+        pieces=tuple((at(start), at(end)) for start, end in spans),
+        waste=(line.a / norm, line.b / norm),
+    )
+
+
+_EVERYWHERE = (-1e9, 1e9)
+
+
+def _board(member: Member, face: Face) -> list[HalfPlane]:
+    (low, high), (head, foot) = across(face, member.stock), member.reach
+    return [
+        HalfPlane(1.0, 0.0, head), HalfPlane(-1.0, 0.0, -foot), HalfPlane(0.0, 1.0, low), HalfPlane(0.0, -1.0, -high)
+    ]  # fmt: skip
+
+
+def _inside(span: Interval, base: Point, direction: Point, region: list[HalfPlane]) -> list[Interval]:
+    """The part of a stretch of a line that lies in front of every half-plane, or none."""
+    start, end = span
+    (x, y), (dx, dy) = base, direction
+    for half in region:
+        slope = half.a * dx + half.b * dy
+        height = half.a * x + half.b * y - half.c
+        if slope > PARALLEL:
+            start = max(start, -height / slope)
+        elif slope < -PARALLEL:
+            end = min(end, -height / slope)
+        elif height < SHORTEST:
+            # A line in the plane of another cut is not in front of it: two cuts of one plane leave one mark.
+            return []
+        if end - start <= SHORTEST:
+            return []
+    return [(start, end)]
+
+
+def _outside(span: Interval, base: Point, direction: Point, region: list[HalfPlane]) -> list[Interval]:
+    """The parts of a stretch that another removal leaves standing."""
+    gone = _inside(span, base, direction, region)
+    if not gone:
+        return [span]
+    start, end = gone[0]
+    return [piece for piece in ((span[0], start), (end, span[1])) if piece[1] - piece[0] > SHORTEST]

@@ -1,0 +1,69 @@
+"""Members: stock, where it lies, and what is taken off it."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from enum import StrEnum
+
+from .frame import Frame
+from .vector import Plane
+
+
+class Hand(StrEnum):
+    """Which of a mirrored pair a piece is."""
+
+    LEFT = "left"
+    RIGHT = "right"
+
+
+@dataclass(frozen=True, slots=True)
+class Stock:
+    """Timber as it is: actual thickness and depth (the wide face) in mm, the length in the yard if known."""
+
+    thickness: float
+    depth: float
+    length: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class CutPlane:
+    """One sawn plane in the member's frame; its normal points out of the wood, into what is removed."""
+
+    id: str
+    role: str
+    plane: Plane
+
+
+@dataclass(frozen=True, slots=True)
+class Removal:
+    """What is taken off: the convex region in front of all its planes.
+
+    One plane is an end cut or a lengthwise cut, two and more are a wedge (a notch).
+    """
+
+    planes: tuple[CutPlane, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Member:
+    """A piece of the building.
+
+    ``reach`` is the stretch of x (from, to) that holds everything that is left of it; ``zero`` is the x from
+    which running distances are measured. ``lengths`` are in mm, by name; they follow from the rest, so two members
+    that differ in nothing else are equal.
+    """
+
+    id: str
+    role: str
+    stock: Stock
+    placement: Frame
+    removals: tuple[Removal, ...]
+    reach: tuple[float, float]
+    zero: float
+    count: int = 1
+    hand: Hand | None = None
+    lengths: Mapping[str, float] = field(default_factory=dict, compare=False)
+
+    @property
+    def cut_planes(self) -> tuple[CutPlane, ...]:
+        """Every sawn plane, in the order they were declared."""
+        return tuple(plane for removal in self.removals for plane in removal.planes)

@@ -1,0 +1,164 @@
+"""The checks of a flight: what could go wrong, each with what to change. Limits come in as values."""
+
+from collections.abc import Iterator, Mapping
+
+from ..solid import Member
+from ..terms import Angle, Check, Count, Length, Level, Limit, Limits, Message, Value, against, message
+from ..tools import Drift
+from .facts import throat
+from .flight import HeadKind
+from .layout import Layout
+
+
+def check_shape(layout: Layout, limits: Limits) -> tuple[Check, ...]:
+    """The checks that depend on the count and the going alone: what a candidate is judged by."""
+    riser, going = Length(layout.riser), Length(layout.going)
+    comfort = Length(2 * layout.riser + layout.going)
+    left = Length(throat(layout))
+    rows: tuple[tuple[str, Value], ...] = (
+        ("riser_max", riser),
+        ("riser_min", riser),
+        ("going_min", going),
+        ("slope_max", Angle(layout.degrees)),
+        ("comfort_min", comfort),
+        ("comfort_max", comfort),
+        ("throat_min", left),
+    )
+    return tuple(_limit_check(limits[limit], value) for limit, value in rows if limit in limits)
+
+
+def check_flight(
+    layout: Layout, pattern: Member, facts: Mapping[str, float], limits: Limits, clamped: Drift
+) -> tuple[Check, ...]:
+    """Every check of a flight with its count chosen.
+
+    Args:
+        layout: the flight.
+        pattern: its pattern stringer.
+        facts: its facts.
+        limits: the limit set.
+        clamped: the drift of what is, or would be, clamped on the square.
+    """
+    return (
+        *check_shape(layout, limits),
+        _nosing(layout, limits),
+        _gauge(clamped, limits["riser_difference"], stepped=layout.flight.gauge is not None),
+        *_stringer(layout, pattern, facts),
+        *_head(layout, facts),
+        *_foot(layout),
+        *_sawn_treads(layout),
+        *_layout_width(layout, facts),
+    )
+
+
+def _limit_check(limit: Limit, value: Value) -> Check:
+    amount = value.mm if isinstance(value, Length) else value.degrees if isinstance(value, Angle) else 0.0
+    level = against(limit, amount)
+    found = message(f"check.{limit.id}.{'ok' if level is Level.OK else 'over'}", value=value, limit=limit.value)
+    remedy = None if level is Level.OK else message(f"check.{limit.id}.do", value=value, limit=limit.value)
+    return Check(limit.id, level, found, value, limit, remedy)
+
+
+def _plain(check_id: str, level: Level, value: Value | None = None, **values: Value) -> Check:
+    """A check without a limit of the set: its words are keyed by its id and level."""
+    filled: dict[str, Value] = dict(values) if value is None else {"value": value, **values}
+    remedy = None if level is Level.OK else Message(f"check.{check_id}.do", filled)
+    return Check(
+        check_id,
+        level,
+        Message(f"check.{check_id}.{'ok' if level is Level.OK else 'over'}", filled),
+        value,
+        None,
+        remedy,
+    )
+
+
+def _nosing(layout: Layout, limits: Limits) -> Check:
+    """Solid risers want a nosing within bounds; open ones an overlap of the treads."""
+    nosing = layout.flight.tread.nosing
+    low, high = limits["nosing_min"], limits["nosing_max"]
+    return _limit_check(high if nosing > high.amount else low, Length(nosing))
+
+
+def _gauge(clamped: Drift, limit: Limit, *, stepped: bool) -> Check:
+    """Drift matters only to who steps off; marks taped from the hook have none, so it is never a stop."""
+    level = against(limit, clamped.difference)
+    if level is Level.STOP and not stepped:
+        level = Level.LOOK
+    values: dict[str, Value] = {
+        "gauge": Length(clamped.gauge),
+        "value": Length(clamped.difference),
+        "each": Length(clamped.each),
+        "last": Length(clamped.last),
+        "limit": limit.value,
+    }
+    ending = "ok" if level is Level.OK else "over"
+    remedy = None if level is Level.OK else Message("check.riser_difference.do", values)
+    return Check(
+        "riser_difference",
+        level,
+        Message(f"check.riser_difference.{ending}", values),
+        values["value"],
+        limit,
+        remedy,
+    )
+
+
+def _stringer(layout: Layout, pattern: Member, facts: Mapping[str, float]) -> Iterator[Check]:
+    flight = layout.flight
+    if throat(layout) <= 0 or layout.top_level_cut <= 0 or facts["first_riser"] <= 0 or facts["plumb_bearing"] <= 0:
+        yield _plain("stringer_holds", Level.STOP)
+    length = pattern.lengths["board"]
+    if flight.stock.length is None:
+        yield _plain("stock_length", Level.LOOK, Length(length), stock=Length(0.0))
+    else:
+        level = Level.OK if length <= flight.stock.length else Level.STOP
+        yield _plain("stock_long_enough", level, Length(length), stock=Length(flight.stock.length))
+
+
+def _head(layout: Layout, facts: Mapping[str, float]) -> Iterator[Check]:
+    head = layout.flight.head
+    if head.header_depth is None:
+        yield _plain("header_depth", Level.LOOK, Length(facts["plumb_bearing"]))
+        return
+    missing, overlap = facts["head_missing"], facts["head_overlap"]
+    values: dict[str, Value] = {
+        "header": Length(head.header_depth),
+        "drop": Length(facts["head_drop"]),
+        "overlap": Length(overlap),
+        "bearing": Length(facts["plumb_bearing"]),
+    }
+    if missing <= 0:
+        yield _plain("head_bearing", Level.OK, Length(missing), **values)
+    elif head.kind is HeadKind.DROP_BOARD and head.drop_board is not None:
+        level = Level.OK if head.drop_board.depth >= missing else Level.STOP
+        yield _plain("drop_board", level, Length(missing), board=Length(head.drop_board.depth))
+    else:
+        yield _plain("head_bearing", Level.LOOK if overlap > 0 else Level.STOP, Length(missing), **values)
+
+
+def _foot(layout: Layout) -> Iterator[Check]:
+    flight = layout.flight
+    first = layout.tread_levels[-1] - layout.bearing_level
+    if flight.tread.thickness >= layout.riser:
+        yield _plain("tread_thickness", Level.STOP, Length(flight.tread.thickness), riser=Length(layout.riser))
+    if flight.kicker is not None:
+        deep = flight.kicker.thickness >= first or flight.kicker.width >= layout.going
+        if deep:
+            yield _plain("kicker", Level.STOP, Length(flight.kicker.thickness), first=Length(first))
+
+
+def _sawn_treads(layout: Layout) -> Iterator[Check]:
+    tread = layout.flight.tread
+    if tread.nosing > layout.going:
+        yield _plain("nosing_over_going", Level.STOP, Length(tread.nosing), going=Length(layout.going))
+    if layout.flight.riser_board == 0 and layout.flight.head.riser_board:
+        yield _plain("header_riser_board", Level.LOOK)
+
+
+def _layout_width(layout: Layout, facts: Mapping[str, float]) -> Iterator[Check]:
+    if facts["spacer"] <= 0:
+        yield _plain(
+            "stringers_fit", Level.STOP, Length(layout.flight.width), n=Count(facts["stringer_count"]),
+            thickness=Length(layout.flight.stock.thickness),
+        )  # fmt: skip

@@ -1,0 +1,48 @@
+"""The facts of a flight: the flat numbers of the contract (``docs/facts.md``), mm and degrees."""
+
+from ..solid import Member
+from ..tape import Tape
+from ..tools import drift
+from .layout import Layout
+from .stringer import stringer_count
+
+
+def facts_of(layout: Layout, pattern: Member, tape: Tape) -> dict[str, float | int]:
+    """Every fact of a flight.
+
+    Args:
+        layout: the flight with its count chosen.
+        pattern: its pattern stringer, for what is read off the board.
+        tape: the tape of the answer, for the drift of the nearest mark.
+    """
+    flight = layout.flight
+    head_drop = -layout.tread_levels[0]
+    plumb_bearing = flight.stock.depth / layout.cos - layout.top_level_cut * layout.slope
+    count = stringer_count(layout)
+    facts: dict[str, float | int] = {
+        "riser_count": layout.riser_count,
+        "tread_count": layout.tread_count,
+        "riser": layout.riser,
+        "going": layout.going,
+        "total_run": layout.total_run,
+        "slope": layout.degrees,
+        "step": layout.step,
+        "throat": throat(layout),
+        "first_riser": layout.tread_levels[-1] - layout.bearing_level,
+        "head_drop": head_drop,
+        "plumb_bearing": plumb_bearing,
+        "stringer_count": count,
+        "spacer": (flight.width - count * flight.stock.thickness) / (count - 1),
+        "gauge_drift": drift(layout.riser, layout.riser_count, None, tape).total,
+        "board_length": pattern.lengths["board"],
+    }
+    if flight.head.header_depth is not None:
+        overlap = max(0.0, flight.head.header_depth - head_drop)
+        facts["head_overlap"] = overlap
+        facts["head_missing"] = max(0.0, plumb_bearing - overlap)
+    return facts
+
+
+def throat(layout: Layout) -> float:
+    """Wood left under the notches, square to the edge; negative where the notches cut right through."""
+    return layout.flight.stock.depth - layout.riser * layout.going / layout.step

@@ -1,0 +1,20 @@
+"""Lengths and pitches as people write and read them; the only place where anything is rounded."""
+
+from .errors import TapeError
+from .pitch import Pitch, read_pitch
+from .reading import Reading, Units, read_length
+from .writing import Nearest, Style, Tape, nearest, write
+
+__all__ = [
+    "Nearest",
+    "Pitch",
+    "Reading",
+    "Style",
+    "Tape",
+    "TapeError",
+    "Units",
+    "nearest",
+    "read_length",
+    "read_pitch",
+    "write",
+]

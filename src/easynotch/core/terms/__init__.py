@@ -1,0 +1,23 @@
+"""The small types everyone in the core speaks. No words in here: a message is an id and its values."""
+
+from .check import Bound, Check, Level, Limit, Limits, against
+from .message import Angle, Count, Length, Message, Value, message
+from .working import Line, Road, Working
+
+__all__ = [
+    "Angle",
+    "Bound",
+    "Check",
+    "Count",
+    "Length",
+    "Level",
+    "Limit",
+    "Limits",
+    "Line",
+    "Message",
+    "Road",
+    "Value",
+    "Working",
+    "against",
+    "message",
+]

@@ -1,0 +1,65 @@
+"""Checks and the limits they hold values against."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from enum import StrEnum
+
+from .message import Angle, Length, Message, Value
+
+TOUCHING = 1e-6
+"""mm or degrees: a value this near to its limit is at it, and at the limit is allowed."""
+
+
+class Level(StrEnum):
+    """How much a check matters: fine, worth a look, or do not build it like this."""
+
+    OK = "ok"
+    LOOK = "look"
+    STOP = "stop"
+
+
+class Bound(StrEnum):
+    """Which side of a limit is allowed."""
+
+    AT_MOST = "at_most"
+    AT_LEAST = "at_least"
+
+
+@dataclass(frozen=True, slots=True)
+class Limit:
+    """A limit of a limit set: mm or degrees, typical, to be confirmed locally.
+
+    ``level`` is what overstepping it means; ``source`` is a catalogue id of where such a value comes from.
+    """
+
+    id: str
+    bound: Bound
+    value: Length | Angle
+    level: Level
+    source: str
+
+    @property
+    def amount(self) -> float:
+        """The limit in mm or degrees."""
+        return self.value.mm if isinstance(self.value, Length) else self.value.degrees
+
+
+Limits = Mapping[str, Limit]
+
+
+@dataclass(frozen=True, slots=True)
+class Check:
+    """One thing that was looked at. ``message`` says what was found, ``remedy`` what to change."""
+
+    id: str
+    level: Level
+    message: Message
+    value: Value | None = None
+    limit: Limit | None = None
+    remedy: Message | None = None
+
+
+def against(limit: Limit, amount: float) -> Level:
+    """The level of an amount (mm or degrees, as the limit's) against a limit; at the limit is allowed."""
+    over = amount - limit.amount if limit.bound is Bound.AT_MOST else limit.amount - amount
+    return limit.level if over > TOUCHING else Level.OK

@@ -1,0 +1,6 @@
+"""Marking tools: what to set on the square, and what a setting that is a little off does over a flight."""
+
+from .drift import Drift, drift
+from .square import IMPERIAL, METRIC, Setting, Square, hold, hold_line
+
+__all__ = ["IMPERIAL", "METRIC", "Drift", "Setting", "Square", "drift", "hold", "hold_line"]

@@ -1,0 +1,22 @@
+"""Drawings as data: shapes on named layers, for the screen now and for paper and files later.
+
+Units are mm; x to the right, y down, as on a screen. Lines have meaning by layer, never by colour.
+"""
+
+from .board import BoardSheet, draw_board
+from .elevation import draw_elevation
+from .profile import Profile, draw_profile
+from .sheet import Dimension, Layer, Path, Sheet, Text
+
+__all__ = [
+    "BoardSheet",
+    "Dimension",
+    "Layer",
+    "Path",
+    "Profile",
+    "Sheet",
+    "Text",
+    "draw_board",
+    "draw_elevation",
+    "draw_profile",
+]

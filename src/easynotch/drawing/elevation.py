@@ -1,0 +1,89 @@
+"""The site sketch of a flight: deck, drop and landing seen from the side, to scale, with every measured distance."""
+
+from ..core.solid import Member, Vector, outline
+from ..core.stairs import Layout
+from ..core.terms import Length, message
+from .sheet import Dimension, Layer, Path, Point, Sheet, Text, area, line, rectangle
+
+FRAMING_THICKNESS = 38.0
+UNKNOWN_HEADER = 235.0
+"""mm: drawn for a header whose depth was not measured, in theory lines."""
+
+
+def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
+    """Draw a flight where it stands.
+
+    The world's x runs to the right; its z runs up, so y on the sheet is −z.
+    """
+    flight = layout.flight
+    foot = layout.finished_risers[-1]
+    top, bottom = -flight.upper_finish, -flight.upper_finish + flight.total_rise
+    back = -max(420.0, 0.32 * foot)
+    beyond = foot + max(380.0, 0.26 * foot)
+    header = flight.head.header_depth
+    stands = bottom + flight.lower_finish
+    paths = [
+        area("ground", Layer.GROUND, [(back, stands + 110), (back, stands), (beyond, stands), (beyond, stands + 110)]),
+        *_finish("lower_finish", (back, bottom), (beyond, stands), flight.lower_finish),
+        rectangle("joist", Layer.FRAMING, (back, 0.0), (-FRAMING_THICKNESS, header or UNKNOWN_HEADER)),
+        rectangle(
+            "header",
+            Layer.FRAMING if header else Layer.THEORY,
+            (-FRAMING_THICKNESS, 0.0),
+            (0.0, header or UNKNOWN_HEADER),
+        ),
+        *_finish(
+            "upper_finish",
+            (back, top),
+            (layout.finished_risers[0] if not flight.flush else 0.0, 0.0),
+            flight.upper_finish,
+        ),
+        *_steps(layout),
+        area("stringer", Layer.WOOD, [_in_world(pattern, u, v) for u, v in outline(pattern)]),
+        line("level", Layer.REFERENCE, (back * 0.55, top), (foot, top)),
+        line("drop", Layer.REFERENCE, (foot, top), (foot, bottom)),
+    ]
+    side = max(60.0, 0.045 * foot)
+    dimensions = [
+        Dimension("total_rise", (foot, top), (foot, bottom), side, Length(flight.total_rise), "total_rise"),
+        Dimension("total_run", (foot - layout.total_run, stands), (foot, stands), 170.0, Length(layout.total_run)),
+        Dimension("upper_finish", (back, top), (back, 0.0), -side, Length(flight.upper_finish), "upper_finish"),
+        Dimension("header_depth", (back * 0.55, 0.0), (back * 0.55, header or UNKNOWN_HEADER), 0.0,
+                  Length(header or 0.0), "head.header_depth"),
+        Dimension("lower_finish", (beyond, bottom), (beyond, stands), side, Length(flight.lower_finish), "lower_finish"),
+    ]  # fmt: skip
+    texts = [
+        Text("hold_level", (back * 0.55, top), message("sketch.hold_level")),
+        Text("drop_here", (foot, bottom), message("sketch.drop_here")),
+    ]
+    return Sheet((back, top - 60.0, beyond, stands + 200.0), tuple(paths), tuple(dimensions), tuple(texts))
+
+
+def _in_world(member: Member, u: float, v: float) -> Point:
+    point = member.placement.to_world(Vector(u, v, 0.0))
+    return point.x, -point.z
+
+
+def _finish(path_id: str, low: Point, high: Point, thickness: float) -> list[Path]:
+    return [rectangle(path_id, Layer.FINISH, low, high)] if thickness > 0 else []
+
+
+def _steps(layout: Layout) -> list[Path]:
+    """The treads and riser boards as they will lie on the stringer."""
+    flight, paths = layout.flight, []
+    board = flight.riser_board
+    faces = layout.finished_risers if layout.flight.flush else layout.finished_risers[1:]
+    for number, (plumb, level, face) in enumerate(zip(layout.riser_plumbs, layout.tread_levels, faces, strict=True), 1):
+        if board > 0:
+            below = layout.tread_levels[number] if number < layout.tread_count else layout.bearing_level
+            paths.append(rectangle(f"riser_board_{number}", Layer.FINISH, (plumb, -level), (face, -below)))
+        back = face + flight.tread.nosing - flight.tread.depth
+        paths.append(
+            rectangle(
+                f"tread_{number}",
+                Layer.FINISH,
+                (back, -level - flight.tread.thickness),
+                (face + flight.tread.nosing, -level),
+            )
+        )
+    return paths

@@ -1,0 +1,23 @@
+"""Job files in, answers out."""
+
+from .answer import contract
+from .job_model import FORMAT, VERSION, FlightInput, JobInput
+from .measured import Measured
+from .problems import Problem, Problems
+from .reading import parse_json, read_job
+from .work_out import WorkedFlight, work_out_flight
+
+__all__ = [
+    "FORMAT",
+    "VERSION",
+    "FlightInput",
+    "JobInput",
+    "Measured",
+    "Problem",
+    "Problems",
+    "WorkedFlight",
+    "contract",
+    "parse_json",
+    "read_job",
+    "work_out_flight",
+]

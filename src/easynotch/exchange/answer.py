@@ -1,0 +1,41 @@
+"""The answer of ``work-out --json``: the contract of ``docs/facts.md``, full precision, mm and degrees."""
+
+from typing import Any
+
+from .work_out import WorkedFlight, WorkedMember
+
+
+def contract(name: str, worked: WorkedFlight) -> dict[str, Any]:
+    """One work's answer."""
+    return {
+        "name": name,
+        "kind": "flight",
+        "facts": worked.facts,
+        "members": [_member(piece) for piece in worked.members],
+        "joints": [{"id": joint.id, "opening": joint.opening, "contact": joint.contact} for joint in worked.joints],
+        "checks": [{"id": check.id, "level": str(check.level)} for check in worked.checks],
+    }
+
+
+def _member(piece: WorkedMember) -> dict[str, Any]:
+    member = piece.member
+    return {
+        "id": member.id,
+        "role": member.role,
+        "hand": member.hand,
+        "count": member.count,
+        "stock": {"thickness": member.stock.thickness, "depth": member.stock.depth},
+        "lengths": dict(member.lengths),
+        "cuts": [
+            {
+                "id": cut.id,
+                "role": cut.role,
+                "line_angle": cut.line_angle,
+                "blade_tilt": cut.blade_tilt,
+                "top_angle": cut.top_angle,
+                "leans": cut.leans,
+            }
+            for cut in piece.cuts
+        ],
+        "marks": [{"id": mark.id, "along_top": mark.along} for mark in piece.marks],
+    }

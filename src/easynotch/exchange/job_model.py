@@ -1,0 +1,219 @@
+"""The job file: what the application exports and imports, and what ``work-out`` reads.
+
+The published JSON Schema (``docs/job-file.schema.json``) comes from these models.
+"""
+
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, model_validator
+from pydantic_core import PydanticCustomError
+
+from ..core.rules import LimitSetId
+from ..core.solid import Stock
+from ..core.stairs import (
+    Boards,
+    Flight,
+    Head,
+    HeadKind,
+    Kicker,
+    KickerNotch,
+    RiserChoice,
+    RiserRule,
+    Section,
+    Tread,
+)
+from ..core.tape import Units
+from .measured import Measured, NotNegative, Positive
+from .problems import shown
+
+FORMAT, VERSION = "easy-notch-job", 1
+USUAL_SPACING = {Units.IMPERIAL: 16 * 25.4, Units.METRIC: 400.0}
+
+Name = Annotated[str, Field(max_length=200)]
+Whole = Annotated[int, Field(strict=True)]
+
+
+class _Part(BaseModel):
+    model_config = ConfigDict(extra="forbid", frozen=True)
+
+
+class StockInput(_Part):
+    """Timber as it is: actual sizes."""
+
+    thickness: Positive
+    depth: Positive
+    length: Positive | None = None
+
+
+class RiserInput(_Part):
+    """One of: how many risers, the riser aimed at, the highest riser allowed."""
+
+    count: Whole | None = None
+    target: Positive | None = None
+    at_most: Positive | None = None
+
+    @model_validator(mode="after")
+    def _one(self) -> "RiserInput":
+        if sum(value is not None for value in (self.count, self.target, self.at_most)) != 1:
+            raise PydanticCustomError("one_riser_choice", "one of three")
+        return self
+
+    def choice(self) -> RiserChoice:
+        """The choice, for the core."""
+        if self.count is not None:
+            return RiserChoice(RiserRule.COUNT, self.count)
+        if self.target is not None:
+            return RiserChoice(RiserRule.TARGET, self.target.mm)
+        return RiserChoice(RiserRule.AT_MOST, self.at_most.mm if self.at_most else 0.0)
+
+
+class TreadInput(_Part):
+    """A tread by its boards, or by its going."""
+
+    thickness: Positive
+    nosing: NotNegative = Measured(0.0, "0 mm")
+    boards: Annotated[Whole, Field(ge=1, le=100)] | None = None
+    board_width: Positive | None = None
+    gap: NotNegative = Measured(0.0, "0 mm")
+    going: Positive | None = None
+
+    @model_validator(mode="after")
+    def _one(self) -> "TreadInput":
+        by_boards = self.boards is not None and self.board_width is not None
+        given_boards = self.boards is not None or self.board_width is not None
+        if by_boards == (self.going is not None) or (given_boards and not by_boards):
+            raise PydanticCustomError("going_or_boards", "going or boards")
+        return self
+
+    def tread(self) -> Tread:
+        """The tread, for the core."""
+        boards = None
+        if self.boards is not None and self.board_width is not None:
+            boards = Boards(self.boards, self.board_width.mm, self.gap.mm)
+        return Tread(self.thickness.mm, self.nosing.mm, self.going.mm if self.going else None, boards)
+
+
+class DropBoardInput(_Part):
+    """A drop board under the header."""
+
+    thickness: Positive
+    depth: Positive
+
+
+class LedgerInput(_Part):
+    """A ledger on the header's face."""
+
+    width: Positive
+    depth: Positive
+
+
+class HeadInput(_Part):
+    """How the head of the stringer is held."""
+
+    kind: HeadKind = HeadKind.HANGER
+    header_depth: Positive | None = None
+    riser_board: Annotated[bool, Field(strict=True)] = False
+    drop_board: DropBoardInput | None = None
+    ledger: LedgerInput | None = None
+
+    @model_validator(mode="after")
+    def _sections(self) -> "HeadInput":
+        if self.kind is HeadKind.DROP_BOARD and self.drop_board is None:
+            raise PydanticCustomError("drop_board_section", "drop board wanted")
+        if self.kind is HeadKind.LEDGER and self.ledger is None:
+            raise PydanticCustomError("ledger_section", "ledger wanted")
+        return self
+
+    def head(self) -> Head:
+        """The head, for the core."""
+        drop, ledger = self.drop_board, self.ledger
+        return Head(
+            kind=self.kind,
+            header_depth=self.header_depth.mm if self.header_depth else None,
+            riser_board=self.riser_board,
+            drop_board=Section(drop.thickness.mm, drop.depth.mm) if drop else None,
+            ledger=Section(ledger.width.mm, ledger.depth.mm) if ledger else None,
+        )
+
+
+class KickerInput(_Part):
+    """The flat board at the foot, and which stringers are notched over it."""
+
+    width: Positive
+    thickness: Positive
+    notch: KickerNotch = KickerNotch.ALL
+
+
+def _known_kind(value: Any) -> Any:
+    if value == "roof":
+        raise PydanticCustomError("not_yet_kind", "not yet", {"found": "roof"})
+    return value
+
+
+class FlightInput(_Part):
+    """A straight flight of stairs on cut stringers."""
+
+    kind: Annotated[Literal["flight"], BeforeValidator(_known_kind)]
+    name: Name = ""
+    total_rise: Positive
+    riser: RiserInput
+    tread: TreadInput
+    riser_board: NotNegative | None = None
+    upper_finish: NotNegative = Measured(0.0, "0 mm")
+    lower_finish: NotNegative = Measured(0.0, "0 mm")
+    stock: StockInput
+    head: HeadInput = HeadInput()
+    kicker: KickerInput | None = None
+    width: Positive
+    stringer_spacing: Positive | None = None
+    gauge: Positive | None = Field(
+        default=None,
+        description="What is clamped on the square for the riser, where the marks are stepped off.",
+    )
+
+    def flight(self, units: Units) -> Flight:
+        """The flight, for the core."""
+        spacing = self.stringer_spacing.mm if self.stringer_spacing else USUAL_SPACING[units]
+        kicker = self.kicker
+        return Flight(
+            name=self.name,
+            total_rise=self.total_rise.mm,
+            riser=self.riser.choice(),
+            tread=self.tread.tread(),
+            stock=Stock(
+                self.stock.thickness.mm,
+                self.stock.depth.mm,
+                self.stock.length.mm if self.stock.length else None,
+            ),
+            width=self.width.mm,
+            stringer_spacing=spacing,
+            riser_board=self.riser_board.mm if self.riser_board else 0.0,
+            upper_finish=self.upper_finish.mm,
+            lower_finish=self.lower_finish.mm,
+            head=self.head.head(),
+            kicker=Kicker(kicker.width.mm, kicker.thickness.mm, kicker.notch) if kicker else None,
+            gauge=self.gauge.mm if self.gauge else None,
+        )
+
+
+def _format(value: Any) -> Any:
+    if value != FORMAT:
+        raise PydanticCustomError("wrong_format", "wrong format")
+    return value
+
+
+def _version(value: Any) -> Any:
+    if isinstance(value, bool) or value != VERSION:
+        raise PydanticCustomError("wrong_version", "wrong version", {"found": shown(value)})
+    return value
+
+
+class JobInput(_Part):
+    """A job: its units and its works. A bare number in a text takes the job's unit."""
+
+    format: Annotated[Literal["easy-notch-job"], BeforeValidator(_format)]
+    version: Annotated[Literal[1], BeforeValidator(_version)]
+    name: Name = ""
+    units: Units
+    limits: LimitSetId | None = None
+    works: Annotated[list[FlightInput], Field(max_length=200)]

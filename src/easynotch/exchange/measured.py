@@ -1,0 +1,74 @@
+"""Lengths in a job file: millimetres as a number, or text as people write it."""
+
+from dataclasses import dataclass
+from math import isfinite
+from typing import Annotated, Any
+
+from pydantic import PlainSerializer, PlainValidator, ValidationInfo, WithJsonSchema
+from pydantic_core import PydanticCustomError
+
+from ..core.tape import TapeError, Units, read_length
+from .problems import shown
+
+LONGEST = 1e6
+"""mm. Nothing this trade measures is a kilometre long; a longer length is a wrong unit."""
+SHORTEST = 0.1
+"""mm. A positive length below this is a wrong unit."""
+
+
+@dataclass(frozen=True, slots=True)
+class Measured:
+    """A length that was read: mm, and its text with every unit written out."""
+
+    mm: float
+    canonical: str
+
+
+def _read(value: Any, info: ValidationInfo) -> Measured:
+    units = (info.context or {}).get("units", Units.IMPERIAL)
+    if isinstance(value, str):
+        try:
+            reading = read_length(value, units)
+        except TapeError as error:
+            raise PydanticCustomError(f"tape.{error.id}", "tape", {**error.values, "at": error.at}) from None
+        return Measured(reading.mm, reading.canonical)
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        raise PydanticCustomError("not_length", "not a length", {"found": shown(value)})
+    if isinstance(value, float) and not isfinite(value):
+        raise PydanticCustomError("not_finite", "not finite")
+    if abs(value) > LONGEST:
+        raise PydanticCustomError("too_long_length", "too long", {"found": shown(value)})
+    return Measured(float(value), f"{value:.15g} mm")
+
+
+def _not_negative(value: Any, info: ValidationInfo) -> Measured:
+    measured = _read(value, info)
+    if measured.mm < 0:
+        raise PydanticCustomError("negative", "negative", {"found": shown(value)})
+    if measured.mm > LONGEST:
+        raise PydanticCustomError("too_long_length", "too long", {"found": shown(value)})
+    return measured
+
+
+def _positive(value: Any, info: ValidationInfo) -> Measured:
+    measured = _not_negative(value, info)
+    if measured.mm == 0:
+        raise PydanticCustomError("zero", "zero")
+    if measured.mm < SHORTEST:
+        raise PydanticCustomError("too_small", "too small", {"found": shown(value)})
+    return measured
+
+
+def _schema(least: str) -> dict[str, Any]:
+    number = {"type": "number", least: 0, "maximum": LONGEST}
+    text = {
+        "type": "string",
+        "maxLength": 120,
+        "description": 'A length as people write it, such as 7 1/2" or 190 mm.',
+    }
+    return {"anyOf": [number, text]}
+
+
+_text = PlainSerializer(lambda measured: measured.canonical, return_type=str)
+Positive = Annotated[Measured, PlainValidator(_positive), WithJsonSchema(_schema("exclusiveMinimum")), _text]
+NotNegative = Annotated[Measured, PlainValidator(_not_negative), WithJsonSchema(_schema("minimum")), _text]

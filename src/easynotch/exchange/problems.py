@@ -1,0 +1,127 @@
+"""What is wrong with a job file: paths and sentences."""
+
+import difflib
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, get_args
+
+from pydantic import BaseModel, ValidationError
+
+from ..core.terms import Message
+
+SHOWN = 40
+"""Characters of a wrong value that are repeated in a sentence."""
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """One thing that is wrong: the path of its key (``works[0].tread.gap``) and the sentence.
+
+    ``at`` is the place in the text that was not understood, where there is one.
+    """
+
+    path: str
+    message: Message
+    at: int | None = None
+
+
+class Problems(ValueError):
+    """A job file that cannot be worked out, with everything that is wrong with it."""
+
+    def __init__(self, problems: Sequence[Problem]) -> None:
+        super().__init__(", ".join(f"{problem.path}: {problem.message.id}" for problem in problems))
+        self.problems = tuple(problems)
+
+
+def path_of(location: Sequence[str | int]) -> str:
+    """A path as people write it: ``works[0].tread.gap``."""
+    text = ""
+    for step in location:
+        text += f"[{step}]" if isinstance(step, int) else f"{'.' if text else ''}{shown(step)}"
+    return text
+
+
+def shown(value: object) -> str:
+    """A wrong value as it may be repeated: one line, no control characters, not long."""
+    text = value if isinstance(value, str) else _kind(value)
+    plain = "".join(letter if letter.isprintable() else "?" for letter in text)
+    return plain if len(plain) <= SHOWN else plain[:SHOWN] + "…"
+
+
+def _kind(value: object) -> str:
+    if value is None or isinstance(value, bool):
+        return {None: "null", True: "true", False: "false"}[value]
+    if isinstance(value, dict | list):
+        return "an object" if isinstance(value, dict) else "a list"
+    try:
+        return f"{value:.6g}" if isinstance(value, int | float) else str(value)
+    except (OverflowError, ValueError):
+        return "an endless number"
+
+
+_NATIVE = {
+    "missing": "missing",
+    "string_type": "not_text",
+    "int_type": "not_number",
+    "int_from_float": "not_number",
+    "int_parsing_size": "not_number",
+    "bool_type": "not_true_false",
+    "model_type": "not_object",
+    "dict_type": "not_object",
+    "list_type": "not_list",
+}
+
+
+def from_validation(error: ValidationError, model: type[BaseModel]) -> Problems:
+    """The problems of a validation, in our words."""
+    return Problems([_problem(row, model) for row in error.errors(include_url=False)])
+
+
+def _problem(row: Any, model: type[BaseModel]) -> Problem:
+    location, kind, found = row["loc"], row["type"], row.get("input")
+    context = row.get("ctx", {})
+    path = path_of(location)
+    if kind in _NATIVE:
+        return Problem(path, Message(f"error.{_NATIVE[kind]}", {"found": _quoted(found)}))
+    if kind == "extra_forbidden":
+        return Problem(path, _unknown_key(str(location[-1]), _fields(model, location[:-1])))
+    if kind in ("enum", "literal_error"):
+        choices = str(context.get("expected", "")).replace("'", '"').replace(" or ", ", ")
+        return Problem(path, Message("error.not_choice", {"found": shown(found), "choices": choices}))
+    if kind in ("greater_than_equal", "less_than_equal"):
+        name, key, bound = (
+            ("too_small_count", "least", "ge") if kind.startswith("g") else ("too_large_count", "most", "le")
+        )
+        return Problem(path, Message(f"error.{name}", {"found": shown(found), key: str(context[bound])}))
+    if kind == "string_too_long":
+        return Problem(path, Message("error.long_text", {"most": str(context["max_length"])}))
+    if kind in ("too_long", "too_short"):
+        return Problem(path, Message("error.too_many_works" if kind == "too_long" else "error.no_works"))
+    values = {key: str(value) for key, value in context.items() if key != "at"}
+    return Problem(path, Message(f"error.{kind}", values), context.get("at"))
+
+
+def _quoted(value: object) -> str:
+    return f'"{shown(value)}"' if isinstance(value, str) else shown(value)
+
+
+def _unknown_key(found: str, known: list[str]) -> Message:
+    near = difflib.get_close_matches(found, known, n=1, cutoff=0.5)
+    hint = f'Did you mean "{near[0]}"?' if near else f"Known here: {', '.join(known)}."
+    return Message("error.unknown_key", {"found": shown(found), "nearest": hint})
+
+
+def _fields(model: type[BaseModel], location: Sequence[str | int]) -> list[str]:
+    """The keys known at a place, found by walking the models."""
+    here: type[BaseModel] | None = model
+    for step in location:
+        if isinstance(step, int) or here is None or step not in here.model_fields:
+            continue
+        here = _model_in(here.model_fields[step].annotation)
+    return list(here.model_fields) if here else []
+
+
+def _model_in(annotation: Any) -> type[BaseModel] | None:
+    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+        return annotation
+    return next((found for part in get_args(annotation) if (found := _model_in(part))), None)

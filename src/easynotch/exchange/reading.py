@@ -1,0 +1,73 @@
+"""Reading a job file, guarded: size, nesting, endless numbers and double keys are refused before anything else."""
+
+import json
+import re
+from typing import Any
+
+from pydantic import ValidationError
+
+from ..core.tape import Units
+from ..core.terms import Message
+from .job_model import JobInput
+from .problems import Problem, Problems, from_validation, shown
+
+MOST_BYTES = 4 * 1024 * 1024
+DEEPEST = 64
+_STRING = re.compile(rb'"(?:[^"\\]|\\.)*"', re.DOTALL)
+
+
+def _refuse(message_id: str, path: str = "", **values: str) -> Problems:
+    return Problems([Problem(path, Message(message_id, values))])
+
+
+def parse_json(body: bytes) -> Any:
+    """Parse a JSON document.
+
+    Raises:
+        Problems: more than 4 MB, deeper than 64 brackets, not UTF-8, not JSON, NaN, Infinity, a key twice.
+    """
+    if len(body) > MOST_BYTES:
+        raise _refuse("error.too_big")
+    deep = 0
+    for bracket in re.findall(rb"[\[\]{}]", _STRING.sub(b"", body)):
+        deep += 1 if bracket in b"[{" else -1
+        if deep > DEEPEST:
+            raise _refuse("error.too_deep")
+    try:
+        return json.loads(body.decode("utf-8"), parse_constant=_not_finite, object_pairs_hook=_once)
+    except UnicodeDecodeError:
+        raise _refuse("error.not_utf8") from None
+    except json.JSONDecodeError as error:
+        raise _refuse("error.not_json", line=str(error.lineno), column=str(error.colno)) from None
+    except Problems:
+        raise
+    except (ValueError, RecursionError):
+        raise _refuse("error.not_finite") from None
+
+
+def _not_finite(_: str) -> None:
+    raise _refuse("error.not_finite")
+
+
+def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    made = dict(pairs)
+    if len(made) < len(pairs):
+        seen: set[str] = set()
+        twice = next(key for key, _ in pairs if key in seen or seen.add(key))  # type: ignore[func-returns-value]
+        raise _refuse("error.twice_key", shown(twice), found=shown(twice))
+    return made
+
+
+def read_job(data: Any) -> JobInput:
+    """A job from parsed JSON.
+
+    Raises:
+        Problems: everything that is wrong, each with its path.
+    """
+    if not isinstance(data, dict):
+        raise _refuse("error.not_object", found=shown(data))
+    units = Units.METRIC if data.get("units") == "metric" else Units.IMPERIAL
+    try:
+        return JobInput.model_validate(data, context={"units": units})
+    except ValidationError as error:
+        raise from_validation(error, JobInput) from None
