@@ -41,10 +41,10 @@ def draw_board(member: Member, marks: tuple[Mark, ...], square: Square) -> Board
     ends = stretch(member) or (member.zero, member.zero)
     left = tuple((u - member.zero, v) for u, v in outline(member))
     length = ends[1] - ends[0]
-    scraps = box(0.0, 0.0, length, member.stock.depth)
-    if len(left) > 2:
-        scraps = scraps.difference(Polygon(left))
-    pieces = [piece for piece in getattr(scraps, "geoms", [scraps]) if piece.area > SMALLEST_WASTE]
+    whole = box(0.0, 0.0, length, member.stock.depth)
+    scraps = whole.difference(Polygon(left)) if len(left) > 2 else whole
+    parts = getattr(scraps, "geoms", [scraps])
+    pieces = [part for part in parts if isinstance(part, Polygon) and part.area > SMALLEST_WASTE]
     return BoardSheet(
         depth=member.stock.depth,
         board=length,

@@ -20,6 +20,7 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
     top, bottom = -flight.upper_finish, -flight.upper_finish + flight.total_rise
     back = -max(420.0, 0.32 * foot)
     beyond = foot + max(380.0, 0.26 * foot)
+    hold = back * 0.55
     header = flight.head.header_depth
     stands = bottom + flight.lower_finish
     paths = [
@@ -40,7 +41,7 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
         ),
         *_steps(layout),
         area("stringer", Layer.WOOD, [_in_world(pattern, u, v) for u, v in outline(pattern)]),
-        line("level", Layer.REFERENCE, (back * 0.55, top), (foot, top)),
+        line("level", Layer.REFERENCE, (hold, top), (foot, top)),
         line("drop", Layer.REFERENCE, (foot, top), (foot, bottom)),
     ]
     side = max(60.0, 0.045 * foot)
@@ -48,12 +49,13 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
         Dimension("total_rise", (foot, top), (foot, bottom), side, Length(flight.total_rise), "total_rise"),
         Dimension("total_run", (foot - layout.total_run, stands), (foot, stands), 170.0, Length(layout.total_run)),
         Dimension("upper_finish", (back, top), (back, 0.0), -side, Length(flight.upper_finish), "upper_finish"),
-        Dimension("header_depth", (back * 0.55, 0.0), (back * 0.55, header or UNKNOWN_HEADER), 0.0,
-                  Length(header or 0.0), "head.header_depth"),
-        Dimension("lower_finish", (beyond, bottom), (beyond, stands), side, Length(flight.lower_finish), "lower_finish"),
+        Dimension("header_depth", (hold, 0.0), (hold, header or UNKNOWN_HEADER), 0.0, Length(header or 0.0),
+                  "head.header_depth"),
+        Dimension("lower_finish", (beyond, bottom), (beyond, stands), side, Length(flight.lower_finish),
+                  "lower_finish"),
     ]  # fmt: skip
     texts = [
-        Text("hold_level", (back * 0.55, top), message("sketch.hold_level")),
+        Text("hold_level", (hold, top), message("sketch.hold_level")),
         Text("drop_here", (foot, bottom), message("sketch.drop_here")),
     ]
     return Sheet((back, top - 60.0, beyond, stands + 200.0), tuple(paths), tuple(dimensions), tuple(texts))

@@ -4,7 +4,7 @@ from .answer import contract
 from .job_model import FORMAT, VERSION, FlightInput, JobInput
 from .measured import Measured
 from .problems import Problem, Problems
-from .reading import parse_json, read_job
+from .reading import parse_json, read_draft, read_job
 from .work_out import WorkedFlight, work_out_flight
 
 __all__ = [
@@ -18,6 +18,7 @@ __all__ = [
     "WorkedFlight",
     "contract",
     "parse_json",
+    "read_draft",
     "read_job",
     "work_out_flight",
 ]

@@ -5,7 +5,7 @@ The published JSON Schema (``docs/job-file.schema.json``) comes from these model
 
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, model_validator
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, ModelWrapValidatorHandler, model_validator
 from pydantic_core import PydanticCustomError
 
 from ..core.rules import LimitSetId
@@ -23,7 +23,7 @@ from ..core.stairs import (
     Tread,
 )
 from ..core.tape import Units
-from .measured import Measured, NotNegative, Positive
+from .measured import Measured, NotNegative, Positive, reading_in
 from .problems import shown
 
 FORMAT, VERSION = "easy-notch-job", 1
@@ -196,6 +196,16 @@ class FlightInput(_Part):
         )
 
 
+class FlightDraft(FlightInput):
+    """A flight still being measured: what its layout needs may be missing."""
+
+    total_rise: Positive | None = None  # type: ignore[assignment]
+    riser: RiserInput | None = None  # type: ignore[assignment]
+    tread: TreadInput | None = None  # type: ignore[assignment]
+    stock: StockInput | None = None  # type: ignore[assignment]
+    width: Positive | None = None  # type: ignore[assignment]
+
+
 def _format(value: Any) -> Any:
     if value != FORMAT:
         raise PydanticCustomError("wrong_format", "wrong format")
@@ -217,3 +227,10 @@ class JobInput(_Part):
     units: Units
     limits: LimitSetId | None = None
     works: Annotated[list[FlightInput], Field(max_length=200)]
+
+    @model_validator(mode="wrap")
+    @classmethod
+    def _in_its_units(cls, data: Any, handler: ModelWrapValidatorHandler["JobInput"]) -> "JobInput":
+        metric = isinstance(data, dict) and data.get("units") == "metric"
+        with reading_in(Units.METRIC if metric else Units.IMPERIAL):
+            return handler(data)

@@ -1,10 +1,13 @@
 """Lengths in a job file: millimetres as a number, or text as people write it."""
 
+from collections.abc import Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
 from dataclasses import dataclass
 from math import isfinite
 from typing import Annotated, Any
 
-from pydantic import PlainSerializer, PlainValidator, ValidationInfo, WithJsonSchema
+from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
 from pydantic_core import PydanticCustomError
 
 from ..core.tape import TapeError, Units, read_length
@@ -24,8 +27,24 @@ class Measured:
     canonical: str
 
 
-def _read(value: Any, info: ValidationInfo) -> Measured:
-    units = (info.context or {}).get("units", Units.IMPERIAL)
+_units: ContextVar[Units] = ContextVar("units", default=Units.IMPERIAL)
+
+
+@contextmanager
+def reading_in(units: Units) -> Iterator[None]:
+    """Within this block, bare numbers in validated lengths are in these units.
+
+    A context variable rather than pydantic's own context, because the web layer validates bodies without one.
+    """
+    token = _units.set(units)
+    try:
+        yield
+    finally:
+        _units.reset(token)
+
+
+def _read(value: Any) -> Measured:
+    units = _units.get()
     if isinstance(value, str):
         try:
             reading = read_length(value, units)
@@ -41,8 +60,8 @@ def _read(value: Any, info: ValidationInfo) -> Measured:
     return Measured(float(value), f"{value:.15g} mm")
 
 
-def _not_negative(value: Any, info: ValidationInfo) -> Measured:
-    measured = _read(value, info)
+def _not_negative(value: Any) -> Measured:
+    measured = _read(value)
     if measured.mm < 0:
         raise PydanticCustomError("negative", "negative", {"found": shown(value)})
     if measured.mm > LONGEST:
@@ -50,8 +69,8 @@ def _not_negative(value: Any, info: ValidationInfo) -> Measured:
     return measured
 
 
-def _positive(value: Any, info: ValidationInfo) -> Measured:
-    measured = _not_negative(value, info)
+def _positive(value: Any) -> Measured:
+    measured = _not_negative(value)
     if measured.mm == 0:
         raise PydanticCustomError("zero", "zero")
     if measured.mm < SHORTEST:

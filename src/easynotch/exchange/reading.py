@@ -8,7 +8,8 @@ from pydantic import ValidationError
 
 from ..core.tape import Units
 from ..core.terms import Message
-from .job_model import JobInput
+from .job_model import FlightDraft, JobInput
+from .measured import reading_in
 from .problems import Problem, Problems, from_validation, shown
 
 MOST_BYTES = 4 * 1024 * 1024
@@ -66,8 +67,22 @@ def read_job(data: Any) -> JobInput:
     """
     if not isinstance(data, dict):
         raise _refuse("error.not_object", found=shown(data))
-    units = Units.METRIC if data.get("units") == "metric" else Units.IMPERIAL
     try:
-        return JobInput.model_validate(data, context={"units": units})
+        return JobInput.model_validate(data)
     except ValidationError as error:
         raise from_validation(error, JobInput) from None
+
+
+def read_draft(document: Any, units: Units) -> dict[str, Any]:
+    """A flight that may still lack what has to be measured, with the unit written out in every length.
+
+    Raises:
+        Problems: everything that is wrong with what is there.
+    """
+    try:
+        with reading_in(units):
+            draft = FlightDraft.model_validate(document)
+    except ValidationError as error:
+        raise from_validation(error, FlightDraft) from None
+    kept: dict[str, Any] = draft.model_dump(mode="json", exclude_unset=True)
+    return kept

@@ -1,0 +1,39 @@
+"""What is kept: jobs, works and every revision of them, in SQLite through plain SQL."""
+
+from .database import Database, DatabaseRefused
+from .jobs import Job, JobNotFound, create_job, get_job, list_jobs, save_job
+from .works import (
+    Revision,
+    Stale,
+    Work,
+    WorkNotFound,
+    create_work,
+    get_work,
+    history,
+    list_works,
+    redo_work,
+    save_work,
+    undo_work,
+)
+
+__all__ = [
+    "Database",
+    "DatabaseRefused",
+    "Job",
+    "JobNotFound",
+    "Revision",
+    "Stale",
+    "Work",
+    "WorkNotFound",
+    "create_job",
+    "create_work",
+    "get_job",
+    "get_work",
+    "history",
+    "list_jobs",
+    "list_works",
+    "redo_work",
+    "save_job",
+    "save_work",
+    "undo_work",
+]

@@ -1,0 +1,1 @@
+"""The web application: a thin shell over store and core. A route parses, calls and answers."""

@@ -44,7 +44,7 @@ class Stop:
 
 
 def stops_of(member: Member, square: Square) -> tuple[Stop, ...]:
-    """The stops of a member, head to foot, hook end first, the writing last."""
+    """The stops of a member in the order its removals were declared, hook end first, the writing last."""
     lines = {mark.id: mark for mark in marks_of(member)}
     bottom = {mark.id: mark for mark in marks_of(member, Face.BOTTOM)}
     pair = _pair(member)
@@ -53,7 +53,6 @@ def stops_of(member: Member, square: Square) -> tuple[Stop, ...]:
         drawn = [lines[cut.id] for cut in removal.planes if lines[cut.id].pieces]
         if drawn:
             stops.append(_stop(member, removal, drawn, bottom, pair, square))
-    stops.sort(key=lambda stop: stop.lens[0])
     numbered = []
     notches = 0
     for stop in stops:
@@ -66,13 +65,12 @@ def stops_of(member: Member, square: Square) -> tuple[Stop, ...]:
 
 
 def _pair(member: Member) -> tuple[Plane, Plane] | None:
-    """The two directions the square is set to: those of the first notch drawn from the top edge."""
-    for removal in member.removals:
-        if len(removal.planes) == 2:
-            first, second = (cut.plane for cut in removal.planes)
-            return first, second
-    ends = [removal.planes[0].plane for removal in member.removals]
-    return next(((a, b) for a in ends for b in ends if abs(a.normal.dot(b.normal)) < 1e-9), None)
+    """The plumb and the level direction the square is set to, as the member stands in the building."""
+    planes = [cut.plane for cut in member.cut_planes]
+    upright = [abs(member.placement.plane_to_world(plane).normal.z) for plane in planes]
+    plumb = next((plane for plane, up in zip(planes, upright, strict=True) if up < EDGE), None)
+    level = next((plane for plane, up in zip(planes, upright, strict=True) if up > 1 - EDGE), None)
+    return (plumb, level) if plumb is not None and level is not None else None
 
 
 def _stop(

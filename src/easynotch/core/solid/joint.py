@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from shapely import Polygon
+from shapely import Polygon, get_coordinates
 
 from .face import Face
 from .frame import Frame
@@ -47,7 +47,7 @@ def close_joint(joint_id: str, member: Member, cut_id: str, mate: tuple[Vector, 
         return Joint(joint_id, 0.0, 0.0)
     sawn = next(cut.plane for cut in member.cut_planes if cut.id == cut_id)
     in_world = member.placement.plane_to_world(sawn)
-    gaps = [_gap(frame.to_world(Vector(u, v, 0.0)), plane, in_world) for u, v in shared.convex_hull.exterior.coords]
+    gaps = [_gap(frame.to_world(Vector(u, v, 0.0)), plane, in_world) for u, v in get_coordinates(shared)]
     return Joint(joint_id, max(gaps, key=abs), min(1.0, shared.area / flat.area))
 
 

@@ -50,11 +50,12 @@ def _stringer(layout: Layout, member_id: str, count: int, *, notched: bool) -> M
             )
         )
 
+    # Declared in the order they are drawn: the top level cut from the first tooth, the head from its end.
     levels, plumbs = layout.tread_levels, layout.riser_plumbs
     last = len(plumbs) - 1
     cuts = [
-        removal(("head", "head", Vector(0.0, 0.0, 0.0), BACK)),
         removal(("tread_1", "tread", Vector(0.0, 0.0, levels[0]), UP)),
+        removal(("head", "head", Vector(0.0, 0.0, 0.0), BACK)),
     ]
     cuts += [
         removal(

@@ -188,8 +188,8 @@ class _Reader:
         after = self.peek()
         if token.kind is Kind.MIXED:
             if self.units is Units.METRIC and not (after is not None and after.text == "in"):
-                raise TapeError("length_two_ways", at=token.start, found=token.text, one=token.text.replace("-", " ", 1),
-                                other=token.text.replace("-", " - ", 1))  # fmt: skip
+                one, other = (token.text.replace("-", between, 1) for between in (" ", " - "))
+                raise TapeError("length_two_ways", at=token.start, found=token.text, one=one, other=other)
             return token.value, self.no_tight_slash(token)
         if token.kind is Kind.FRACTION:
             return token.value, self.no_tight_slash(token)

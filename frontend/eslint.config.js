@@ -1,0 +1,17 @@
+import js from "@eslint/js";
+import hooks from "eslint-plugin-react-hooks";
+import tseslint from "typescript-eslint";
+
+export default tseslint.config(
+  { ignores: ["dist", "node_modules", "src/api/schema.d.ts"] },
+  js.configs.recommended,
+  ...tseslint.configs.strictTypeChecked,
+  hooks.configs.flat["recommended-latest"],
+  {
+    languageOptions: { parserOptions: { projectService: { allowDefaultProject: ["eslint.config.js"] } } },
+    rules: {
+      "@typescript-eslint/restrict-template-expressions": ["error", { allowNumber: true }],
+      "@typescript-eslint/no-confusing-void-expression": ["error", { ignoreArrowShorthand: true }],
+    },
+  },
+);

@@ -1,0 +1,179 @@
+"""Works and their revisions. A save names the revision it was made on; a stale one changes nothing."""
+
+import json
+import sqlite3
+from dataclasses import dataclass
+from typing import Any
+from uuid import uuid4
+
+from .jobs import get_job, now
+
+INSERT_WORK = "INSERT INTO work (id, job_id, revision, made_at) VALUES (:id, :job_id, 1, :made_at)"
+INSERT_REVISION = """
+INSERT INTO revision (work_id, number, state, parent, document, made_at)
+VALUES (:work_id, :number, :state, :parent, :document, :made_at)
+"""
+SELECT_WORK = """
+SELECT work.id, work.job_id, work.revision, revision.state, revision.parent, revision.document, revision.made_at
+FROM work JOIN revision ON revision.work_id = work.id AND revision.number = work.revision
+"""
+BY_ID = SELECT_WORK + " WHERE work.id = :id"
+BY_JOB = SELECT_WORK + " WHERE work.job_id = :job_id ORDER BY work.made_at, work.rowid"
+SELECT_STATE = "SELECT parent, document FROM revision WHERE work_id = :work_id AND number = :state"
+SELECT_CHILD = "SELECT MAX(number) FROM revision WHERE work_id = :work_id AND parent = :state AND number = state"
+SELECT_HISTORY = """
+SELECT revision.number, revision.state, revision.document, revision.made_at, before.document AS before
+FROM revision LEFT JOIN revision AS before
+  ON before.work_id = revision.work_id AND before.number = revision.number - 1
+WHERE revision.work_id = :work_id ORDER BY revision.number DESC LIMIT :most
+"""
+ADVANCE = "UPDATE work SET revision = :number WHERE id = :work_id"
+
+
+class WorkNotFound(LookupError):
+    """There is no such work."""
+
+
+@dataclass(frozen=True, slots=True)
+class Work:
+    """A work as it is kept: its document is its part of a job file."""
+
+    id: str
+    job_id: str
+    revision: int
+    document: dict[str, Any]
+    changed_at: str
+    can_undo: bool
+    can_redo: bool
+
+
+class Stale(RuntimeError):
+    """A save made on an older revision; ``kept`` is what is there now."""
+
+    def __init__(self, kept: Work) -> None:
+        super().__init__(kept.id)
+        self.kept = kept
+
+
+@dataclass(frozen=True, slots=True)
+class Revision:
+    """One step of a work's history: the document after it, and before it."""
+
+    number: int
+    state: int
+    made_at: str
+    document: dict[str, Any]
+    before: dict[str, Any] | None
+
+
+def create_work(db: sqlite3.Connection, job_id: str, document: dict[str, Any]) -> Work:
+    """Keep a new work in a job."""
+    get_job(db, job_id)
+    work_id = uuid4().hex[:12]
+    db.execute(INSERT_WORK, {"id": work_id, "job_id": job_id, "made_at": now()})
+    _add(db, work_id, number=1, state=1, parent=None, document=json.dumps(document))
+    return get_work(db, work_id)
+
+
+def get_work(db: sqlite3.Connection, work_id: str) -> Work:
+    """A work by its id.
+
+    Raises:
+        WorkNotFound: there is none.
+    """
+    row = db.execute(BY_ID, {"id": work_id}).fetchone()
+    if row is None:
+        raise WorkNotFound(work_id)
+    return _work(db, row)
+
+
+def list_works(db: sqlite3.Connection, job_id: str) -> list[Work]:
+    """The works of a job, oldest first."""
+    return [_work(db, row) for row in db.execute(BY_JOB, {"job_id": job_id}).fetchall()]
+
+
+def save_work(db: sqlite3.Connection, work_id: str, revision: int, document: dict[str, Any]) -> Work:
+    """Keep a changed document as a new revision; an unchanged one makes none.
+
+    Raises:
+        Stale: ``revision`` is not the kept one. Nothing was changed.
+    """
+    kept, row = _current(db, work_id, revision)
+    if kept.document == document:
+        return kept
+    number = kept.revision + 1
+    _add(db, work_id, number=number, state=number, parent=row["state"], document=json.dumps(document))
+    return get_work(db, work_id)
+
+
+def undo_work(db: sqlite3.Connection, work_id: str, revision: int) -> Work:
+    """Go one step back, as a new revision; nothing to undo changes nothing. Raises Stale as ``save_work``."""
+    kept, row = _current(db, work_id, revision)
+    return kept if row["parent"] is None else _move(db, kept, row["parent"])
+
+
+def redo_work(db: sqlite3.Connection, work_id: str, revision: int) -> Work:
+    """Go forward again to the step last undone from here. Raises Stale as ``save_work``."""
+    kept, row = _current(db, work_id, revision)
+    child = _child(db, work_id, row["state"])
+    return kept if child is None else _move(db, kept, child)
+
+
+def history(db: sqlite3.Connection, work_id: str, most: int = 200) -> list[Revision]:
+    """The newest revisions of a work, newest first."""
+    return [
+        Revision(
+            number=row["number"],
+            state=row["state"],
+            made_at=row["made_at"],
+            document=json.loads(row["document"]),
+            before=json.loads(row["before"]) if row["before"] else None,
+        )
+        for row in db.execute(SELECT_HISTORY, {"work_id": work_id, "most": most})
+    ]
+
+
+def _current(db: sqlite3.Connection, work_id: str, revision: int) -> tuple[Work, sqlite3.Row]:
+    row = db.execute(BY_ID, {"id": work_id}).fetchone()
+    if row is None:
+        raise WorkNotFound(work_id)
+    work = _work(db, row)
+    if work.revision != revision:
+        raise Stale(work)
+    return work, row
+
+
+def _move(db: sqlite3.Connection, kept: Work, state: int) -> Work:
+    target = db.execute(SELECT_STATE, {"work_id": kept.id, "state": state}).fetchone()
+    _add(db, kept.id, number=kept.revision + 1, state=state, parent=target["parent"], document=target["document"])
+    return get_work(db, kept.id)
+
+
+def _child(db: sqlite3.Connection, work_id: str, state: int) -> int | None:
+    number: int | None = db.execute(SELECT_CHILD, {"work_id": work_id, "state": state}).fetchone()[0]
+    return number
+
+
+def _add(db: sqlite3.Connection, work_id: str, *, number: int, state: int, parent: int | None, document: str) -> None:
+    values = {
+        "work_id": work_id,
+        "number": number,
+        "state": state,
+        "parent": parent,
+        "document": document,
+        "made_at": now(),
+    }
+    db.execute(INSERT_REVISION, values)
+    db.execute(ADVANCE, {"number": number, "work_id": work_id})
+
+
+def _work(db: sqlite3.Connection, row: sqlite3.Row) -> Work:
+    return Work(
+        id=row["id"],
+        job_id=row["job_id"],
+        revision=row["revision"],
+        document=json.loads(row["document"]),
+        changed_at=row["made_at"],
+        can_undo=row["parent"] is not None,
+        can_redo=_child(db, row["id"], row["state"]) is not None,
+    )

@@ -1,0 +1,119 @@
+"""The application: guards, blueprints, and the built screens."""
+
+from pathlib import Path
+from typing import Any
+
+from flask import Flask, Request, Response, g, request, send_from_directory
+from flask_openapi3 import Info, OpenAPI
+from pydantic import ValidationError
+from werkzeug.exceptions import HTTPException
+
+from .. import __version__
+from ..core.terms import Message
+from ..exchange import Problems, parse_json
+from ..exchange.reading import MOST_BYTES
+from ..store import Database, JobNotFound, Stale, WorkNotFound
+from . import problem
+from .openapi import document
+
+SECURITY_HEADERS = {
+    "Content-Security-Policy": (
+        "default-src 'none'; script-src 'self'; connect-src 'self'; img-src 'self' data:; font-src 'self'; "
+        "style-src 'self' 'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='; "
+        "base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
+    ),
+    "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "no-referrer",
+    "Cross-Origin-Opener-Policy": "same-origin",
+}
+LOOPBACK = frozenset({"127.0.0.1", "localhost", "[::1]"})
+
+
+class GuardedRequest(Request):
+    """A request whose JSON was parsed by us: size, nesting and endless numbers are refused before anything else."""
+
+    def get_json(self, *_: Any, **__: Any) -> Any:
+        """The body, parsed once.
+
+        Raises:
+            Problems: as ``parse_json``.
+        """
+        if "body" not in g:
+            g.body = parse_json(self.get_data(cache=True))
+        return g.body
+
+
+def create_app(database: Database, screens: Path | None = None, hosts: frozenset[str] = LOOPBACK) -> OpenAPI:
+    """The Flask application.
+
+    Args:
+        database: where jobs and works are kept.
+        screens: the folder of the built front end; without it only the API is served.
+        hosts: the host names that are answered, without their port.
+    """
+    app = OpenAPI(
+        "easynotch",
+        info=Info(title="Easy Notch", version=__version__),
+        security_schemes={},
+        validation_error_callback=problem.from_pydantic,
+        doc_ui=False,
+    )
+    app.request_class = GuardedRequest
+    app.config["MAX_CONTENT_LENGTH"] = MOST_BYTES
+    app.extensions["easynotch.database"] = database
+    _guard(app, hosts)
+    _problems(app)
+    from .jobs import api as jobs  # noqa: PLC0415
+    from .work_out import api as work_out  # noqa: PLC0415
+    from .works import api as works  # noqa: PLC0415
+
+    for blueprint in (work_out, jobs, works):
+        app.register_api(blueprint)
+    app.add_url_rule("/api/openapi.json", "openapi_document", lambda: document(app))
+    if screens is not None:
+        _serve_screens(app, screens)
+    return app
+
+
+def _guard(app: Flask, hosts: frozenset[str]) -> None:
+    @app.before_request
+    def refuse_strangers() -> Response | None:
+        name = request.host.rsplit(":", 1)[0] if not request.host.endswith("]") else request.host
+        if name not in hosts:
+            return problem.problem(403, problem.PLAIN.say(Message("problem.bad_host")))
+        origin = request.headers.get("Origin")
+        changes = request.method not in ("GET", "HEAD", "OPTIONS")
+        if changes and origin is not None and origin != f"{request.scheme}://{request.host}":
+            return problem.problem(403, problem.PLAIN.say(Message("problem.bad_origin")))
+        return None
+
+    @app.after_request
+    def secure(response: Response) -> Response:
+        for name, value in SECURITY_HEADERS.items():
+            response.headers.setdefault(name, value)
+        if request.path.startswith("/api/"):
+            response.headers["Cache-Control"] = "no-store"
+        return response
+
+
+def _problems(app: Flask) -> None:
+    app.register_error_handler(Problems, problem.from_problems)
+    app.register_error_handler(ValidationError, problem.from_pydantic)
+    app.register_error_handler(Stale, problem.stale)
+    app.register_error_handler(WorkNotFound, problem.missing)
+    app.register_error_handler(JobNotFound, problem.missing)
+    app.register_error_handler(HTTPException, problem.http)
+    app.register_error_handler(Exception, problem.unknown)
+
+
+def _serve_screens(app: Flask, screens: Path) -> None:
+    @app.get("/", defaults={"path": ""})
+    @app.get("/<path:path>")
+    def screen(path: str) -> Response:
+        if path.startswith("api/"):
+            return problem.problem(404, problem.PLAIN.say(Message("problem.not_found")))
+        wanted = path if path and (screens / path).is_file() else "index.html"
+        response = send_from_directory(screens, wanted)
+        lasting = wanted.startswith("assets/")
+        response.headers["Cache-Control"] = "public, max-age=31536000, immutable" if lasting else "no-cache"
+        return response

@@ -1,0 +1,61 @@
+"""Jobs and the bench."""
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..core.rules import Words
+from ..core.stairs import lay_out
+from ..core.tape import Units
+from ..core.terms import Count, Length, Message
+from ..drawing import draw_profile
+from ..exchange import FlightInput
+from ..exchange.measured import reading_in
+from ..store import Job, Work, create_job, create_work, get_job, list_jobs, list_works
+from .kept import JobPath, WordsQuery, answer, database, job_view, words_of, work_view
+from .models import BenchJobView, BenchView, CardView, JobView, NewJobBody, NewWorkBody, WorkView
+from .screen import profile_view
+from .works import read_kept
+
+api = APIBlueprint("jobs", __name__, url_prefix="/api", abp_tags=[Tag(name="jobs")])
+
+
+@api.get("/bench", responses={200: BenchView})
+def bench(query: WordsQuery) -> Response:
+    """Everything on the bench: each work with its profile and its next step."""
+    with database().read() as db:
+        kept = [(job, list_works(db, job.id)) for job in list_jobs(db)]
+    jobs = [
+        BenchJobView(job=job_view(job), cards=[_card(job, work, words_of(query, Units(job.units))) for work in works])
+        for job, works in kept
+    ]
+    return answer(BenchView(jobs=jobs))
+
+
+def _card(job: Job, work: Work, words: Words) -> CardView:
+    try:
+        with reading_in(Units(job.units)):
+            layout = lay_out(FlightInput.model_validate(work.document).flight(Units(job.units)))
+    except ValueError:
+        return CardView(work=work_view(work), profile=None, summary="", next=words.say(Message("next.measure")))
+    summary = Message("next.summary", {"n": Count(layout.riser_count), "riser": Length(layout.riser)})
+    return CardView(
+        work=work_view(work),
+        profile=profile_view(draw_profile(layout)),
+        summary=words.say(summary),
+        next=words.say(Message("next.mark")),
+    )
+
+
+@api.post("/jobs", responses={201: JobView})
+def new_job(body: NewJobBody) -> Response:
+    """Begin a job."""
+    with database().connect() as db:
+        return answer(job_view(create_job(db, body.name, body.units)), 201)
+
+
+@api.post("/jobs/<job_id>/works", responses={201: WorkView})
+def new_work(path: JobPath, body: NewWorkBody) -> Response:
+    """Begin a work in a job."""
+    with database().connect() as db:
+        job = get_job(db, path.job_id)
+        return answer(work_view(create_work(db, job.id, read_kept(body.document, job))), 201)

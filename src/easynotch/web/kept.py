@@ -1,0 +1,63 @@
+"""What the routes share: the database, and kept rows as views."""
+
+from typing import Any
+
+from flask import Response, current_app
+from pydantic import BaseModel, Field
+
+from ..core.rules import Dialect, LimitSetId, Words
+from ..core.tape import Tape, Units
+from ..exchange import FORMAT, VERSION
+from ..store import Database, Job, Work
+from .models import JobView, WorkView
+
+
+class JobPath(BaseModel):
+    """Which job."""
+
+    job_id: str = Field(max_length=40)
+
+
+class WorkPath(BaseModel):
+    """Which work."""
+
+    work_id: str = Field(max_length=40)
+
+
+class WordsQuery(BaseModel):
+    """In which words and on which tape the answer is given."""
+
+    dialect: Dialect = Dialect.NORTH_AMERICA
+    fine: bool = False
+
+
+def database() -> Database:
+    """The application's database."""
+    kept: Database = current_app.extensions["easynotch.database"]
+    return kept
+
+
+def answer(view: BaseModel, status: int = 200) -> Response:
+    """A view as a JSON response."""
+    return Response(view.model_dump_json(), status=status, mimetype="application/json")
+
+
+def work_view(work: Work) -> WorkView:
+    """A kept work as it is sent."""
+    return WorkView.model_validate(work, from_attributes=True)
+
+
+def job_view(job: Job) -> JobView:
+    """A kept job as it is sent."""
+    return JobView.model_validate(job, from_attributes=True)
+
+
+def job_file(job: Job, documents: list[dict[str, Any]]) -> dict[str, Any]:
+    """A job with its documents as a job file."""
+    limits = {"limits": LimitSetId(job.limits)} if job.limits else {}
+    return {"format": FORMAT, "version": VERSION, "name": job.name, "units": job.units, **limits, "works": documents}
+
+
+def words_of(query: WordsQuery, units: Units) -> Words:
+    """The words of a query, on the job's tape."""
+    return Words(query.dialect, Tape.of(units, query.fine))

@@ -1,0 +1,350 @@
+"""What the API says, as pydantic models: the OpenAPI document and the screen's types come from these."""
+
+from typing import Any
+
+from pydantic import BaseModel, ConfigDict, Field
+
+Point = tuple[float, float]
+
+
+class View(BaseModel):
+    """Part of an answer."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class Shown(View):
+    """A length as it is called: mm, the nearest mark of the tape, and how it stands to it ("strong", "" …)."""
+
+    mm: float
+    text: str
+    sense: str
+
+
+class FactView(View):
+    """A fact with its words: what it is between, and its value."""
+
+    id: str
+    label: str
+    text: str
+    sense: str
+    value: float
+
+
+class CheckView(View):
+    """A check in words."""
+
+    id: str
+    level: str
+    text: str
+    remedy: str | None
+    source: str | None
+
+
+class LineView(View):
+    """A step of a working."""
+
+    what: str
+    figures: str
+    result: str
+
+
+class WorkingView(View):
+    """The two roads to a number."""
+
+    fact: str
+    label: str
+    first: list[LineView]
+    second: list[LineView]
+    result: Shown
+    agrees: bool
+
+
+class ProfileView(View):
+    """The walked-on line of a flight, mm, y down, deck at 0."""
+
+    steps: list[Point]
+    ground: float
+    run: float
+
+
+class NoteView(View):
+    """A remark on a candidate."""
+
+    level: str
+    text: str
+
+
+class CandidateView(View):
+    """A riser count and its consequences."""
+
+    count: int
+    chosen: bool
+    fits: bool
+    riser: Shown
+    going: Shown
+    slope: str
+    run: Shown
+    comfort: Shown
+    throat: Shown
+    notes: list[NoteView]
+    profile: ProfileView
+
+
+class DriftView(View):
+    """What stepping off with one setting does over the flight."""
+
+    gauge: Shown
+    total: Shown
+    each: Shown
+    last: Shown
+    creep: list[float]
+    level: str
+    text: str
+
+
+class PathView(View):
+    """A line or an area on a layer."""
+
+    id: str
+    layer: str
+    points: list[Point]
+    closed: bool
+
+
+class DimensionView(View):
+    """A distance drawn with both ends; ``field`` is where it is typed, if it is."""
+
+    id: str
+    start: Point
+    end: Point
+    offset: float
+    length: Shown
+    label: str
+    field: str | None
+
+
+class TextView(View):
+    """Words on a drawing."""
+
+    id: str
+    at: Point
+    text: str
+
+
+class SheetView(View):
+    """A drawing in mm, y down."""
+
+    extent: tuple[float, float, float, float]
+    paths: list[PathView]
+    dimensions: list[DimensionView]
+    texts: list[TextView]
+
+
+class MarkView(View):
+    """A pencil line on the near face."""
+
+    id: str
+    role: str
+    pieces: list[tuple[Point, Point]]
+
+
+class SquareView(View):
+    """The square in its setting: its outline, and the figures to hold at the board's top edge."""
+
+    shape: list[Point]
+    heel: Point
+    tongue_at: Point
+    body_at: Point
+    tongue_figure: Shown
+    body_figure: Shown
+    reaches: bool
+    unit: float = Field(description="mm of one numbered graduation")
+    division: float = Field(description="mm of one fine graduation")
+    numbered: float = Field(description="what one numbered graduation counts: 1 inch or 10 mm")
+
+
+class StopView(View):
+    """A stop along the board: what to draw, its figure with both ends, and the square that draws it."""
+
+    id: str
+    kind: str
+    title: str
+    say: str
+    figure: Shown | None
+    ends: str
+    marks: list[str]
+    lens: Point
+    at: float | None
+    square: SquareView | None
+
+
+class RunningView(View):
+    """A running mark on the top edge."""
+
+    number: int
+    at: float
+    figure: Shown
+
+
+class BoardView(View):
+    """A piece lying on the horses: u from the hook, v down from the top edge, mm."""
+
+    id: str
+    title: str
+    count: int
+    depth: float
+    board: Shown
+    stock: Shown | None
+    outline: list[Point]
+    waste: list[list[Point]]
+    marks: list[MarkView]
+    running: list[RunningView]
+    stops: list[StopView]
+    tape_unit: float
+    tape_division: float
+    tape_numbered: float
+
+
+class StationView(View):
+    """How a station stands: settled, open or waiting, and a word on it."""
+
+    id: str
+    state: str
+    text: str
+
+
+class ScreenView(View):
+    """A flight as the stations show it."""
+
+    facts: list[FactView]
+    checks: list[CheckView]
+    working: list[WorkingView]
+    candidates: list[CandidateView]
+    drift: DriftView
+    sketch: SheetView
+    boards: list[BoardView]
+    stations: list[StationView]
+    limits: str
+    confirm: str
+    readings: dict[str, Shown] = Field(description="every typed length by its key, as it was understood")
+    supposed: list[str] = Field(description="keys that are missing and were supposed, for the drawing alone")
+
+
+class WorkAnswer(View):
+    """One work, worked out: the contract, and what the screen shows of it."""
+
+    name: str
+    kind: str
+    facts: dict[str, float]
+    members: list[dict[str, Any]]
+    joints: list[dict[str, Any]]
+    checks: list[dict[str, Any]]
+    screen: ScreenView
+
+
+class WorkOutAnswer(View):
+    """A job, worked out."""
+
+    works: list[WorkAnswer]
+
+
+class ErrorView(View):
+    """One thing that is wrong: the key's path, a sentence, and the place in the text where there is one."""
+
+    path: str
+    sentence: str
+    at: int | None = None
+
+
+class WorkView(View):
+    """A kept work: its document is its part of a job file."""
+
+    id: str
+    job_id: str
+    revision: int
+    document: dict[str, Any]
+    changed_at: str
+    can_undo: bool
+    can_redo: bool
+
+
+class JobView(View):
+    """A kept job."""
+
+    id: str
+    name: str
+    units: str
+    limits: str | None
+    revision: int
+
+
+class ProblemView(View):
+    """A problem document (RFC 9457): what is wrong and where; ``kept`` is what is stored, after a stale save."""
+
+    type: str = "about:blank"
+    title: str
+    status: int
+    detail: str
+    errors: list[ErrorView] = []
+    kept: WorkView | None = None
+    incident: str | None = None
+
+
+class CardView(View):
+    """A work on the bench: its true profile and its next step."""
+
+    work: WorkView
+    profile: ProfileView | None
+    summary: str
+    next: str
+
+
+class BenchJobView(View):
+    """A job with its works."""
+
+    job: JobView
+    cards: list[CardView]
+
+
+class BenchView(View):
+    """Everything on the bench."""
+
+    jobs: list[BenchJobView]
+
+
+class WorkPage(View):
+    """A work with its job: what a station starts from."""
+
+    work: WorkView
+    job: JobView
+
+
+class SaveBody(BaseModel):
+    """A changed document and the revision it was made on."""
+
+    model_config = ConfigDict(extra="forbid")
+    revision: int = Field(strict=True, ge=1)
+    document: dict[str, Any]
+
+
+class RevisionBody(BaseModel):
+    """The revision a step back or forward is made on."""
+
+    model_config = ConfigDict(extra="forbid")
+    revision: int = Field(strict=True, ge=1)
+
+
+class NewWorkBody(BaseModel):
+    """A new work."""
+
+    model_config = ConfigDict(extra="forbid")
+    document: dict[str, Any]
+
+
+class NewJobBody(BaseModel):
+    """A new job."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: str = Field(max_length=200, min_length=1)
+    units: str = Field(pattern="^(imperial|metric)$")

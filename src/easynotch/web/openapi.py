@@ -1,0 +1,42 @@
+"""The OpenAPI document: what flask-openapi3 collects, with every problem response declared."""
+
+import copy
+from typing import Any
+
+from flask_openapi3 import OpenAPI
+from pydantic import BaseModel
+
+from .models import ProblemView
+from .problem import MIME
+
+PROBLEMS = {
+    400: "Not readable",
+    403: "Not from here",
+    404: "Not here",
+    405: "Not done this way",
+    409: "Changed meanwhile",
+    413: "Too big",
+    422: "Not understood",
+}
+REFERENCE = "#/components/schemas/{model}"
+
+
+def document(app: OpenAPI) -> dict[str, Any]:
+    """The document of an application, for the screen's types and for whoever else calls the API."""
+    described = copy.deepcopy(app.api_doc)
+    schemas = described["components"]["schemas"]
+    schemas.pop("ValidationErrorModel", None)
+    schemas.update(_schemas(ProblemView))
+    content = {MIME: {"schema": {"$ref": REFERENCE.format(model="ProblemView")}}}
+    for operations in described["paths"].values():
+        for operation in operations.values():
+            for code, title in PROBLEMS.items():
+                operation["responses"][str(code)] = {"description": title, "content": content}
+    result: dict[str, Any] = described
+    return result
+
+
+def _schemas(model: type[BaseModel]) -> dict[str, Any]:
+    schema = model.model_json_schema(ref_template=REFERENCE, mode="serialization")
+    parts: dict[str, Any] = schema.pop("$defs", {})
+    return {**parts, model.__name__: schema}

@@ -1,0 +1,77 @@
+"""Problem documents (RFC 9457): errors with a path and a sentence a person can act on."""
+
+import logging
+from uuid import uuid4
+
+from flask import Response
+from pydantic import BaseModel, ValidationError
+from werkzeug.exceptions import HTTPException
+
+from ..core.rules import Dialect, Words
+from ..core.tape import Tape, Units
+from ..core.terms import Message
+from ..exchange import JobInput, Problems
+from ..exchange.problems import from_validation
+from ..store import Stale, WorkNotFound
+from .models import ErrorView, NewJobBody, NewWorkBody, ProblemView, RevisionBody, SaveBody, WorkView
+
+logger = logging.getLogger("easynotch")
+BODIES: tuple[type[BaseModel], ...] = (JobInput, SaveBody, RevisionBody, NewWorkBody, NewJobBody)
+MIME = "application/problem+json"
+PLAIN = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
+
+
+def answer(problem: ProblemView) -> Response:
+    """A problem as a response."""
+    return Response(problem.model_dump_json(exclude_none=True), status=problem.status, mimetype=MIME)
+
+
+def problem(
+    status: int, sentence: str, errors: list[ErrorView] | None = None, kept: WorkView | None = None
+) -> Response:
+    """A problem from its status and sentence."""
+    title = PLAIN.say(Message(f"problem.title_{status}"))
+    return answer(ProblemView(title=title, status=status, detail=sentence, errors=errors or [], kept=kept))
+
+
+def from_problems(found: Problems, words: Words = PLAIN) -> Response:
+    """Everything wrong with a body, in words."""
+    errors = [ErrorView(path=one.path, sentence=words.say(one.message), at=one.at) for one in found.problems]
+    status = 413 if found.problems[0].message.id == "error.too_big" else 422
+    return problem(status, errors[0].sentence, errors)
+
+
+def from_pydantic(error: ValidationError) -> Response:
+    """A body or query that does not fit its model, which pydantic names in the error's title."""
+    model = next((model for model in BODIES if model.__name__ == error.title), SaveBody)
+    return from_problems(from_validation(error, model))
+
+
+def stale(error: Stale) -> Response:
+    """A save made on an older revision: what is kept is sent along."""
+    kept = WorkView.model_validate(error.kept, from_attributes=True)
+    return problem(409, PLAIN.say(Message("problem.stale")), kept=kept)
+
+
+def missing(error: LookupError) -> Response:
+    """A job or work that is not there."""
+    which = "no_work" if isinstance(error, WorkNotFound) else "no_job"
+    return problem(404, PLAIN.say(Message(f"problem.{which}")))
+
+
+def http(error: HTTPException) -> Response:
+    """What Flask itself refuses."""
+    code = error.code or 500
+    if code in (404, 405, 413):
+        words = {404: "problem.not_found", 405: "problem.method", 413: "error.too_big"}[code]
+        return problem(code, PLAIN.say(Message(words)))
+    return problem(400, error.description or "")
+
+
+def unknown(error: Exception) -> Response:
+    """An unknown failure: an incident number for the person, the traceback for the log."""
+    incident = uuid4().hex[:8]
+    logger.error("incident %s", incident, exc_info=error)
+    sentence = PLAIN.say(Message("problem.unknown", {"incident": incident}))
+    title = PLAIN.say(Message("problem.title_500"))
+    return answer(ProblemView(title=title, status=500, detail=sentence, incident=incident))

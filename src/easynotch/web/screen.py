@@ -1,0 +1,212 @@
+"""A worked-out flight as the stations show it: every number in words, with its ends."""
+
+from typing import Any
+
+from pydantic import BaseModel
+
+from ..core.rules import Words
+from ..core.stairs import Candidate
+from ..core.tape import Style, write
+from ..core.terms import Check, Length, Level, Line, Message, Value, Working, message
+from ..core.tools import IMPERIAL, METRIC
+from ..drawing import Profile, Sheet, draw_board, draw_elevation, draw_profile
+from ..exchange import FlightInput, Measured, WorkedFlight
+from .board_view import board_view, shown
+from .models import (
+    CandidateView,
+    CheckView,
+    DimensionView,
+    DriftView,
+    FactView,
+    LineView,
+    NoteView,
+    PathView,
+    ProfileView,
+    ScreenView,
+    SheetView,
+    Shown,
+    StationView,
+    TextView,
+    WorkingView,
+)
+
+
+def screen_of(given: FlightInput, worked: WorkedFlight, words: Words, supposed: list[str]) -> ScreenView:
+    """Everything the stations show of a flight."""
+    square = IMPERIAL if words.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES) else METRIC
+    boards = [
+        board_view(piece.member, draw_board(piece.member, piece.marks, square), words, worked.layout)
+        for piece in worked.members
+    ]
+    return ScreenView(
+        facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
+        checks=[check_view(check, words) for check in sorted(worked.checks, key=_urgency)],
+        working=[working_view(one, words) for one in worked.working],
+        candidates=[candidate_view(one, worked, words) for one in worked.candidates()],
+        drift=drift_view(worked, words),
+        sketch=sheet_view(draw_elevation(worked.layout, worked.pattern.member), words),
+        boards=boards,
+        stations=stations(worked, len(boards[0].stops), words, supposed),
+        limits=words.say(Message(worked.limits.name)),
+        confirm=words.say(Message(worked.limits.confirm)),
+        readings=readings(given, words),
+        supposed=supposed,
+    )
+
+
+def _urgency(check: Check) -> int:
+    return [Level.STOP, Level.LOOK, Level.OK].index(check.level)
+
+
+def readings(model: BaseModel, words: Words, prefix: str = "") -> dict[str, Shown]:
+    """Every length of a model by its key, as it was understood."""
+    found: dict[str, Shown] = {}
+    for key, value in model:
+        if isinstance(value, Measured):
+            found[prefix + key] = shown(value.mm, words)
+        elif isinstance(value, BaseModel):
+            found.update(readings(value, words, f"{prefix}{key}."))
+    return found
+
+
+def fact_view(key: str, value: float | int, words: Words) -> FactView:
+    """A fact with its two ends."""
+    length = not isinstance(value, int) and key != "slope"
+    return FactView(
+        id=key,
+        label=words.fact(key),
+        text=write(value, words.tape) if length else words.fact_value(key, value),
+        sense=words.qualifier(value) if length else "",
+        value=value,
+    )
+
+
+def check_view(check: Check, words: Words) -> CheckView:
+    """A check in words."""
+    return CheckView(
+        id=check.id,
+        level=check.level,
+        text=words.say(check.message),
+        remedy=words.say(check.remedy) if check.remedy else None,
+        source=words.say(Message(check.limit.source)) if check.limit else None,
+    )
+
+
+def working_view(working: Working, words: Words) -> WorkingView:
+    """Two roads in words."""
+    return WorkingView(
+        fact=working.fact,
+        label=words.fact(working.fact),
+        first=[_line(line, words) for line in working.first.lines],
+        second=[_line(line, words) for line in working.second.lines],
+        result=shown(working.first.result, words),
+        agrees=working.agrees,
+    )
+
+
+def _line(line: Line, words: Words) -> LineView:
+    return LineView(what=words.say(line.what), figures=words.figures(line.figures), result=words.figure(line.result))
+
+
+def candidate_view(candidate: Candidate, worked: WorkedFlight, words: Words) -> CandidateView:
+    """A candidate with what is good and bad about it, against the chosen one."""
+    layout, chosen = candidate.layout, worked.layout
+    limits = worked.limits.limits
+    broken = {Level.STOP: [], Level.LOOK: []}  # type: dict[Level, list[NoteView]]
+    for check in candidate.checks:
+        if check.level is not Level.OK:
+            broken[check.level].append(NoteView(level=check.level, text=words.say(check.message)))
+    notes = [*broken[Level.STOP], *broken[Level.LOOK]]
+    flight = layout.flight
+    if candidate.fewest:
+        highest: Value = limits["riser_max"].value if flight.riser.rule != "at_most" else Length(flight.riser.value)
+        notes.append(NoteView(level=Level.OK, text=words.say(message("candidate.fewest", value=highest))))
+    if candidate.comfortable:
+        target: Value = (
+            limits["riser_comfortable"].value if flight.riser.rule != "target" else Length(flight.riser.value)
+        )
+        notes.append(NoteView(level=Level.OK, text=words.say(message("candidate.comfortable", value=target))))
+    more = layout.total_run - chosen.total_run
+    if not candidate.chosen and abs(more) > 1:
+        notes.append(
+            NoteView(
+                level="note",
+                text=words.say(
+                    message("candidate.longer" if more > 0 else "candidate.shorter", value=Length(abs(more)))
+                ),
+            )
+        )
+    throat = flight.stock.depth - layout.riser * layout.going / layout.step
+    return CandidateView(
+        count=layout.riser_count,
+        chosen=candidate.chosen,
+        fits=candidate.fits,
+        riser=shown(layout.riser, words),
+        going=shown(layout.going, words),
+        slope=f"{layout.degrees:.1f}°",
+        run=shown(layout.total_run, words),
+        comfort=shown(2 * layout.riser + layout.going, words),
+        throat=shown(throat, words),
+        notes=notes,
+        profile=profile_view(draw_profile(layout)),
+    )
+
+
+def profile_view(profile: Profile) -> ProfileView:
+    """A profile as it is sent."""
+    return ProfileView(steps=list(profile.steps), ground=profile.ground, run=profile.run)
+
+
+def drift_view(worked: WorkedFlight, words: Words) -> DriftView:
+    """The drift of what is clamped on the square, with its check."""
+    drift = worked.drift
+    check = next(check for check in worked.checks if check.id == "riser_difference")
+    return DriftView(
+        gauge=shown(drift.gauge, words),
+        total=shown(drift.total, words),
+        each=shown(drift.each, words),
+        last=shown(drift.last, words),
+        creep=list(drift.creep),
+        level=check.level,
+        text=words.say(check.message),
+    )
+
+
+def sheet_view(sheet: Sheet, words: Words) -> SheetView:
+    """A sheet with its words."""
+    return SheetView(
+        extent=sheet.extent,
+        paths=[
+            PathView(id=path.id, layer=path.layer, points=list(path.points), closed=path.closed) for path in sheet.paths
+        ],
+        dimensions=[
+            DimensionView(
+                id=one.id, start=one.start, end=one.end, offset=one.offset, length=shown(one.length.mm, words),
+                label=words.say(message(f"dimension.{one.id}")), field=one.field,
+            )
+            for one in sheet.dimensions
+        ],
+        texts=[TextView(id=text.id, at=text.at, text=words.say(text.words)) for text in sheet.texts],
+    )  # fmt: skip
+
+
+def stations(worked: WorkedFlight, stops: int, words: Words, supposed: list[str]) -> list[StationView]:
+    """How each station stands."""
+    asked = worked.layout.flight.head.header_depth is None
+    rows: list[tuple[str, str, dict[str, Any]]] = [
+        ("measure", "open" if supposed else ("look" if asked else "settled"),
+         {"n": str(4 - len(supposed) - asked), "all": "4"}),
+        ("work_out", "waiting" if supposed else _worst(worked), {"n": str(worked.layout.riser_count)}),
+        ("mark", "waiting" if supposed else "open", {"n": str(stops)}),
+        ("cut", "later", {}),
+        ("fit", "later", {}),
+    ]  # fmt: skip
+    return [
+        StationView(id=station, state=state, text=words.say(Message(f"station.{station}.{state}", values)))
+        for station, state, values in rows
+    ]
+
+
+def _worst(worked: WorkedFlight) -> str:
+    levels = {check.level for check in worked.checks}
+    return "stop" if Level.STOP in levels else ("look" if Level.LOOK in levels else "settled")
