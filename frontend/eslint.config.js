@@ -1,8 +1,9 @@
 import js from "@eslint/js";
 import hooks from "eslint-plugin-react-hooks";
+import { defineConfig } from "eslint/config";
 import tseslint from "typescript-eslint";
 
-export default tseslint.config(
+export default defineConfig(
   { ignores: ["dist", "node_modules", "src/api/schema.d.ts"] },
   js.configs.recommended,
   ...tseslint.configs.strictTypeChecked,

@@ -502,8 +502,25 @@ export interface components {
                 number,
                 number
             ];
-            /** At */
+            /**
+             * At
+             * @description the running mark on the top edge that is read, mm from the hook
+             */
             at: number | null;
+            /**
+             * Measure
+             * @description the two ends of the figure, where it is not on the tape
+             */
+            measure: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ] | null;
             square: components["schemas"]["SquareView"] | null;
         };
         /**
@@ -896,13 +913,21 @@ export interface components {
         };
         /**
          * NewWorkBody
-         * @description A new work.
+         * @description A new work: a document, or a name for a usual flight that is still to be measured.
          */
         NewWorkBody: {
-            /** Document */
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Document
+             * @default null
+             */
             document: {
                 [key: string]: unknown;
-            };
+            } | null;
         };
         /**
          * WorkPage

@@ -49,10 +49,9 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
         Dimension("total_rise", (foot, top), (foot, bottom), side, Length(flight.total_rise), "total_rise"),
         Dimension("total_run", (foot - layout.total_run, stands), (foot, stands), 170.0, Length(layout.total_run)),
         Dimension("upper_finish", (back, top), (back, 0.0), -side, Length(flight.upper_finish), "upper_finish"),
-        Dimension("header_depth", (hold, 0.0), (hold, header or UNKNOWN_HEADER), 0.0, Length(header or 0.0),
+        Dimension("header_depth", (back, 0.0), (back, header or UNKNOWN_HEADER), -side, Length(header or 0.0),
                   "head.header_depth"),
-        Dimension("lower_finish", (beyond, bottom), (beyond, stands), side, Length(flight.lower_finish),
-                  "lower_finish"),
+        Dimension("lower_finish", (back, bottom), (back, stands), -side, Length(flight.lower_finish), "lower_finish"),
     ]  # fmt: skip
     texts = [
         Text("hold_level", (hold, top), message("sketch.hold_level")),

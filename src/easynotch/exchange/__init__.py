@@ -5,6 +5,7 @@ from .job_model import FORMAT, VERSION, FlightInput, JobInput
 from .measured import Measured
 from .problems import Problem, Problems
 from .reading import parse_json, read_draft, read_job
+from .usual import usual_flight
 from .work_out import WorkedFlight, work_out_flight
 
 __all__ = [
@@ -20,5 +21,6 @@ __all__ = [
     "parse_json",
     "read_draft",
     "read_job",
+    "usual_flight",
     "work_out_flight",
 ]

@@ -107,13 +107,14 @@ def _problems(app: Flask) -> None:
 
 
 def _serve_screens(app: Flask, screens: Path) -> None:
-    @app.get("/", defaults={"path": ""})
-    @app.get("/<path:path>")
-    def screen(path: str) -> Response:
-        if path.startswith("api/"):
+    def screen(file: str) -> Response:
+        if file.startswith("api/"):
             return problem.problem(404, problem.PLAIN.say(Message("problem.not_found")))
-        wanted = path if path and (screens / path).is_file() else "index.html"
+        wanted = file if file and (screens / file).is_file() else "index.html"
         response = send_from_directory(screens, wanted)
         lasting = wanted.startswith("assets/")
         response.headers["Cache-Control"] = "public, max-age=31536000, immutable" if lasting else "no-cache"
         return response
+
+    app.add_url_rule("/", "front", screen, defaults={"file": ""})
+    app.add_url_rule("/<path:file>", "screen", screen)

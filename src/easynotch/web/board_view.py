@@ -8,7 +8,7 @@ from ..core.tape import Style, write
 from ..core.terms import Count, Length, Message, Value
 from ..core.tools import Setting
 from ..drawing import BoardSheet
-from .models import BoardView, MarkView, RunningView, Shown, SquareView, StopView
+from .models import BoardView, MarkView, Point, RunningView, Shown, SquareView, StopView
 
 GRADUATIONS = {True: (25.4, 25.4 / 16, 1.0), False: (10.0, 1.0, 10.0)}
 """By imperial or not: mm of a numbered graduation and of a fine one, and what the numbered one counts."""
@@ -35,7 +35,7 @@ def board_view(member: Member, sheet: BoardSheet, words: Words, layout: Layout) 
         waste=[list(scrap) for scrap in sheet.waste],
         marks=[MarkView(id=mark.id, role=mark.role, pieces=list(mark.pieces)) for mark in sheet.marks],
         running=[RunningView(number=n, at=at, figure=shown(at, words)) for n, at in enumerate(edges, 1)],
-        stops=[_stop(stop, member, layout, words) for stop in sheet.stops],
+        stops=[_stop(stop, member, layout, words, edges[-1] if edges else 0.0) for stop in sheet.stops],
         tape_unit=unit,
         tape_division=division,
         tape_numbered=numbered,
@@ -60,7 +60,16 @@ def _figure(stop: Stop, member: Member, layout: Layout) -> float | None:
     return stop.line_length
 
 
-def _stop(stop: Stop, member: Member, layout: Layout, words: Words) -> StopView:
+def _measure(stop: Stop, member: Member, last_tooth: float) -> tuple[Point, Point] | None:
+    """The two ends of a figure that is not read on the tape along the top edge."""
+    if stop.role == "foot" and stop.start is not None:
+        return (last_tooth, 0.0), stop.start
+    if stop.along_bottom is not None and stop.along_top is None:
+        return (0.0, member.stock.depth), (stop.along_bottom, member.stock.depth)
+    return None
+
+
+def _stop(stop: Stop, member: Member, layout: Layout, words: Words, last_tooth: float) -> StopView:
     key = "notch" if stop.kind is StopKind.NOTCH and stop.role == "tread" else stop.role
     kicker, ledger = layout.flight.kicker, layout.flight.head.ledger
     off = ledger if stop.role == "ledger" else None
@@ -83,6 +92,7 @@ def _stop(stop: Stop, member: Member, layout: Layout, words: Words) -> StopView:
         marks=list(stop.marks),
         lens=stop.lens,
         at=stop.also_top if stop.also_top is not None else stop.along_top,
+        measure=_measure(stop, member, last_tooth),
         square=_square(stop.setting, words) if stop.setting and key not in ("kicker", "ledger") else None,
     )
 

@@ -8,7 +8,7 @@ from ..core.stairs import lay_out
 from ..core.tape import Units
 from ..core.terms import Count, Length, Message
 from ..drawing import draw_profile
-from ..exchange import FlightInput
+from ..exchange import FlightInput, usual_flight
 from ..exchange.measured import reading_in
 from ..store import Job, Work, create_job, create_work, get_job, list_jobs, list_works
 from .kept import JobPath, WordsQuery, answer, database, job_view, words_of, work_view
@@ -58,4 +58,5 @@ def new_work(path: JobPath, body: NewWorkBody) -> Response:
     """Begin a work in a job."""
     with database().connect() as db:
         job = get_job(db, path.job_id)
-        return answer(work_view(create_work(db, job.id, read_kept(body.document, job))), 201)
+        document = body.document or usual_flight(Units(job.units), body.name)
+        return answer(work_view(create_work(db, job.id, read_kept(document, job))), 201)

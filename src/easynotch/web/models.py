@@ -175,7 +175,8 @@ class StopView(View):
     ends: str
     marks: list[str]
     lens: Point
-    at: float | None
+    at: float | None = Field(description="the running mark on the top edge that is read, mm from the hook")
+    measure: tuple[Point, Point] | None = Field(description="the two ends of the figure, where it is not on the tape")
     square: SquareView | None
 
 
@@ -336,10 +337,11 @@ class RevisionBody(BaseModel):
 
 
 class NewWorkBody(BaseModel):
-    """A new work."""
+    """A new work: a document, or a name for a usual flight that is still to be measured."""
 
     model_config = ConfigDict(extra="forbid")
-    document: dict[str, Any]
+    name: str = Field(default="", max_length=200)
+    document: dict[str, Any] | None = None
 
 
 class NewJobBody(BaseModel):

@@ -115,8 +115,10 @@ def candidate_view(candidate: Candidate, worked: WorkedFlight, words: Words) -> 
     broken = {Level.STOP: [], Level.LOOK: []}  # type: dict[Level, list[NoteView]]
     for check in candidate.checks:
         if check.level is not Level.OK:
-            broken[check.level].append(NoteView(level=check.level, text=words.say(check.message)))
-    notes = [*broken[Level.STOP], *broken[Level.LOOK]]
+            broken[check.level].append(
+                NoteView(level=check.level, text=words.say(Message(f"candidate.{check.id}", check.message.values)))
+            )
+    notes = broken[Level.STOP] or broken[Level.LOOK]
     flight = layout.flight
     if candidate.fewest:
         highest: Value = limits["riser_max"].value if flight.riser.rule != "at_most" else Length(flight.riser.value)

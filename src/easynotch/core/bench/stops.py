@@ -27,7 +27,8 @@ class Stop:
     """One stop. Distances are mm from the hook (the member's zero), along the top or the bottom edge.
 
     ``along_top`` and ``also_top`` are the running marks it uses on the top edge; ``along_bottom`` where its line
-    leaves the bottom edge; ``line_length`` is the length of its first line; ``lens`` the point to look at.
+    leaves the bottom edge; ``start`` is where its first line starts and ``line_length`` how long that is; ``lens`` is
+    the point to look at.
     """
 
     id: str
@@ -39,6 +40,7 @@ class Stop:
     along_top: float | None = None
     also_top: float | None = None
     along_bottom: float | None = None
+    start: tuple[float, float] | None = None
     line_length: float | None = None
     setting: Setting | None = None
 
@@ -104,6 +106,7 @@ def _stop(
         along_top=on_top[0] if on_top else None,
         also_top=on_top[1] if len(on_top) > 1 else None,
         along_bottom=below[0] if below else None,
+        start=first[0],
         line_length=((first[1][0] - first[0][0]) ** 2 + (first[1][1] - first[0][1]) ** 2) ** 0.5,
         setting=setting,
     )

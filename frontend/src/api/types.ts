@@ -1,0 +1,27 @@
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+export type Shown = Schemas["Shown"];
+export type Screen = Schemas["ScreenView"];
+export type WorkAnswer = Schemas["WorkAnswer"];
+export type WorkOutAnswer = Schemas["WorkOutAnswer"];
+export type Candidate = Schemas["CandidateView"];
+export type Check = Schemas["CheckView"];
+export type Working = Schemas["WorkingView"];
+export type Drift = Schemas["DriftView"];
+export type Sheet = Schemas["SheetView"];
+export type Dimension = Schemas["DimensionView"];
+export type Profile = Schemas["ProfileView"];
+export type Board = Schemas["BoardView"];
+export type Stop = Schemas["StopView"];
+export type SquareSetting = Schemas["SquareView"];
+export type Station = Schemas["StationView"];
+export type Work = Schemas["WorkView"];
+export type Job = Schemas["JobView"];
+export type WorkPage = Schemas["WorkPage"];
+export type Bench = Schemas["BenchView"];
+export type Card = Schemas["CardView"];
+export type Problem = Schemas["ProblemView"];
+export type FieldError = Schemas["ErrorView"];
+export type Document = Record<string, unknown>;
+export type Point = readonly [number, number];

@@ -1,0 +1,75 @@
+import IconButton from "@mui/material/IconButton";
+import Tooltip from "@mui/material/Tooltip";
+import { Link } from "react-router";
+import type { WorkState } from "../shared/useWork";
+import { TapeText } from "../shared/TapeText";
+import { useWords } from "../words/words";
+import { usePreferences } from "./preferences";
+
+/** A board with a notch taken out of its top edge. */
+export function Logo() {
+  const say = useWords();
+  return (
+    <Link to="/" className="logo" aria-label={say("app.to_bench")}>
+      <svg viewBox="0 0 60 26" aria-hidden="true">
+        <path className="logo-board" d="M2 2h18l10 15L40 2h18v22H2z" />
+        <path className="logo-cut" d="M20 2l10 15L40 2" />
+      </svg>
+    </Link>
+  );
+}
+
+export function Bar({ state, name, onKeys }: { state: WorkState; name: string; onKeys: () => void }) {
+  const say = useWords();
+  const { saving, work } = state;
+  const said = { saved: "app.saved", saving: "app.saving", unsaved: "app.unsaved", stale: "app.unsaved" } as const;
+  return (
+    <header className="bar">
+      <p className="whereabouts">
+        <Link to="/">{state.job.name}</Link> <span aria-hidden="true">/</span> <strong>{name}</strong>
+      </p>
+      <div className="bar-tools">
+        <span className="bar-word units">
+          <TapeText text={say(state.job.units === "metric" ? "app.metric" : "app.imperial").toLowerCase()} />
+        </span>
+        <StepButton way="undo" enabled={work.can_undo} state={state} />
+        <StepButton way="redo" enabled={work.can_redo} state={state} />
+        <ThemeButton />
+        <span className={`bar-word save ${saving}`} role="status">
+          {say(said[saving])}
+        </span>
+        <Tooltip title={say("keys.open")}>
+          <IconButton onClick={onKeys} aria-label={say("keys.open")} className="bar-button">
+            ?
+          </IconButton>
+        </Tooltip>
+      </div>
+    </header>
+  );
+}
+
+function StepButton({ way, enabled, state }: { way: "undo" | "redo"; enabled: boolean; state: WorkState }) {
+  const say = useWords();
+  return (
+    <IconButton
+      className="bar-button"
+      aria-label={say(`app.${way}`)}
+      disabled={!enabled || state.saving !== "saved"}
+      onClick={() => state.keeper.step(way)}
+    >
+      <svg viewBox="0 0 24 24" aria-hidden="true" className={`step-icon ${way}`}>
+        <path d="M9 6L4 11l5 5M4 11h10a5 5 0 0 1 0 10h-2" />
+      </svg>
+    </IconButton>
+  );
+}
+
+export function ThemeButton() {
+  const say = useWords();
+  const { theme, nextTheme } = usePreferences();
+  return (
+    <button type="button" className="bar-word theme" onClick={nextTheme}>
+      {say(`app.theme_${theme}`)}
+    </button>
+  );
+}

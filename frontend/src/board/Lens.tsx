@@ -1,0 +1,121 @@
+/** The board at one stop, near: tape on the edge, the square true to size in its setting, the lines to draw glowing. */
+import type { Board, Stop } from "../api/types";
+import { useSize } from "../shared/useSize";
+import { useWords } from "../words/words";
+import { Lines, Wood } from "./BoardParts";
+import { place, type View } from "./geometry";
+import { typeset } from "../shared/typeset";
+import { SquareShape } from "./SquareShape";
+import { TapeEdge } from "./TapeEdge";
+
+interface Props {
+  board: Board;
+  stop: Stop;
+  done: ReadonlySet<string>;
+  /** mm of board length seen. */
+  span: number;
+}
+
+const TAPE = 26;
+const OVER = 112;
+const UNDER = 40;
+
+export function Lens({ board, stop, done, span }: Props) {
+  const say = useWords();
+  const [ref, size] = useSize<HTMLDivElement>();
+  const width = size?.width ?? 0;
+  const height = size?.height ?? 0;
+  const square = stop.square;
+  // The whole depth is seen, with room above it for the tape, the words and the part of the square off the board.
+  const scale = Math.max(0.01, Math.min(width / span, (height - OVER - UNDER) / board.depth));
+  const view: View = { scale, x: width / 2 - stop.lens[0] * scale, y: height - UNDER - board.depth * scale };
+  const lines = board.marks.filter((mark) => stop.marks.includes(mark.id));
+  return (
+    <div ref={ref} className="lens">
+      {size && height > 0 && (
+        <svg width={width} height={height} role="img" aria-label={say("mark.lens")}>
+          <Wood board={board} view={view} grain />
+          <TapeEdge board={board} view={view} width={width} near={stop.at} thickness={TAPE} />
+          <Lines board={board} view={view} open={stop.marks} done={done} />
+          {square && <SquareShape square={square} view={view} />}
+          <Lines board={{ ...board, marks: lines }} view={view} open={stop.marks} done={done} />
+          <Measured stop={stop} view={view} />
+          {square && <Held stop={stop} view={view} width={width} />}
+          <Ends board={board} view={view} />
+        </svg>
+      )}
+    </div>
+  );
+}
+
+/** The two figures to hold, ringed; their words stand in the corners, clear of tape and board. */
+function Held({ stop, view, width }: { stop: Stop; view: View; width: number }) {
+  const say = useWords();
+  const square = stop.square;
+  if (!square) return null;
+  const tongueWest = square.tongue_at[0] < square.body_at[0];
+  const held = [
+    { at: square.tongue_at, text: say("mark.tongue", { figure: square.tongue_figure.text }), figure: square.tongue_figure, west: tongueWest },
+    { at: square.body_at, text: say("mark.body", { figure: square.body_figure.text }), figure: square.body_figure, west: !tongueWest },
+  ];
+  return (
+    <g className="held">
+      {held.map(({ at, text, figure, west }) => {
+        const [x, y] = place(view, at);
+        const seen = x > 8 && x < width - 8;
+        const corner = west ? 14 : width - 14;
+        const elbow = west ? 150 : width - 150;
+        return (
+          <g key={text}>
+            {seen && <circle cx={x} cy={y} r="10" />}
+            {seen && <path d={`M${x} ${y - 11}L${elbow} 54`} />}
+            <text x={corner} y="25" textAnchor={west ? "start" : "end"}>
+              <tspan className="held-figure">{typeset(text)}</tspan>
+              {figure.sense && <tspan className="held-sense"> {figure.sense}</tspan>}
+              <tspan x={corner} dy="18" className="held-sense">
+                {say("mark.outside").toLowerCase()}, {say("mark.same_edge").toLowerCase()}
+              </tspan>
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The figure between its two ends, where it is not read on the tape. */
+function Measured({ stop, view }: { stop: Stop; view: View }) {
+  if (!stop.measure || !stop.figure) return null;
+  const [from, to] = stop.measure.map((point) => place(view, point)) as [[number, number], [number, number]];
+  const level = Math.abs(from[1] - to[1]) < 1;
+  const [dx, dy] = level ? [0, 16] : [-14, 10];
+  const tick = level ? "v12m0 -6" : "l9 -7";
+  return (
+    <g className="measured">
+      <path d={`M${from[0] + dx} ${from[1] + dy}L${to[0] + dx} ${to[1] + dy}`} />
+      {[from, to].map(([x, y]) => (
+        <path key={`${x},${y}`} d={level ? `M${x} ${y + dy - 6}${tick}` : `M${x + dx - 5} ${y + dy + 4}${tick}`} />
+      ))}
+      <text x={(from[0] + to[0]) / 2 + dx + (level ? 0 : -10)} y={(from[1] + to[1]) / 2 + dy + (level ? 17 : 6)} textAnchor={level ? "middle" : "end"}>
+        {typeset(stop.figure.text)}
+      </text>
+    </g>
+  );
+}
+
+/** Which way head and foot lie, at the lens's edges. */
+function Ends({ board, view }: { board: Board; view: View }) {
+  const say = useWords();
+  const y = view.y + board.depth * view.scale + 22;
+  return (
+    <g className="ends">
+      <text x="12" y={y}>
+        ◂ {say("mark.head").toLowerCase()}
+      </text>
+      <text x="100%" dx="-12" y={y} textAnchor="end">
+        {say("mark.foot").toLowerCase()} ▸
+      </text>
+    </g>
+  );
+}
+

@@ -1,0 +1,65 @@
+/** The tape along the top edge: numbered marks everywhere, fine ones near the place that is read. */
+import type { Board } from "../api/types";
+import { place, type View } from "./geometry";
+
+interface Props {
+  board: Board;
+  view: View;
+  width: number;
+  near: number | null;
+  thickness: number;
+}
+
+/** px between fine marks below which they are left out away from the reading. */
+const TIGHT = 3;
+
+export function TapeEdge({ board, view, width, near, thickness }: Props) {
+  const { tape_unit: unit, tape_division: division, tape_numbered: numbered } = board;
+  const from = Math.max(0, (0 - view.x) / view.scale);
+  const to = Math.min(board.board.mm + 4 * unit, (width - view.x) / view.scale);
+  const [left, edge] = place(view, [from, 0]);
+  const [right] = place(view, [to, 0]);
+  const imperial = numbered === 1;
+  const marks = [];
+  for (let k = Math.ceil(from / unit); k <= to / unit; k += 1) {
+    const [x] = place(view, [k * unit, 0]);
+    const strong = imperial ? k % 12 === 0 : k % 10 === 0;
+    const every = unit * view.scale < 17 ? (imperial ? 3 : 5) : 1;
+    marks.push(
+      <g key={k} className={strong ? "tape-strong" : ""}>
+        <line x1={x} x2={x} y1={edge} y2={edge - thickness * 0.42} />
+        {k > 0 && (k % every === 0 || strong) && (
+          <text x={x} y={edge - thickness + 11} textAnchor="middle">
+            {imperial ? (strong ? `${k / 12}′` : k % 12) : strong ? `${(k * numbered) / 1000} m` : k * numbered}
+          </text>
+        )}
+      </g>,
+    );
+  }
+  const fine = [];
+  const dense = division * view.scale < TIGHT;
+  const fineFrom = !dense ? from : near === null ? to : Math.max(from, near - unit * 1.5);
+  const fineTo = !dense || near === null ? to : Math.min(to, near + unit * 1.5);
+  const half = unit / 2;
+  for (let k = Math.ceil(from / half); k <= to / half; k += 1) {
+    const [x] = place(view, [k * half, 0]);
+    fine.push(<line key={`h${k}`} x1={x} x2={x} y1={edge} y2={edge - thickness * 0.26} />);
+  }
+  for (let k = Math.ceil(fineFrom / division); k <= fineTo / division; k += 1) {
+    const [x] = place(view, [k * division, 0]);
+    fine.push(<line key={`f${k}`} x1={x} x2={x} y1={edge} y2={edge - thickness * (k % 2 ? 0.14 : 0.2)} />);
+  }
+  return (
+    <g className="tape">
+      <rect x={left} y={edge - thickness} width={Math.max(0, right - left)} height={thickness} />
+      {fine}
+      {marks}
+      {near !== null && <TapeReading view={view} thickness={thickness} near={near} />}
+    </g>
+  );
+}
+
+function TapeReading({ view, near, thickness }: { view: View; near: number; thickness: number }) {
+  const [x, edge] = place(view, [near, 0]);
+  return <path className="tape-reading" d={`M${x} ${edge - thickness - 9}v${thickness + 9}m-5 -${thickness + 9}h10`} />;
+}

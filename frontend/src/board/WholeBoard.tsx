@@ -1,0 +1,83 @@
+/** The whole board, small: waste hatched, stops numbered, which way the head lies, the lens's place. */
+import type { Board } from "../api/types";
+import { TapeText } from "../shared/TapeText";
+import { useSize } from "../shared/useSize";
+import { useWords } from "../words/words";
+import { Lines, Wood } from "./BoardParts";
+import { place, type View } from "./geometry";
+
+const SIDE = 58;
+const TOP = 34;
+const BOTTOM = 10;
+
+interface Props {
+  board: Board;
+  open: number;
+  done: ReadonlySet<string>;
+  lens: { from: number; to: number };
+  onOpen: (stop: number) => void;
+}
+
+export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
+  const say = useWords();
+  const [ref, size] = useSize<HTMLDivElement>();
+  const width = size?.width ?? 0;
+  const scale = Math.max(0.001, Math.min((width - 2 * SIDE) / board.board.mm, 104 / board.depth));
+  const view: View = { scale, x: (width - board.board.mm * scale) / 2, y: TOP };
+  const height = TOP + board.depth * scale + BOTTOM;
+  const current = board.stops[open];
+  const [lensFrom] = place(view, [Math.max(lens.from, -12), 0]);
+  const [lensTo] = place(view, [Math.min(lens.to, board.board.mm + 12), 0]);
+  const foot = view.y + board.depth * scale;
+  return (
+    <div ref={ref} className="whole-board">
+      {size && (
+        <svg width={width} height={height} role="group" aria-label={say("mark.whole")}>
+          <Wood board={board} view={view} />
+          <Lines board={board} view={view} open={current?.marks ?? []} done={done} />
+          <rect className="lens-place" x={lensFrom} y={TOP - 6} width={Math.max(0, lensTo - lensFrom)} height={board.depth * scale + 12} rx="3" />
+          <text className="end" x={view.x - 10} y={TOP + (board.depth * scale) / 2} textAnchor="end">
+            {say("mark.head").toLowerCase()}
+          </text>
+          <text className="end" x={view.x + board.board.mm * scale + 10} y={TOP + (board.depth * scale) / 2}>
+            {say("mark.foot").toLowerCase()}
+          </text>
+          <path className="hook" d={`M${view.x} ${TOP - 14}v10m-6 -6l6 6l6 -6`} />
+          {board.running.map((mark) => {
+            const [x] = place(view, [mark.at, 0]);
+            const stop = board.stops.findIndex((one) => one.at !== null && Math.abs(one.at - mark.at) < 0.01);
+            return (
+              <g
+                key={mark.number}
+                className={`tooth ${stop === open ? "open" : ""}`}
+                onClick={() => stop >= 0 && onOpen(stop)}
+                aria-hidden="true"
+              >
+                <line x1={x} x2={x} y1={TOP - 6} y2={TOP} />
+                <text x={x} y={TOP - 11} textAnchor="middle">
+                  {mark.number}
+                </text>
+              </g>
+            );
+          })}
+          <text className="writing" x={width / 2} y={foot - 12} textAnchor="middle">
+            {say("mark.pattern")}
+          </text>
+        </svg>
+      )}
+      <p className="board-caption">
+        <span>{say("mark.hook").toLowerCase()}</span>
+        <span>
+          ▲ {say("mark.crown").toLowerCase()} ·{" "}
+          <TapeText
+            text={
+              board.stock
+                ? say("mark.of_stock", { board: board.board.text, stock: board.stock.text })
+                : say("mark.of_board", { board: board.board.text })
+            }
+          />
+        </span>
+      </p>
+    </div>
+  );
+}

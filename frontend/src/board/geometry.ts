@@ -1,0 +1,21 @@
+/** Placing board drawings on the screen. */
+import type { Point } from "../api/types";
+
+export interface View {
+  /** px per mm. */
+  scale: number;
+  /** px of u = 0 and v = 0. */
+  x: number;
+  y: number;
+}
+
+export const place = (view: View, [u, v]: Point): [number, number] => [view.x + u * view.scale, view.y + v * view.scale];
+
+export const path = (view: View, points: readonly Point[]): string =>
+  points.map((point) => place(view, point).map((n) => n.toFixed(2)).join(",")).join(" ");
+
+export const middle = (a: Point, b: Point): Point => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+
+export const between = (a: Point, b: Point, share: number): Point => [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share];
+
+export const distance = (a: Point, b: Point): number => Math.hypot(a[0] - b[0], a[1] - b[1]);

@@ -1,0 +1,100 @@
+/** A sheet on the screen, fitted to its place: shapes by layer, dimensions with both ends, labels as HTML above. */
+import type { ReactNode } from "react";
+import type { Dimension, Point, Sheet } from "../api/types";
+import { useSize } from "./useSize";
+
+interface Margins {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
+
+interface Props {
+  sheet: Sheet;
+  margins: Margins;
+  title: string;
+  className?: string;
+  label: (dimension: Dimension) => ReactNode;
+}
+
+const TICK = 7;
+
+export function SheetDrawing({ sheet, margins, title, className = "", label }: Props) {
+  const [ref, size] = useSize<HTMLDivElement>();
+  const [left, top, right, bottom] = sheet.extent;
+  const width = size?.width ?? 0;
+  const height = size?.height ?? 0;
+  const scale = Math.max(
+    0.01,
+    Math.min((width - margins.left - margins.right) / (right - left), (height - margins.top - margins.bottom) / (bottom - top)),
+  );
+  const spareX = width - margins.left - margins.right - scale * (right - left);
+  const spareY = height - margins.top - margins.bottom - scale * (bottom - top);
+  const at = ([x, y]: Point): [number, number] => [
+    margins.left + spareX / 2 + (x - left) * scale,
+    margins.top + spareY / 2 + (y - top) * scale,
+  ];
+  const points = (path: readonly Point[]) => path.map((point) => at(point).map((v) => v.toFixed(2)).join(",")).join(" ");
+  return (
+    <div ref={ref} className={`sheet ${className}`}>
+      {size && (
+        <>
+          <svg width={width} height={height} role="img" aria-label={title}>
+            {sheet.paths.map((path) =>
+              path.closed ? (
+                <polygon key={path.id} className={`layer-${path.layer} shape-${path.id}`} points={points(path.points)} />
+              ) : (
+                <polyline key={path.id} className={`layer-${path.layer} shape-${path.id}`} points={points(path.points)} />
+              ),
+            )}
+            {sheet.dimensions.map((one) => (
+              <DimensionLine key={one.id} start={at(one.start)} end={at(one.end)} offset={one.offset * scale} />
+            ))}
+          </svg>
+          {sheet.texts.map((text) => {
+            const [x, y] = at(text.at);
+            return (
+              <span key={text.id} className={`sheet-text text-${text.id}`} style={{ left: x, top: y }}>
+                {text.text}
+              </span>
+            );
+          })}
+          {sheet.dimensions.map((one) => {
+            const [sx, sy] = at(one.start);
+            const [ex, ey] = at(one.end);
+            const upright = Math.abs(sx - ex) < Math.abs(sy - ey) || one.start[0] === one.end[0];
+            const shift = one.offset * scale;
+            const side = upright ? (shift < 0 ? "west" : "east") : "south";
+            return (
+              <div
+                key={one.id}
+                className={`sheet-label ${side} label-${one.id}`}
+                style={{ left: (sx + ex) / 2 + (upright ? shift : 0), top: (sy + ey) / 2 + (upright ? 0 : shift) }}
+              >
+                {label(one)}
+              </div>
+            );
+          })}
+        </>
+      )}
+    </div>
+  );
+}
+
+function DimensionLine({ start, end, offset }: { start: Point; end: Point; offset: number }) {
+  const upright = Math.abs(start[0] - end[0]) < 0.01;
+  const [dx, dy] = upright ? [offset, 0] : [0, offset];
+  const [a, b] = [
+    [start[0] + dx, start[1] + dy],
+    [end[0] + dx, end[1] + dy],
+  ] as const;
+  const tick = upright ? `h${TICK * 2}` : `v${TICK * 2}`;
+  const from = ([x, y]: Point) => (upright ? `M${x - TICK} ${y}` : `M${x} ${y - TICK}`);
+  return (
+    <g className="dimension">
+      <path className="extension" d={`M${start[0]} ${start[1]}L${a[0]} ${a[1]}M${end[0]} ${end[1]}L${b[0]} ${b[1]}`} />
+      <path d={`M${a[0]} ${a[1]}L${b[0]} ${b[1]}${from(a)}${tick}${from(b)}${tick}`} />
+    </g>
+  );
+}

@@ -1,0 +1,73 @@
+/** A length field: typed any way, read back as it was understood, in error never losing what was typed. */
+import { useId, useState, type KeyboardEvent } from "react";
+import { useWords } from "../words/words";
+import { textAt } from "./document";
+import { TapeText } from "./TapeText";
+import { typeset } from "./typeset";
+import type { WorkState } from "./useWork";
+
+interface Props {
+  state: WorkState;
+  path: string;
+  label: string;
+  /** Draw the label above the field; otherwise it is only read out. */
+  labelled?: boolean;
+  size?: "large" | "inline";
+  /** Said in the empty field. */
+  missing?: string;
+}
+
+export function TapeField({ state, path, label, labelled = false, size = "inline", missing }: Props) {
+  const say = useWords();
+  const id = useId();
+  const [focused, setFocused] = useState(false);
+  const draft = state.typing[path];
+  const typed = draft ?? textAt(state.document, path);
+  const reading = state.screen?.readings[path];
+  const error = state.errors.find((one) => one.path === path);
+  const understood = reading !== undefined && error === undefined && typed !== "" ? reading.text : undefined;
+  const showTyped = focused || understood === undefined;
+  const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === "Enter") state.keeper.commit(path);
+    if (event.key === "Escape") {
+      state.keeper.forget(path);
+      event.currentTarget.blur();
+    }
+  };
+  return (
+    <span className={`tape-field ${size} ${error ? "wrong" : ""} ${typed === "" ? "empty" : ""}`}>
+      {labelled && (
+        <label htmlFor={id}>{label}</label>
+      )}
+      <input
+        id={id}
+        {...(labelled ? {} : { "aria-label": label })}
+        value={showTyped ? typed : typeset(understood)}
+        placeholder={typeset(missing ?? say("field.missing").toLowerCase())}
+        onFocus={(event) => {
+          setFocused(true);
+          event.currentTarget.select();
+        }}
+        onBlur={() => {
+          setFocused(false);
+          if (draft !== undefined) state.keeper.commit(path);
+        }}
+        onChange={(event) => state.keeper.type(path, event.target.value)}
+        onKeyDown={onKey}
+        autoComplete="off"
+        spellCheck={false}
+        aria-invalid={error !== undefined}
+        aria-describedby={`${id}-said`}
+        size={Math.max(5, (showTyped ? typed : understood).length)}
+      />
+      <span id={`${id}-said`} className={error ? "said error" : "said"} role={error ? "alert" : undefined}>
+        {error ? error.sentence : focused && understood !== undefined ? (
+          <>
+            {say("field.reads").toLowerCase()} <TapeText text={understood} />
+            {reading?.sense && ` ${reading.sense}`}
+          </>
+        ) : null}
+      </span>
+    </span>
+  );
+}

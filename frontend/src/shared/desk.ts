@@ -1,0 +1,216 @@
+/**
+ * A work on the desk: its kept document, what is being typed over it, and what waits to be kept.
+ *
+ * Typing lies over the document at once. Committing makes it a change; changes are saved one after the other, each
+ * a step of the history, each naming the revision the one before it made. What is not yet acknowledged is written
+ * down on the device, so that neither a reload nor a stopped server loses a word.
+ */
+import { api, Refused, Unreachable } from "../api/client";
+import type { Document, FieldError, Work } from "../api/types";
+import { textAt, withValue } from "./document";
+
+export type Saving = "saved" | "saving" | "unsaved" | "stale";
+
+export interface Change {
+  readonly path: string;
+  readonly value: unknown;
+}
+
+export interface Desk {
+  readonly work: Work;
+  readonly typing: Readonly<Record<string, string>>;
+  readonly waiting: readonly Change[];
+  readonly refused: readonly FieldError[];
+  readonly theirs: Work | undefined;
+  readonly saving: Saving;
+}
+
+/** An empty optional field takes its key away; an empty required one is refused, and stays typed. */
+const REQUIRED = new Set(["total_rise", "width"]);
+const RETRY_MS = 1500;
+
+const typedValue = (path: string, text: string): unknown =>
+  text.trim() === "" && !REQUIRED.has(path) ? undefined : text;
+
+export const applied = (document: Document, changes: readonly Change[]): Document =>
+  changes.reduce((made, change) => withValue(made, change.path, change.value), document);
+
+/** The document with everything waiting and typed laid over it: what the drawing shows. */
+export const live = (desk: Desk): Document =>
+  applied(
+    applied(desk.work.document, desk.waiting),
+    Object.entries(desk.typing).map(([path, text]) => ({ path, value: typedValue(path, text) })),
+  );
+
+export class DeskKeeper {
+  private desk: Desk;
+  private readonly listeners = new Set<() => void>();
+  private running = false;
+  private wake: (() => void) | undefined;
+
+  constructor(
+    work: Work,
+    private readonly onKept: (work: Work) => void,
+  ) {
+    const left = readLeft(work.id);
+    this.desk = { work, typing: left.typing, waiting: left.waiting, refused: [], theirs: undefined, saving: "saved" };
+  }
+
+  readonly get = (): Desk => this.desk;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** Take up what an earlier page left behind. */
+  readonly start = (): void => {
+    for (const path of Object.keys(this.desk.typing)) this.commit(path);
+    void this.save();
+  };
+
+  readonly type = (path: string, text: string): void => {
+    this.set({
+      typing: { ...this.desk.typing, [path]: text },
+      refused: this.desk.refused.filter((error) => error.path !== path),
+    });
+  };
+
+  /** Drop what was typed. */
+  readonly forget = (path: string): void => {
+    this.set({
+      typing: without(this.desk.typing, path),
+      refused: this.desk.refused.filter((error) => error.path !== path),
+    });
+  };
+
+  readonly commit = (path: string): void => {
+    const text = this.desk.typing[path];
+    if (text === undefined) return;
+    if (text === textAt(applied(this.desk.work.document, this.desk.waiting), path)) this.forget(path);
+    else this.add({ path, value: typedValue(path, text) });
+  };
+
+  readonly change = (path: string, value: unknown): void => this.add({ path, value });
+
+  readonly step = (way: "undo" | "redo"): void => {
+    if (this.desk.saving !== "saved") return;
+    this.set({ typing: {}, refused: [], saving: "saving" });
+    api.step(this.desk.work.id, way, this.desk.work.revision).then(
+      (work) => {
+        this.set({ work, saving: "saved" });
+        this.onKept(work);
+      },
+      (error: unknown) => {
+        const kept = error instanceof Refused ? error.problem.kept : undefined;
+        if (kept) this.set({ theirs: kept, saving: "stale" });
+        else this.set({ saving: "saved" });
+      },
+    );
+  };
+
+  /** After a conflict: lay the chosen changes over what is kept, and drop the others. */
+  readonly resolve = (mine: (path: string) => boolean): void => {
+    const { theirs, waiting } = this.desk;
+    if (theirs === undefined) return;
+    const keep = waiting.filter((change) => mine(change.path));
+    this.set({
+      work: theirs,
+      waiting: keep,
+      typing: Object.fromEntries(Object.entries(this.desk.typing).filter(([path]) => keep.some((one) => one.path === path))),
+      theirs: undefined,
+      saving: "saved",
+    });
+    this.onKept(theirs);
+    void this.save();
+  };
+
+  readonly retry = (): void => this.wake?.();
+
+  private add(change: Change): void {
+    this.set({ waiting: [...this.desk.waiting, change] });
+    void this.save();
+  }
+
+  private async save(): Promise<void> {
+    if (this.running) return;
+    this.running = true;
+    try {
+      for (let next = this.desk.waiting[0]; next && !this.desk.theirs; next = this.desk.waiting[0])
+        if (!(await this.saveOne(next))) await this.pause();
+    } finally {
+      this.running = false;
+    }
+  }
+
+  /** Try to keep one change; false where the server did not answer. */
+  private async saveOne(change: Change): Promise<boolean> {
+    const { work } = this.desk;
+    if (this.desk.saving !== "unsaved") this.set({ saving: "saving" });
+    try {
+      const kept = await api.save(work.id, work.revision, applied(work.document, [change]));
+      const left = this.desk.waiting.filter((one) => one !== change);
+      this.set({ work: kept, waiting: left, typing: this.typingAfter(change), saving: left.length ? "saving" : "saved" });
+      this.onKept(kept);
+      return true;
+    } catch (error) {
+      if (!(error instanceof Refused) || error.problem.status >= 500) {
+        if (!(error instanceof Refused) && !(error instanceof Unreachable)) throw error;
+        this.set({ saving: "unsaved" });
+        return false;
+      }
+      if (error.problem.status === 409 && error.problem.kept) {
+        this.set({ theirs: error.problem.kept, saving: "stale" });
+        return true;
+      }
+      const waiting = this.desk.waiting.filter((one) => one !== change);
+      const refused = [...this.desk.refused.filter((one) => one.path !== change.path), ...error.problem.errors];
+      this.set({ waiting, refused, saving: waiting.length ? "saving" : "saved" });
+      return true;
+    }
+  }
+
+  /** What is typed once a change is kept: its own text goes, unless more was typed meanwhile. */
+  private typingAfter(change: Change): Readonly<Record<string, string>> {
+    const text = this.desk.typing[change.path];
+    const same = text !== undefined && typedValue(change.path, text) === change.value;
+    return same ? without(this.desk.typing, change.path) : this.desk.typing;
+  }
+
+  private pause(): Promise<void> {
+    return new Promise((resolve) => {
+      const timer = setTimeout(resolve, RETRY_MS);
+      this.wake = () => {
+        clearTimeout(timer);
+        resolve();
+      };
+    });
+  }
+
+  private set(part: Partial<Desk>): void {
+    this.desk = { ...this.desk, ...part };
+    writeLeft(this.desk);
+    for (const listener of this.listeners) listener();
+  }
+}
+
+const without = (typing: Readonly<Record<string, string>>, path: string): Readonly<Record<string, string>> =>
+  Object.fromEntries(Object.entries(typing).filter(([key]) => key !== path));
+
+type Left = Pick<Desk, "typing" | "waiting">;
+const leftKey = (workId: string): string => `left:${workId}`;
+
+function readLeft(workId: string): Left {
+  try {
+    const left = JSON.parse(localStorage.getItem(leftKey(workId)) ?? "{}") as Partial<Left>;
+    return { typing: left.typing ?? {}, waiting: left.waiting ?? [] };
+  } catch {
+    return { typing: {}, waiting: [] };
+  }
+}
+
+function writeLeft({ work, typing, waiting }: Desk): void {
+  if (waiting.length === 0 && Object.keys(typing).length === 0) localStorage.removeItem(leftKey(work.id));
+  else localStorage.setItem(leftKey(work.id), JSON.stringify({ typing, waiting }));
+}
+

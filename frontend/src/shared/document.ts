@@ -1,0 +1,29 @@
+/** Reading and changing a work's document by the path of a key ("tread.gap"). */
+import type { Document } from "../api/types";
+
+export function valueAt(document: Document, path: string): unknown {
+  return path.split(".").reduce<unknown>(
+    (here, key) => (typeof here === "object" && here !== null ? (here as Document)[key] : undefined),
+    document,
+  );
+}
+
+/** A copy with one key changed; `undefined` removes it. */
+export function withValue(document: Document, path: string, value: unknown): Document {
+  const [key = "", ...rest] = path.split(".");
+  if (rest.length > 0) {
+    const inner = document[key];
+    const object = typeof inner === "object" && inner !== null ? (inner as Document) : {};
+    return { ...document, [key]: withValue(object, rest.join("."), value) };
+  }
+  if (value === undefined) return omit(document, [key]);
+  return { ...document, [key]: value };
+}
+
+export function textAt(document: Document, path: string): string {
+  const value = valueAt(document, path);
+  return typeof value === "string" ? value : typeof value === "number" ? String(value) : "";
+}
+
+export const omit = (document: Document, keys: readonly string[]): Document =>
+  Object.fromEntries(Object.entries(document).filter(([key]) => !keys.includes(key)));

@@ -1,0 +1,73 @@
+/** A work being worked on: the desk it lies on, and what it comes to, worked out while typing. */
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { api, Refused, Unreachable } from "../api/client";
+import type { Document, FieldError, Job, Screen, Work, WorkPage } from "../api/types";
+import { usePreferences } from "../app/preferences";
+import { applied, DeskKeeper, live, type Desk, type Saving } from "./desk";
+
+export interface WorkState {
+  readonly work: Work;
+  readonly job: Job;
+  /** The document with every committed change, kept or still waiting. */
+  readonly document: Document;
+  readonly typing: Desk["typing"];
+  readonly desk: Desk;
+  readonly screen: Screen | undefined;
+  readonly errors: readonly FieldError[];
+  readonly saving: Saving;
+  readonly keeper: DeskKeeper;
+}
+
+function jobFile(job: Job, document: Document): Document {
+  const limits = job.limits ? { limits: job.limits } : {};
+  return { format: "easy-notch-job", version: 1, name: job.name, units: job.units, ...limits, works: [document] };
+}
+
+function errorsOf(error: unknown): readonly FieldError[] {
+  if (!(error instanceof Refused)) return [];
+  return error.problem.errors.map((one) => ({ ...one, path: one.path.replace(/^works\[0\]\.?/, "") }));
+}
+
+export function useWorkPage(workId: string) {
+  return useQuery({ queryKey: ["work", workId], queryFn: ({ signal }) => api.work(workId, signal), gcTime: 0 });
+}
+
+export function useWork(page: WorkPage): WorkState {
+  const { job } = page;
+  const queries = useQueryClient();
+  const { dialect } = usePreferences();
+  const [keeper] = useState(
+    () => new DeskKeeper(page.work, () => void queries.invalidateQueries({ queryKey: ["bench"] })),
+  );
+  const desk = useSyncExternalStore(keeper.subscribe, keeper.get);
+  useEffect(() => keeper.start(), [keeper]);
+  const shown = useMemo(() => live(desk), [desk]);
+  const workedOut = useQuery({
+    queryKey: ["work-out", job.units, job.limits, dialect, shown],
+    queryFn: ({ signal }) => api.workOut(jobFile(job, shown), { dialect }, signal),
+    placeholderData: keepPreviousData,
+    retry: (count, error) => error instanceof Unreachable && count < 1000,
+    staleTime: Infinity,
+    gcTime: 30_000,
+  });
+  const fresh = workedOut.data?.works[0]?.screen;
+  const [screen, setScreen] = useState(fresh);
+  // The last good answer stays on the screen while what is typed is not understood.
+  if (fresh !== undefined && fresh !== screen) setScreen(fresh);
+  const errors = useMemo(() => {
+    const now = errorsOf(workedOut.error);
+    return [...now, ...desk.refused.filter((one) => !now.some((other) => other.path === one.path))];
+  }, [workedOut.error, desk.refused]);
+  return {
+    work: desk.work,
+    job,
+    document: useMemo(() => applied(desk.work.document, desk.waiting), [desk]),
+    typing: desk.typing,
+    desk,
+    screen: fresh ?? screen,
+    errors,
+    saving: desk.saving,
+    keeper,
+  };
+}

@@ -1,0 +1,115 @@
+/** Mark: one stop after the other on the board, the figure large, the square in its setting. */
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
+import { Lens } from "../../board/Lens";
+import { WholeBoard } from "../../board/WholeBoard";
+import { Figure, TapeText } from "../../shared/TapeText";
+import type { WorkState } from "../../shared/useWork";
+import { useWords } from "../../words/words";
+import { StopList } from "./StopList";
+import "./mark.css";
+
+const SPAN = 920;
+
+export function MarkStation({ state }: { state: WorkState }) {
+  const say = useWords();
+  const [query, setQuery] = useSearchParams();
+  const { screen } = state;
+  const boards = screen?.boards ?? [];
+  const [boardId, setBoardId] = useState(() => query.get("piece") ?? "");
+  const board = boards.find((one) => one.id === boardId) ?? boards[0];
+  const wanted = Number(query.get("stop") ?? localStorage.getItem(`stop:${state.work.id}`) ?? 0);
+  const open = board ? Math.max(0, Math.min(wanted, board.stops.length - 1)) : 0;
+  const go = useCallback(
+    (stop: number) => {
+      localStorage.setItem(`stop:${state.work.id}`, String(stop));
+      setQuery({ stop: String(stop), ...(boardId ? { piece: boardId } : {}) }, { replace: true });
+    },
+    [boardId, setQuery, state.work.id],
+  );
+  const last = (board?.stops.length ?? 1) - 1;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.target instanceof HTMLInputElement || event.ctrlKey || event.metaKey || event.altKey) return;
+      const way = { ArrowRight: 1, PageDown: 1, ArrowLeft: -1, PageUp: -1 }[event.key];
+      if (way === undefined) return;
+      event.preventDefault();
+      go(Math.max(0, Math.min(last, open + way)));
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [go, last, open]);
+  const done = useMemo(() => new Set(board?.stops.slice(0, open).flatMap((stop) => stop.marks) ?? []), [board, open]);
+  if (!screen || !board || screen.supposed.length > 0)
+    return (
+      <section className="to-come">
+        <h2>
+          {say("field.total_rise")}: {say("field.missing").toLowerCase()}
+        </h2>
+        <p>{say("measure.missing_rise")}</p>
+      </section>
+    );
+  const stop = board.stops[open];
+  if (!stop) return null;
+  const span = Math.min(SPAN, board.board.mm * 1.1);
+  return (
+    <div className="station mark">
+      <section className="main">
+        <div className="whole-card">
+          <div className="piece-bar">
+            {boards.map((one) => (
+              <button key={one.id} type="button" aria-pressed={one.id === board.id} onClick={() => setBoardId(one.id)}>
+                {one.title} <span>{say("mark.pieces", { n: one.count }).toLowerCase()}</span>
+              </button>
+            ))}
+          </div>
+          <WholeBoard
+            board={board} open={open} done={done} onOpen={go}
+            lens={{ from: stop.lens[0] - span / 2, to: stop.lens[0] + span / 2 }}
+          />
+        </div>
+        <Lens board={board} stop={stop} done={done} span={span} />
+        <div className="callout" aria-live="polite">
+          <button type="button" className="turn" aria-label={say("mark.previous")} disabled={open === 0} onClick={() => go(open - 1)}>
+            ‹
+          </button>
+          <div className="called">
+            <p className="big">
+              {stop.figure && <Figure value={stop.figure} />}
+              <span className="ends-said">
+                <TapeText text={stop.ends} />
+              </span>
+            </p>
+            <p className="say">
+              <b>{stop.title}.</b> <TapeText text={stop.say} />
+              {stop.square && !stop.square.reaches && ` ${say("mark.too_big_square")}`}
+            </p>
+          </div>
+          <button type="button" className="turn forward" aria-label={say("mark.next")} disabled={open === last} onClick={() => go(open + 1)}>
+            ›
+          </button>
+        </div>
+      </section>
+      <aside className="side">
+        <StopList board={board} open={open} onOpen={go} />
+        <section className="running">
+          <h2>{say("mark.running")}</h2>
+          <p className="quiet">{say("mark.from_hook").toLowerCase()}</p>
+          <ol>
+            {board.running.map((mark) => (
+              <li key={mark.number}>
+                <span>{mark.number}</span> <Figure value={mark.figure} />
+              </li>
+            ))}
+          </ol>
+        </section>
+        <section className={`step-off ${screen.drift.level}`}>
+          <h2>{say("mark.step_off")}</h2>
+          <p>
+            <TapeText text={screen.drift.text} />.
+          </p>
+        </section>
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,157 @@
+/** What is asked by drawing it: each choice is a small section of the very place. */
+import type { ReactNode } from "react";
+import { TapeField } from "../../shared/TapeField";
+import { valueAt } from "../../shared/document";
+import type { WorkState } from "../../shared/useWork";
+import { useWords, type WordId } from "../../words/words";
+
+interface Option<T> {
+  value: T;
+  label: string;
+  drawing: ReactNode;
+}
+
+function DrawnChoice<T extends string | boolean>(props: {
+  question: string;
+  options: readonly Option<T>[];
+  chosen: T;
+  onChoose: (value: T) => void;
+  children?: ReactNode;
+}) {
+  return (
+    <fieldset className="drawn-choice">
+      <legend>{props.question}</legend>
+      <div className="options">
+        {props.options.map((option) => (
+          <button
+            key={String(option.value)}
+            type="button"
+            aria-pressed={option.value === props.chosen}
+            onClick={() => props.onChoose(option.value)}
+          >
+            <svg viewBox="0 0 72 56" aria-hidden="true">
+              {option.drawing}
+            </svg>
+            <span>{option.label}</span>
+          </button>
+        ))}
+      </div>
+      {props.children}
+    </fieldset>
+  );
+}
+
+const header = <path className="layer-framing" d="M2 8h16v34H2z" />;
+const deck = <path className="layer-finish" d="M0 4h22v4H0z" />;
+const stringer = <path className="layer-wood" d="M18 22h20v14h20v14H46L18 40z" />;
+
+export function HeaderRiserChoice({ state }: { state: WorkState }) {
+  const say = useWords();
+  const chosen = valueAt(state.document, "head.riser_board") === true;
+  return (
+    <DrawnChoice
+      question={say("measure.riser_board_ask")}
+      chosen={chosen}
+      onChoose={(value) => state.keeper.change("head.riser_board", value)}
+      options={[
+        { value: false, label: say("measure.riser_board_no"), drawing: <>{header}{deck}{stringer}<path className="layer-cut" d="M18 8v14" /></> },
+        {
+          value: true, label: say("measure.riser_board_yes"),
+          drawing: <>{header}{deck}{stringer}<path className="layer-finish" d="M18 8h4v14h-4z" /><path className="layer-cut" d="M22 8v14" /></>,
+        },
+      ]}
+    />
+  );
+}
+
+const heads: Record<string, ReactNode> = {
+  hanger: <>{header}{deck}{stringer}<path className="layer-steel" d="M18 36l20 9v4L18 42z" /></>,
+  drop_board: <>{header}{deck}<path className="layer-framing" d="M12 42h6v12h-6z" />{stringer}</>,
+  ledger: <>{header}{deck}<path className="layer-wood" d="M18 22h20v14h20v14H46L26 42v-6h-8z" /><path className="layer-finish" d="M18 36h8v8h-8z" /></>,
+  flush: <>{header}<path className="layer-finish" d="M0 4h36v4H0z" /><path className="layer-wood" d="M18 8h20v14h20v14H46L18 26z" /></>,
+};
+
+export function HeadChoice({ state }: { state: WorkState }) {
+  const say = useWords();
+  const kind = valueAt(state.document, "head.kind");
+  const chosen = typeof kind === "string" ? kind : "hanger";
+  const choose = (value: string) => {
+    const head = (valueAt(state.document, "head") ?? {}) as Record<string, unknown>;
+    const metric = state.job.units === "metric";
+    const extra: Record<string, unknown> = {};
+    // A drop board and a ledger need their section; these are what is usually at hand, to be measured.
+    if (value === "drop_board" && !head["drop_board"])
+      extra["drop_board"] = metric ? { thickness: "44 mm", depth: "145 mm" } : { thickness: '1 1/2"', depth: '5 1/2"' };
+    if (value === "ledger" && !head["ledger"])
+      extra["ledger"] = metric ? { width: "44 mm", depth: "94 mm" } : { width: '1 1/2"', depth: '3 1/2"' };
+    state.keeper.change("head", { ...head, ...extra, kind: value });
+  };
+  return (
+    <DrawnChoice
+      question={say("measure.head_ask")}
+      chosen={chosen}
+      onChoose={choose}
+      options={Object.entries(heads).map(([value, drawing]) => ({
+        value, drawing, label: say(`measure.head_${value}` as WordId),
+      }))}
+    >
+      {chosen === "drop_board" && (
+        <Sizes state={state} fields={[["head.drop_board.thickness", "field.drop_thickness"], ["head.drop_board.depth", "field.drop_depth"]]} />
+      )}
+      {chosen === "ledger" && (
+        <Sizes state={state} fields={[["head.ledger.width", "field.ledger_width"], ["head.ledger.depth", "field.ledger_depth"]]} />
+      )}
+    </DrawnChoice>
+  );
+}
+
+const ground = <path className="layer-ground" d="M0 48h72v6H0z" />;
+const foot = (notch: boolean) => (
+  <path className="layer-wood" d={notch ? "M6 8h18v14h22v18H30v8H20L6 36z" : "M6 8h18v14h22v26H20L6 36z"} />
+);
+const feet: Record<string, ReactNode> = {
+  none: <>{ground}{foot(false)}</>,
+  all: <>{ground}{foot(true)}<path className="layer-finish" d="M30 40h16v8H30z" /></>,
+  inner: <>{ground}{foot(true)}<path className="layer-theory" d="M30 40h16v8H30z" /></>,
+  unnotched: <>{ground}{foot(false)}<path className="layer-finish" d="M46 40h16v8H46z" /></>,
+};
+
+export function FootChoice({ state }: { state: WorkState }) {
+  const say = useWords();
+  const kicker = valueAt(state.document, "kicker") as Record<string, unknown> | null | undefined;
+  const notch = kicker ? (kicker["notch"] ?? "all") : "none";
+  const chosen = kicker && notch === "none" ? "unnotched" : typeof notch === "string" ? notch : "all";
+  const choose = (value: string) => {
+    if (value === "none") {
+      state.keeper.change("kicker", null);
+      return;
+    }
+    const usual = state.job.units === "metric" ? { width: "94 mm", thickness: "44 mm" } : { width: '3 1/2"', thickness: '1 1/2"' };
+    state.keeper.change("kicker", { ...usual, ...(kicker ?? {}), notch: value === "unnotched" ? "none" : value });
+  };
+  return (
+    <DrawnChoice
+      question={say("measure.kicker_ask")}
+      chosen={chosen}
+      onChoose={choose}
+      options={Object.entries(feet).map(([value, drawing]) => ({
+        value, drawing, label: say(`measure.kicker_${value}` as WordId),
+      }))}
+    >
+      {kicker && (
+        <Sizes state={state} fields={[["kicker.width", "field.kicker_width"], ["kicker.thickness", "field.kicker_thickness"]]} />
+      )}
+    </DrawnChoice>
+  );
+}
+
+function Sizes({ state, fields }: { state: WorkState; fields: readonly (readonly [string, WordId])[] }) {
+  const say = useWords();
+  return (
+    <div className="sizes">
+      {fields.map(([path, word]) => (
+        <TapeField key={path} state={state} path={path} label={say(word)} labelled />
+      ))}
+    </div>
+  );
+}

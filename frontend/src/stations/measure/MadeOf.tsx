@@ -1,0 +1,30 @@
+/** What the flight is made of: the boards in the van, in the order they are looked at. */
+import { TapeField } from "../../shared/TapeField";
+import type { WorkState } from "../../shared/useWork";
+import { useWords, type WordId } from "../../words/words";
+
+const rows: readonly (readonly [string, WordId])[] = [
+  ["stock.thickness", "field.stock_thickness"],
+  ["stock.depth", "field.stock_depth"],
+  ["stock.length", "field.stock_length"],
+  ["tread.thickness", "field.tread_thickness"],
+  ["riser_board", "field.riser_board"],
+  ["width", "field.width"],
+  ["stringer_spacing", "field.stringer_spacing"],
+];
+
+export function MadeOf({ state }: { state: WorkState }) {
+  const say = useWords();
+  return (
+    <section aria-labelledby="made-of">
+      <h2 id="made-of">{say("measure.made_of")}</h2>
+      <ul className="field-rows">
+        {rows.map(([path, word]) => (
+          <li key={path}>
+            <TapeField state={state} path={path} label={say(word)} labelled />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

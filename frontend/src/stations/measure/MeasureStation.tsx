@@ -1,0 +1,77 @@
+/** Measure: the site sketch with the tape fields on it, and what everything is made of. */
+import { SheetDrawing } from "../../shared/SheetDrawing";
+import { TapeField } from "../../shared/TapeField";
+import { Figure, TapeText } from "../../shared/TapeText";
+import type { WorkState } from "../../shared/useWork";
+import { useWords, type WordId } from "../../words/words";
+import { FootChoice, HeadChoice, HeaderRiserChoice } from "./Choices";
+import { MadeOf } from "./MadeOf";
+import "./measure.css";
+
+const MARGINS = { left: 116, right: 20, top: 40, bottom: 46 };
+
+export function MeasureStation({ state }: { state: WorkState }) {
+  const say = useWords();
+  const { screen } = state;
+  const missing = screen?.supposed.includes("total_rise") ?? false;
+  const general = state.errors.filter((error) => error.path === "" || error.path === "riser");
+  return (
+    <div className="station measure">
+      <section className="main">
+        <div className="sketch-card">
+          {screen ? (
+            <SheetDrawing
+              sheet={screen.sketch}
+              margins={MARGINS}
+              title={say("measure.sketch")}
+              className={missing ? "supposed" : ""}
+              label={(one) =>
+                one.field ? (
+                  <TapeField
+                    state={state}
+                    path={one.field}
+                    label={say(`field.${one.id}` as WordId)}
+                    labelled
+                    size={one.id === "total_rise" ? "large" : "inline"}
+                    {...(one.id === "header_depth" ? { missing: say("measure.not_known").toLowerCase() } : {})}
+                  />
+                ) : (
+                  <span className="worked-out">
+                    {missing ? "…" : <Figure value={one.length} />} <small>{say("work_out.run").toLowerCase()}</small>
+                  </span>
+                )
+              }
+            />
+          ) : (
+            <div className="sketch-alone">
+              <TapeField state={state} path="total_rise" label={say("field.total_rise")} labelled size="large" />
+              {general.map((error) => (
+                <p key={error.sentence} className="said error" role="alert">
+                  {error.sentence}
+                </p>
+              ))}
+            </div>
+          )}
+        </div>
+        <div className="choices">
+          <HeaderRiserChoice state={state} />
+          <HeadChoice state={state} />
+          <FootChoice state={state} />
+        </div>
+      </section>
+      <aside className="side">
+        <p className="advice">
+          {missing ? say("measure.missing_rise") : say("measure.say_landing")}{" "}
+          {!missing && screen && <RunTo state={state} />}
+        </p>
+        <MadeOf state={state} />
+      </aside>
+    </div>
+  );
+}
+
+function RunTo({ state }: { state: WorkState }) {
+  const say = useWords();
+  const run = state.screen?.sketch.dimensions.find((one) => one.id === "total_run");
+  return run ? <TapeText text={say("measure.run_to", { run: run.length.text })} /> : null;
+}

@@ -1,0 +1,128 @@
+/** The inputs of a flight as one sentence with its fields in it. */
+import { omit, valueAt } from "../../shared/document";
+import { TapeField } from "../../shared/TapeField";
+import type { WorkState } from "../../shared/useWork";
+import { useWords } from "../../words/words";
+
+export function Sentence({ state }: { state: WorkState }) {
+  const say = useWords();
+  const byGoing = valueAt(state.document, "tread.going") !== undefined;
+  const general = state.errors.filter((error) => ["", "riser", "tread", "riser.count"].includes(error.path));
+  return (
+    <div className="sentence">
+      <p>
+        <span className="phrase">
+          {say("work_out.rise")} <TapeField state={state} path="total_rise" label={say("field.total_rise")} />
+        </span>
+        <SchoolChoice state={state} />
+      </p>
+      <p>
+        <span className="phrase">{say("work_out.treads")}</span>{" "}
+        {byGoing ? (
+          <span className="phrase">
+            {say("work_out.going").toLowerCase()} <TapeField state={state} path="tread.going" label={say("field.going")} />
+          </span>
+        ) : (
+          <>
+            <BoardCount state={state} />
+            <span className="phrase">
+              {say("work_out.boards_of").toLowerCase()} <TapeField state={state} path="tread.board_width" label={say("field.board_width")} />
+            </span>
+            <span className="phrase">
+              {say("work_out.gap").toLowerCase()} <TapeField state={state} path="tread.gap" label={say("field.gap")} />
+            </span>
+          </>
+        )}
+        <span className="phrase">
+          {say("work_out.nosing").toLowerCase()} <TapeField state={state} path="tread.nosing" label={say("field.nosing")} />
+        </span>
+        <TreadMode state={state} byGoing={byGoing} />
+      </p>
+      {general.map((error) => (
+        <p key={error.path} className="said error" role="alert">
+          {error.sentence}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+function BoardCount({ state }: { state: WorkState }) {
+  const say = useWords();
+  const boards = Number(valueAt(state.document, "tread.boards") ?? 1);
+  return (
+    <span className="phrase stepper" role="group" aria-label={say("field.boards")}>
+      <button type="button" aria-label="−1" disabled={boards <= 1} onClick={() => state.keeper.change("tread.boards", boards - 1)}>
+        −
+      </button>
+      <output>{boards}</output>
+      <button type="button" aria-label="+1" disabled={boards >= 9} onClick={() => state.keeper.change("tread.boards", boards + 1)}>
+        +
+      </button>
+    </span>
+  );
+}
+
+/** From boards in the van or a going typed; what the other way held is kept out of the document. */
+function TreadMode({ state, byGoing }: { state: WorkState; byGoing: boolean }) {
+  const say = useWords();
+  const tread = (valueAt(state.document, "tread") ?? {}) as Record<string, unknown>;
+  const toGoing = () => {
+    const reading = state.screen?.facts.find((fact) => fact.id === "going");
+    state.keeper.change("tread", { ...omit(tread, ["boards", "board_width", "gap"]), going: reading ? reading.text : "10\"" });
+  };
+  const toBoards = () => {
+    const usual = state.job.units === "metric" ? { board_width: "140 mm", gap: "5 mm" } : { board_width: '5 1/2"', gap: '3/16"' };
+    state.keeper.change("tread", { ...omit(tread, ["going"]), boards: 2, ...usual });
+  };
+  return (
+    <span className="phrase switch">
+      <button type="button" aria-pressed={!byGoing} onClick={toBoards} disabled={!byGoing}>
+        {say("work_out.by_boards").toLowerCase()}
+      </button>
+      <button type="button" aria-pressed={byGoing} onClick={toGoing} disabled={byGoing}>
+        {say("work_out.by_going").toLowerCase()}
+      </button>
+    </span>
+  );
+}
+
+/** Which school counts the risers; choosing a candidate makes it one's own count. */
+function SchoolChoice({ state }: { state: WorkState }) {
+  const say = useWords();
+  const riser = (valueAt(state.document, "riser") ?? {}) as Record<string, unknown>;
+  const school = "at_most" in riser ? "fewest" : "target" in riser ? "comfort" : "count";
+  const metric = state.job.units === "metric";
+  const count = state.screen?.candidates.find((one) => one.chosen)?.count ?? 7;
+  return (
+    <>
+      <span className="phrase switch" role="group" aria-label={say("work_out.school")}>
+        <button
+          type="button" aria-pressed={school === "fewest"}
+          onClick={() => school !== "fewest" && state.keeper.change("riser", { at_most: metric ? "220 mm" : '7 3/4"' })}
+        >
+          {say("work_out.school_fewest").toLowerCase()}
+        </button>
+        <button
+          type="button" aria-pressed={school === "comfort"}
+          onClick={() => school !== "comfort" && state.keeper.change("riser", { target: metric ? "180 mm" : '7"' })}
+        >
+          {say("work_out.school_comfort").toLowerCase()}
+        </button>
+        <button type="button" aria-pressed={school === "count"} onClick={() => school !== "count" && state.keeper.change("riser", { count })}>
+          {say("work_out.school_count").toLowerCase()}
+        </button>
+      </span>
+      {school === "fewest" && (
+        <span className="phrase">
+          {say("field.at_most").toLowerCase()} <TapeField state={state} path="riser.at_most" label={say("field.at_most")} />
+        </span>
+      )}
+      {school === "comfort" && (
+        <span className="phrase">
+          {say("field.target").toLowerCase()} <TapeField state={state} path="riser.target" label={say("field.target")} />
+        </span>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,45 @@
+/** Work out: the inputs as a sentence, the counts side by side, what stepping off would do, checks and working. */
+import { CheckList } from "../../shared/CheckList";
+import type { WorkState } from "../../shared/useWork";
+import { useWords } from "../../words/words";
+import { Candidates } from "./Candidates";
+import { DriftPanel } from "./DriftPanel";
+import { Sentence } from "./Sentence";
+import { WorkingPanel } from "./WorkingPanel";
+import "./workout.css";
+
+export function WorkOutStation({ state }: { state: WorkState }) {
+  const say = useWords();
+  const { screen } = state;
+  if (!screen)
+    return (
+      <section className="to-come">
+        {state.errors.length === 0 ? <p>{say("app.loading")}</p> : state.errors.map((one) => <p key={one.path}>{one.sentence}</p>)}
+      </section>
+    );
+  if (screen.supposed.length > 0)
+    return (
+      <section className="to-come">
+        <h2>{say("field.total_rise")}: {say("field.missing").toLowerCase()}</h2>
+        <p>{say("measure.missing_rise")}</p>
+        <Sentence state={state} />
+      </section>
+    );
+  return (
+    <div className="station work-out">
+      <section className="main">
+        <Sentence state={state} />
+        <Candidates state={state} candidates={screen.candidates} />
+        <DriftPanel state={state} drift={screen.drift} />
+      </section>
+      <aside className="side">
+        <h2>{say("work_out.checks")}</h2>
+        <CheckList checks={screen.checks} />
+        <p className="limits">
+          <strong>{screen.limits}.</strong> {screen.confirm}
+        </p>
+        <WorkingPanel working={screen.working} />
+      </aside>
+    </div>
+  );
+}
