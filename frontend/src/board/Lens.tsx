@@ -69,12 +69,14 @@ function Held({ stop, view, width }: { stop: Stop; view: View; width: number }) 
           <g key={text}>
             {seen && <circle cx={x} cy={y} r="10" />}
             {seen && <path d={`M${x} ${y - 11}L${elbow} 54`} />}
-            <text x={corner} y="25" textAnchor={west ? "start" : "end"}>
+            <text x={corner} y={west || width > 560 ? 25 : 46} textAnchor={west ? "start" : "end"}>
               <tspan className="held-figure">{typeset(text)}</tspan>
               {figure.sense && <tspan className="held-sense"> {figure.sense}</tspan>}
-              <tspan x={corner} dy="18" className="held-sense">
-                {say("mark.outside").toLowerCase()}, {say("mark.same_edge").toLowerCase()}
-              </tspan>
+              {width > 560 && (
+                <tspan x={corner} dy="18" className="held-sense">
+                  {say("mark.outside").toLowerCase()}, {say("mark.same_edge").toLowerCase()}
+                </tspan>
+              )}
             </text>
           </g>
         );

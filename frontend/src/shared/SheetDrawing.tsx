@@ -19,12 +19,16 @@ interface Props {
 }
 
 const TICK = 7;
+const NARROW: Margins = { left: 34, right: 34, top: 22, bottom: 18 };
 
-export function SheetDrawing({ sheet, margins, title, className = "", label }: Props) {
+export function SheetDrawing({ sheet, margins: room, title, className = "", label }: Props) {
   const [ref, size] = useSize<HTMLDivElement>();
   const [left, top, right, bottom] = sheet.extent;
   const width = size?.width ?? 0;
-  const height = size?.height ?? 0;
+  // Where there is no room beside the drawing, its distances carry numbers and are listed below it.
+  const listed = width < 560;
+  const margins = listed ? NARROW : room;
+  const height = listed ? width * 0.78 : (size?.height ?? 0);
   const scale = Math.max(
     0.01,
     Math.min((width - margins.left - margins.right) / (right - left), (height - margins.top - margins.bottom) / (bottom - top)),
@@ -37,7 +41,7 @@ export function SheetDrawing({ sheet, margins, title, className = "", label }: P
   ];
   const points = (path: readonly Point[]) => path.map((point) => at(point).map((v) => v.toFixed(2)).join(",")).join(" ");
   return (
-    <div ref={ref} className={`sheet ${className}`}>
+    <div ref={ref} className={`sheet ${listed ? "listed" : ""} ${className}`}>
       {size && (
         <>
           <svg width={width} height={height} role="img" aria-label={title}>
@@ -51,8 +55,30 @@ export function SheetDrawing({ sheet, margins, title, className = "", label }: P
             {sheet.dimensions.map((one) => (
               <DimensionLine key={one.id} start={at(one.start)} end={at(one.end)} offset={one.offset * scale} />
             ))}
+            {listed &&
+              sheet.dimensions.map((one, i) => {
+                const upright = Math.abs(one.start[0] - one.end[0]) < 0.01;
+                const [x, y] = at([(one.start[0] + one.end[0]) / 2, (one.start[1] + one.end[1]) / 2]);
+                const [dx, dy] = upright ? [one.offset * scale, 0] : [0, one.offset * scale];
+                return (
+                  <g key={one.id} className="sheet-number" transform={`translate(${x + dx + (upright ? Math.sign(one.offset) * 14 : 0)} ${y + dy})`}>
+                    <circle r="11" />
+                    <text>{i + 1}</text>
+                  </g>
+                );
+              })}
           </svg>
-          {sheet.texts.map((text) => {
+          {listed && (
+            <ol className="sheet-list">
+              {sheet.dimensions.map((one, i) => (
+                <li key={one.id}>
+                  <span className="badge">{i + 1}</span>
+                  {label(one)}
+                </li>
+              ))}
+            </ol>
+          )}
+          {!listed && sheet.texts.map((text) => {
             const [x, y] = at(text.at);
             return (
               <span key={text.id} className={`sheet-text text-${text.id}`} style={{ left: x, top: y }}>
@@ -60,7 +86,7 @@ export function SheetDrawing({ sheet, margins, title, className = "", label }: P
               </span>
             );
           })}
-          {sheet.dimensions.map((one) => {
+          {!listed && sheet.dimensions.map((one) => {
             const [sx, sy] = at(one.start);
             const [ex, ey] = at(one.end);
             const upright = Math.abs(sx - ex) < Math.abs(sy - ey) || one.start[0] === one.end[0];

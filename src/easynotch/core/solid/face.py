@@ -124,10 +124,7 @@ def _end_cut(member: Member, face: Face) -> list[Point]:
 
 def _tidy(corners: list[Point]) -> tuple[Point, ...]:
     """Drop corners that stand on their neighbour or on the straight line between both neighbours."""
-    apart: list[Point] = []
-    for corner in corners:
-        if not apart or max(abs(corner[0] - apart[-1][0]), abs(corner[1] - apart[-1][1])) > MERGE:
-            apart.append(corner)
+    apart = [corner for i, corner in enumerate(corners) if _distance(corner, corners[i - 1]) > MERGE]
     kept: list[Point] = []
     for i, (u, v) in enumerate(apart):
         (a, b), (c, d) = apart[i - 1], apart[(i + 1) % len(apart)]
@@ -135,3 +132,7 @@ def _tidy(corners: list[Point]) -> tuple[Point, ...]:
         if abs((c - a) * (v - b) - (d - b) * (u - a)) > MERGE * span:
             kept.append((u, v))
     return tuple(kept)
+
+
+def _distance(a: Point, b: Point) -> float:
+    return max(abs(a[0] - b[0]), abs(a[1] - b[1]))

@@ -6,6 +6,9 @@ from .frame import Frame
 from .member import Member
 from .vector import Plane, Vector
 
+PAST = 10.0
+"""mm."""
+
 
 def box(low: Vector, high: Vector) -> Manifold:
     """An upright box between two corners."""
@@ -17,12 +20,15 @@ def as_manifold(member: Member, placement: Frame | None = None) -> Manifold:
     """The member's solid in its own frame, or in the world when a placement is given; ``volume()`` is in mm³."""
     half = member.stock.thickness / 2
     low, high = Vector(member.reach[0], 0.0, -half), Vector(member.reach[1], member.stock.depth, half)
-    solid = board = box(low, high)
+    solid = box(low, high)
+    # Wedges reach past the board: a wedge that only touches its faces can be lost in the subtraction.
+    past = Vector(PAST, PAST, PAST)
+    room = box(low - past, high + past)
     for removal in member.removals:
         if len(removal.planes) == 1:
             solid = _behind(solid, removal.planes[0].plane)
         else:
-            wedge = board
+            wedge = room
             for cut in removal.planes:
                 wedge = _in_front(wedge, cut.plane)
             solid = solid - wedge

@@ -60,7 +60,7 @@ _VULGAR = "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
 _SLASH = "[/⁄]"
 _PATTERN = re.compile(
     rf"""
-    (?P<space>\s+)
+    (?P<space>[\s\u00a0\u2009\u200a\u202f]+)
   | (?P<feet_inches>\d+[-–]\d+[-–]\d+{_SLASH}\d+)
   | (?P<mixed>\d+[-–]\d+{_SLASH}\d+)
   | (?P<fraction>\d+{_SLASH}\d+)
@@ -113,7 +113,8 @@ def cut(text: str) -> list[Token]:
     while at < len(text):
         match = _PATTERN.match(text, at)
         if match is None:
-            found = text[at:].split(maxsplit=1)[0]
+            rest = text[at:]
+            found = (rest.split(maxsplit=1) or [rest])[0]
             raise TapeError("length_comma" if found[0] == "," else "length_unknown", at=at, text=text, found=found[:20])
         kind, piece = match.lastgroup or "", match.group()
         if kind == "unit":
