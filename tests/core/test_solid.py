@@ -76,7 +76,9 @@ def test_the_solid_holds_as_much_wood_as_its_faces_say(first):
     assume(abs(first.normal.x) > 0.6)
     plumb = Plane.through(Vector(300, 0, 0), Vector(1, 0.6, 0))
     level = Plane.through(Vector(300, 60, 0), Vector(0.6, -1, 0))
-    member = board((plumb, level), (Plane.through(Vector(1100, 0, 0), first.normal * (1 if first.normal.x > 0 else -1)),))
+    member = board(
+        (plumb, level), (Plane.through(Vector(1100, 0, 0), first.normal * (1 if first.normal.x > 0 else -1)),)
+    )
     near, far = (Polygon(outline(member, face)).area for face in (Face.NEAR, Face.FAR))
     # Both long faces change linearly across the thickness, so the middle section is exact with Simpson's rule.
     middle = Polygon(

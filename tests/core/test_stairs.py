@@ -54,7 +54,9 @@ def test_the_foot_lies_level_the_head_stands_plumb_and_every_step_has_the_going(
     assert (normals["head"].x, normals["head"].z) == (close(-1), close(0))
     faces = layout.finished_risers
     start = 0.0 if flight.flush else faces[0]
-    assert layout.total_run == close(faces[-1] - start + (-flight.riser_board if flight.flush and flight.head.riser_board else 0))
+    assert layout.total_run == close(
+        faces[-1] - start + (-flight.riser_board if flight.flush and flight.head.riser_board else 0)
+    )
     assert [b - a for a, b in zip(faces, faces[1:], strict=False)] == [close(layout.going)] * (len(faces) - 1)
     cuts = {cut.role: describe(cut) for cut in member.cut_planes}
     assert cuts["head"].line_angle == close(layout.degrees)
@@ -86,7 +88,9 @@ def test_the_corners_of_the_solid_are_where_the_closed_forms_say(flight):
     head = layout.top_level_cut * layout.slope
     assert has(head * layout.sin, head * layout.cos)
     assert facts["plumb_bearing"] == close(flight.stock.depth / layout.cos - head)
-    closed = layout.top_level_cut * layout.cos + (layout.tread_count - 1) * layout.step + facts["first_riser"] * layout.sin
+    closed = (
+        layout.top_level_cut * layout.cos + (layout.tread_count - 1) * layout.step + facts["first_riser"] * layout.sin
+    )
     assert facts["board_length"] == close(closed)
     assert solid.volume() == pytest.approx(Polygon(outline(member)).area * flight.stock.thickness, rel=1e-6)
 
@@ -131,7 +135,7 @@ def test_the_foot_stands_and_the_head_bears_without_a_gap(flight):
     depth, drop = flight.head.header_depth, -layout.tread_levels[0]
     if depth is not None and drop >= 0:
         (mark,) = marks_of(stringers(layout)[0], only="head")
-        (top, bottom), = mark.pieces
+        ((top, bottom),) = mark.pieces
         cut = hypot(bottom[0] - top[0], bottom[1] - top[1])
         assert joints["head"].contact * cut == pytest.approx(min(cut, max(0.0, depth - drop)), abs=1e-4)
 
@@ -141,7 +145,9 @@ def test_candidates_hold_every_count_within_the_limits_and_both_schools_pick_one
     limits = limit_set(set_id).limits
     candidates = riser_candidates(flight, limits)
     counts = [one.layout.riser_count for one in candidates]
-    assert [one for one in candidates if one.chosen] == [one for one in candidates if one.layout.riser_count == lay_out(flight).riser_count]
+    assert [one for one in candidates if one.chosen] == [
+        one for one in candidates if one.layout.riser_count == lay_out(flight).riser_count
+    ]
     assert sum(one.fewest for one in candidates) == sum(one.comfortable for one in candidates) == 1
     low, high = limits["riser_min"].amount, limits["riser_max"].amount
     within = {n for n in range(2, 60) if low <= flight.total_rise / n <= high}

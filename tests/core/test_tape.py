@@ -31,8 +31,8 @@ INCH = 25.4
         ("15' 2\" / 2", IMPERIAL, 91),
         ("2 x 5 3/8 + 3/16", IMPERIAL, 10.9375),
         ("(7 1/2 + 1/4) * 3", IMPERIAL, 23.25),
-        ("100 + 2\"", METRIC, 100 / INCH + 2),
-        ("-3 1/4\"", METRIC, -3.25),
+        ('100 + 2"', METRIC, 100 / INCH + 2),
+        ('-3 1/4"', METRIC, -3.25),
     ],
 )
 def test_every_way_of_writing_a_length_is_read_and_means_the_same_in_either_unit(text, units, inches):
@@ -73,7 +73,10 @@ def test_every_mark_of_an_inch_tape_survives_being_written_and_read(marks, denom
     assert read_length(write(mm, Tape.feet_inches(denominator)), units).mm == mm
 
 
-@given(st.integers(-20_000, 20_000_000), st.sampled_from([(1.0, Style.MILLIMETRES), (0.5, Style.MILLIMETRES), (1.0, Style.METRES)]))
+@given(
+    st.integers(-20_000, 20_000_000),
+    st.sampled_from([(1.0, Style.MILLIMETRES), (0.5, Style.MILLIMETRES), (1.0, Style.METRES)]),
+)
 def test_every_mark_of_a_metric_tape_survives_being_written_and_read(marks, tape):
     division, style = tape
     assert read_length(write(marks * division, Tape(style, division)), IMPERIAL).mm == marks * division
@@ -91,7 +94,10 @@ def test_a_value_half_way_between_two_marks_goes_up():
     assert write(1.5, Tape.of(METRIC)) == "2 mm"
 
 
-@given(st.text(max_size=60) | st.from_regex(re.compile(r"[-+*/ ()0-9.'\"½mftcin]{0,40}"), fullmatch=True), st.sampled_from(Units))
+@given(
+    st.text(max_size=60) | st.from_regex(re.compile(r"[-+*/ ()0-9.'\"½mftcin]{0,40}"), fullmatch=True),
+    st.sampled_from(Units),
+)
 def test_nothing_that_can_be_typed_breaks_the_reader(text, units):
     try:
         reading = read_length(text, units)

@@ -11,7 +11,7 @@ from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
 from pydantic_core import PydanticCustomError
 
 from ..core.tape import TapeError, Units, read_length
-from .problems import shown
+from .problems import printable, shown
 
 LONGEST = 1e6
 """mm. Nothing this trade measures is a kilometre long; a longer length is a wrong unit."""
@@ -49,7 +49,8 @@ def _read(value: Any) -> Measured:
         try:
             reading = read_length(value, units)
         except TapeError as error:
-            raise PydanticCustomError(f"tape.{error.id}", "tape", {**error.values, "at": error.at}) from None
+            values = {key: printable(text) for key, text in error.values.items()}
+            raise PydanticCustomError(f"tape.{error.id}", "tape", {**values, "at": error.at}) from None
         return Measured(reading.mm, reading.canonical)
     if isinstance(value, bool) or not isinstance(value, int | float):
         raise PydanticCustomError("not_length", "not a length", {"found": shown(value)})

@@ -7,6 +7,7 @@ from typing import Any, get_args
 
 from pydantic import BaseModel, ValidationError
 
+from ..core.rules import Dialect, catalogue
 from ..core.terms import Message
 
 SHOWN = 40
@@ -41,10 +42,15 @@ def path_of(location: Sequence[str | int]) -> str:
     return text
 
 
+def printable(text: str) -> str:
+    """Text without control characters, which could otherwise steer the terminal it is printed on."""
+    return "".join(letter if letter.isprintable() else "?" for letter in text)
+
+
 def shown(value: object) -> str:
     """A wrong value as it may be repeated: one line, no control characters, not long."""
     text = value if isinstance(value, str) else _kind(value)
-    plain = "".join(letter if letter.isprintable() else "?" for letter in text)
+    plain = printable(text)
     return plain if len(plain) <= SHOWN else plain[:SHOWN] + "…"
 
 
@@ -72,6 +78,9 @@ _NATIVE = {
 }
 
 
+OURS = frozenset(key.removeprefix("error.") for key in catalogue("messages", Dialect.NORTH_AMERICA))
+
+
 def from_validation(error: ValidationError, model: type[BaseModel]) -> Problems:
     """The problems of a validation, in our words."""
     return Problems([_problem(row, model) for row in error.errors(include_url=False)])
@@ -97,6 +106,8 @@ def _problem(row: Any, model: type[BaseModel]) -> Problem:
         return Problem(path, Message("error.long_text", {"most": str(context["max_length"])}))
     if kind in ("too_long", "too_short"):
         return Problem(path, Message("error.too_many_works" if kind == "too_long" else "error.no_works"))
+    if kind not in OURS:
+        return Problem(path, Message("error.not_understood", {"found": shown(found)}))
     values = {key: str(value) for key, value in context.items() if key != "at"}
     return Problem(path, Message(f"error.{kind}", values), context.get("at"))
 

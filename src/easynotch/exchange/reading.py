@@ -2,6 +2,7 @@
 
 import json
 import re
+from math import isfinite
 from typing import Any
 
 from pydantic import ValidationError
@@ -10,7 +11,7 @@ from ..core.tape import Units
 from ..core.terms import Message
 from .job_model import FlightDraft, JobInput
 from .measured import reading_in
-from .problems import Problem, Problems, from_validation, shown
+from .problems import Problem, Problems, from_validation, path_of, shown
 
 MOST_BYTES = 4 * 1024 * 1024
 DEEPEST = 64
@@ -35,7 +36,7 @@ def parse_json(body: bytes) -> Any:
         if deep > DEEPEST:
             raise _refuse("error.too_deep")
     try:
-        return json.loads(body.decode("utf-8"), parse_constant=_not_finite, object_pairs_hook=_once)
+        data = json.loads(body.decode("utf-8"), object_pairs_hook=_once)
     except UnicodeDecodeError:
         raise _refuse("error.not_utf8") from None
     except json.JSONDecodeError as error:
@@ -44,10 +45,17 @@ def parse_json(body: bytes) -> Any:
         raise
     except (ValueError, RecursionError):
         raise _refuse("error.not_finite") from None
+    _refuse_endless(data, ())
+    return data
 
 
-def _not_finite(_: str) -> None:
-    raise _refuse("error.not_finite")
+def _refuse_endless(value: Any, at: tuple[str | int, ...]) -> None:
+    """NaN and Infinity, spelt out or as a number past all bounds, are refused where they stand."""
+    if isinstance(value, float) and not isfinite(value):
+        raise _refuse("error.not_finite", path_of(at))
+    inner = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
+    for key, part in inner:
+        _refuse_endless(part, (*at, key))
 
 
 def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:

@@ -10,7 +10,8 @@ from werkzeug.exceptions import HTTPException
 
 from .. import __version__
 from ..core.terms import Message
-from ..exchange import Problems, parse_json
+from ..exchange import Problem, Problems, parse_json
+from ..exchange.problems import shown
 from ..exchange.reading import MOST_BYTES
 from ..store import Database, JobNotFound, Stale, WorkNotFound
 from . import problem
@@ -40,6 +41,8 @@ class GuardedRequest(Request):
         """
         if "body" not in g:
             g.body = parse_json(self.get_data(cache=True))
+            if not isinstance(g.body, dict):
+                raise Problems([Problem("", Message("error.not_object", {"found": shown(g.body)}))])
         return g.body
 
 

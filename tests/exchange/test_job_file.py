@@ -1,0 +1,199 @@
+"""If these break, a job file gives other numbers than the reference, or bad input crashes instead of being explained."""
+
+import copy
+import json
+import re
+from typing import Any
+
+import pytest
+
+from easynotch.cli import main
+from easynotch.exchange import Problems, parse_json, read_job, work_out_flight
+from tests.conftest import REFERENCE
+
+JOBS = sorted(REFERENCE.glob("flight*.job.json"))
+BOARDWALK = json.loads((REFERENCE / "flights.job.json").read_text())
+
+
+def run(capsys, tmp_path, body: str | bytes, *flags: str) -> tuple[int, str, str]:
+    file = tmp_path / "job.json"
+    file.write_bytes(body if isinstance(body, bytes) else body.encode())
+    try:
+        code = main(["work-out", str(file), *flags])
+    except SystemExit as stopped:
+        code = int(stopped.code or 0)
+    out, err = capsys.readouterr()
+    return code, out, err
+
+
+@pytest.mark.parametrize("job", JOBS, ids=lambda job: job.name)
+def test_the_reference_flights_come_out_to_a_millionth(job, capsys):
+    assert main(["work-out", str(job), "--json"]) == 0
+    answer = json.loads(capsys.readouterr().out)
+    expected = json.loads(job.with_name(job.name.replace(".job.", ".expected.")).read_text())
+    for work, want in zip(answer["works"], expected["works"], strict=True):
+        assert {key: work["facts"][key] for key in want["facts"]} == pytest.approx(want["facts"], rel=1e-6, abs=1e-6)
+        assert all(abs(joint["opening"]) < 1e-3 for joint in work["joints"])
+
+
+def test_the_marks_of_the_answer_run_from_the_hook_and_every_cut_has_its_angles(capsys):
+    assert main(["work-out", str(REFERENCE / "flights.job.json"), "--json"]) == 0
+    work = json.loads(capsys.readouterr().out)["works"][0]
+    facts, pattern = work["facts"], work["members"][0]
+    teeth = [mark["along_top"] for mark in pattern["marks"] if mark["id"].startswith("tread_")]
+    steps = [after - before for before, after in zip(teeth, teeth[1:], strict=False)]
+    assert steps == [pytest.approx(facts["step"])] * (facts["tread_count"] - 1)
+    assert sum(member["count"] for member in work["members"]) == facts["stringer_count"]
+    angles = {cut["role"]: cut["line_angle"] for cut in pattern["cuts"]}
+    assert (angles["head"], angles["foot"]) == pytest.approx((facts["slope"], 90 - facts["slope"]))
+
+
+def test_a_length_means_the_same_as_a_number_of_millimetres_and_as_text():
+    as_numbers = copy.deepcopy(BOARDWALK)
+    as_numbers["works"][0].update(total_rise=52.375 * 25.4, width="3' 6\"", upper_finish="25.4 mm")
+    facts = [work_out_flight(read_job(job).works[0], read_job(job).units).facts for job in (BOARDWALK, as_numbers)]
+    assert facts[0] == pytest.approx(facts[1])
+
+
+def paths(value: Any, at: tuple[Any, ...] = ()) -> list[tuple[Any, ...]]:
+    """Every key of a document and every place in its lists."""
+    inner = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
+    return [found for key, part in inner for found in [(*at, key), *paths(part, (*at, key))]]
+
+
+def written(path: tuple[Any, ...]) -> str:
+    return re.sub(r"\.?\[", "[", ".".join(f"[{step}]" if isinstance(step, int) else step for step in path))
+
+
+BAD = ["", "abc", "7 5/8/2", 0, -1, '-1"', 1e300, float("inf"), None, [], {}, True, "9" * 500, "\x1b[31m"]
+FINE = {("name",), ("works", 0, "name"), ("works",)}
+
+
+@pytest.mark.parametrize("path", paths(BOARDWALK), ids=written)
+def test_bad_values_at_every_key_get_a_sentence_at_that_key_and_no_crash(path, capsys, tmp_path):
+    for bad in BAD:
+        job = copy.deepcopy(BOARDWALK)
+        place: Any = job
+        for step in path[:-1]:
+            place = place[step]
+        place[path[-1]] = bad
+        code, out, err = run(capsys, tmp_path, json.dumps(job), "--json")
+        assert code in (0, 2), (bad, err)
+        assert "Traceback" not in err
+        if code == 0:
+            assert "NaN" not in out
+            assert bad in ("", None, 0, [], True, {}) or path in FINE, bad
+        else:
+            assert "\x1b" not in err
+            line = err.splitlines()[0]
+            parents = {written(path[: n + 1]) for n in range(len(path))}
+            assert line.split(":")[0] in parents or line.split(": ")[0].startswith(written(path)), (bad, line)
+            assert line.rstrip().endswith((".", "?", '"'))
+
+
+@pytest.mark.parametrize("path", [path for path in paths(BOARDWALK) if isinstance(path[-1], str)], ids=written)
+def test_a_misspelt_key_is_named_with_the_nearest_known_one(path, capsys, tmp_path):
+    job = copy.deepcopy(BOARDWALK)
+    place: Any = job
+    for step in path[:-1]:
+        place = place[step]
+    wrong = path[-1][:-1] + "q"
+    place[wrong] = place.pop(path[-1])
+    code, _, err = run(capsys, tmp_path, json.dumps(job))
+    assert code == 2
+    assert re.search(rf'"{wrong}" is not a key here\. (Did you mean "{path[-1]}"|Known here: .*{path[-1]})', err), err
+
+
+@pytest.mark.parametrize(
+    "body",
+    [
+        b"", b"{", b"null", b"[]", b"\xff\xfe", b"[" * 100_000, b'{"a":' * 5000 + b"1" + b"}" * 5000, b'{"a": NaN}',
+        b'{"a": 1e999}', b'{"units": "metric", "units": "imperial"}', b"1" * 5000, b'{"x":"' + b"y" * 5_000_000 + b'"}',
+        b'{"format": "other"}', b'{"format": "easy-notch-job", "version": 2, "units": "metric", "works": []}',
+    ],
+    ids=lambda body: body[:20].decode("latin-1"),
+)  # fmt: skip
+def test_what_is_no_job_file_is_refused_in_a_sentence(body, capsys, tmp_path):
+    code, out, err = run(capsys, tmp_path, body)
+    assert (code, out) == (2, "")
+    assert err.strip().endswith((".", '"'))
+    assert "Traceback" not in err
+    assert len(err) < 2000
+
+
+def test_a_missing_file_is_said(capsys, tmp_path):
+    with pytest.raises(SystemExit) as stopped:
+        main(["work-out", str(tmp_path / "none.json")])
+    assert stopped.value.code == 2
+    assert "No such file" in capsys.readouterr().err
+
+
+@pytest.mark.parametrize(
+    ("change", "path", "sentence"),
+    [
+        ({"riser": {"at_most": "60\""}}, "works[0].riser.at_most", "at least two"),
+        ({"riser": {"at_most": 0.2}}, "works[0].riser.at_most", "more than 200 risers"),
+        ({"riser": {"count": 1}}, "works[0].riser.count", "at least two"),
+        ({"riser": {"count": 7, "target": "7\""}}, "works[0].riser", "one of"),
+        ({"tread": {"going": "10\"", "boards": 2, "board_width": "5\"", "thickness": "1\""}}, "works[0].tread", "not both"),
+        ({"tread": {"boards": 1, "board_width": "1\"", "nosing": "2\"", "thickness": "1\""}}, "works[0].tread.nosing", "nothing to step on"),
+        ({"stock": {"thickness": "1 1/2\"", "depth": 0}}, "works[0].stock.depth", "cannot be zero"),
+        ({"stringer_spacing": "0"}, "works[0].stringer_spacing", "cannot be zero"),
+        ({"head": {"kind": "ledger"}}, "works[0].head", "ledger"),
+        ({"kind": "roof"}, "works[0].kind", "cannot be worked out yet"),
+    ],
+    ids=lambda value: str(value)[:30],
+)  # fmt: skip
+def test_what_is_no_flight_is_an_error_that_says_the_way_out(change, path, sentence):
+    job = copy.deepcopy(BOARDWALK)
+    job["works"][0].update(change)
+    with pytest.raises(Problems) as caught:
+        read = read_job(job)
+        work_out_flight(read.works[0], read.units, path="works[0]")
+    assert caught.value.problems[0].path == path
+    from easynotch.web.problem import PLAIN  # noqa: PLC0415
+
+    assert sentence in PLAIN.say(caught.value.problems[0].message)
+
+
+@pytest.mark.parametrize(
+    ("change", "check", "level"),
+    [
+        ({"tread": {"going": "10\"", "thickness": "9\"", "nosing": "0\""}}, "stringer_holds", "stop"),
+        ({"stock": {"thickness": "1\"", "depth": "4\""}}, "stringer_holds", "stop"),
+        ({"stock": {"thickness": "1\"", "depth": "11\"", "length": "4'"}}, "stock_long_enough", "stop"),
+        ({"stock": {"thickness": "1\"", "depth": "11\""}}, "stock_length", "look"),
+        ({"head": {"kind": "hanger"}}, "header_depth", "look"),
+        ({"head": {"kind": "hanger", "header_depth": "7\""}}, "head_bearing", "stop"),
+        ({"head": {"kind": "drop_board", "header_depth": "9 1/4\"", "drop_board": {"thickness": 38, "depth": 89}}}, "drop_board", "stop"),
+        ({"head": {"kind": "drop_board", "header_depth": "9 1/4\"", "drop_board": {"thickness": 38, "depth": 140}}}, "drop_board", "ok"),
+        ({"width": "5\"", "stringer_spacing": "1\""}, "stringers_fit", "stop"),
+        ({"gauge": "7 3/8\""}, "riser_difference", "stop"),
+        ({"gauge": "7 1/2\""}, "riser_difference", "ok"),
+        ({"total_rise": "56\""}, "riser_max", "stop"),
+        ({"total_rise": "54 1/4\""}, "riser_max", "ok"),
+        ({"riser_board": None, "head": {"kind": "hanger", "riser_board": True}}, "header_riser_board", "look"),
+        ({"kicker": {"width": "3\"", "thickness": "8\""}}, "kicker", "stop"),
+    ],
+    ids=lambda value: str(value)[:40],
+)  # fmt: skip
+def test_what_has_a_number_is_computed_with_a_check_beside_it(change, check, level):
+    job = copy.deepcopy(BOARDWALK)
+    job["works"][0].update({"riser": {"count": 7}, **change})
+    read = read_job(job)
+    worked = work_out_flight(read.works[0], read.units)
+    levels = {one.id: str(one.level) for one in worked.checks}
+    assert levels[check] == level
+
+
+def test_the_demo_jobs_are_job_files(home):
+    for file in (home / "demo").glob("*.json"):
+        assert read_job(parse_json(file.read_bytes())).works
+
+
+def test_the_published_schemas_types_and_words_are_not_stale(home):
+    from easynotch.web.schema import made_files  # noqa: PLC0415
+
+    assert [
+        str(file) for file, text in made_files().items() if not file.exists() or file.read_text("utf-8") != text
+    ] == []
