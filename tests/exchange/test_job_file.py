@@ -3,6 +3,7 @@
 import copy
 import json
 import re
+from itertools import pairwise
 from typing import Any
 
 import pytest
@@ -41,7 +42,7 @@ def test_the_marks_of_the_answer_run_from_the_hook_and_every_cut_has_its_angles(
     work = json.loads(capsys.readouterr().out)["works"][0]
     facts, pattern = work["facts"], work["members"][0]
     teeth = [mark["along_top"] for mark in pattern["marks"] if mark["id"].startswith("tread_")]
-    steps = [after - before for before, after in zip(teeth, teeth[1:], strict=False)]
+    steps = [after - before for before, after in pairwise(teeth)]
     assert steps == [pytest.approx(facts["step"])] * (facts["tread_count"] - 1)
     assert sum(member["count"] for member in work["members"]) == facts["stringer_count"]
     angles = {cut["role"]: cut["line_angle"] for cut in pattern["cuts"]}

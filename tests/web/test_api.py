@@ -22,7 +22,7 @@ def test_working_out_over_the_api_gives_the_contract_and_the_words(client):
     screen = answer["screen"]
     riser = next(one for one in screen["candidates"] if one["chosen"])["riser"]
     assert (riser["text"], riser["sense"]) == ("7 1/2″", "weak")
-    assert [mark["figure"]["text"] for mark in screen["boards"][0]["running"]][:3] == ["7 5/8″", "20 1/4″", "32 7/8″"]
+    assert [mark["figure"]["text"] for mark in screen["board"]["running"]][:3] == ["7 5/8″", "20 1/4″", "32 7/8″"]
     british = client.post("/api/work-out?dialect=britain_ireland", json=BOARDWALK).json["works"][0]["screen"]
     assert "bare" in json.dumps(british, ensure_ascii=False)
     assert '"sense": "weak"' not in json.dumps(british)

@@ -43,6 +43,6 @@ export const api = {
     call("PUT", `/works/${id}`, { revision, document }) as Promise<Work>,
   step: (id: string, way: "undo" | "redo", revision: number) =>
     call("POST", `/works/${id}/${way}`, { revision }) as Promise<Work>,
-  workOut: (job: unknown, words: Words, signal?: AbortSignal) =>
-    call("POST", `/work-out?suppose=true&${inWords(words)}`, job, signal) as Promise<WorkOutAnswer>,
+  workOut: (job: unknown, words: Words, piece: string, signal?: AbortSignal) =>
+    call("POST", `/work-out?suppose=true&piece=${encodeURIComponent(piece)}&${inWords(words)}`, job, signal) as Promise<WorkOutAnswer>,
 };

@@ -330,6 +330,18 @@ export interface components {
             closed: boolean;
         };
         /**
+         * PieceView
+         * @description A piece that can be laid on the horses.
+         */
+        PieceView: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Count */
+            count: number;
+        };
+        /**
          * ProfileView
          * @description The walked-on line of a flight, mm, y down, deck at 0.
          */
@@ -370,8 +382,9 @@ export interface components {
             candidates: components["schemas"]["CandidateView"][];
             drift: components["schemas"]["DriftView"];
             sketch: components["schemas"]["SheetView"];
-            /** Boards */
-            boards: components["schemas"]["BoardView"][];
+            /** Pieces */
+            pieces: components["schemas"]["PieceView"][];
+            board: components["schemas"]["BoardView"];
             /** Stations */
             stations: components["schemas"]["StationView"][];
             /** Limits */
@@ -1016,6 +1029,7 @@ export interface operations {
                 dialect?: components["schemas"]["Dialect"];
                 fine?: boolean;
                 suppose?: boolean;
+                piece?: string;
             };
             header?: never;
             path?: never;

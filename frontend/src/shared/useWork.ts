@@ -17,6 +17,8 @@ export interface WorkState {
   readonly errors: readonly FieldError[];
   readonly saving: Saving;
   readonly keeper: DeskKeeper;
+  /** Lay another piece on the horses. */
+  readonly piece: (id: string) => void;
 }
 
 function jobFile(job: Job, document: Document): Document {
@@ -40,12 +42,13 @@ export function useWork(page: WorkPage): WorkState {
   const [keeper] = useState(
     () => new DeskKeeper(page.work, () => void queries.invalidateQueries({ queryKey: ["bench"] })),
   );
+  const [piece, setPiece] = useState("");
   const desk = useSyncExternalStore(keeper.subscribe, keeper.get);
   useEffect(() => keeper.start(), [keeper]);
   const shown = useMemo(() => live(desk), [desk]);
   const workedOut = useQuery({
-    queryKey: ["work-out", job.units, job.limits, dialect, shown],
-    queryFn: ({ signal }) => api.workOut(jobFile(job, shown), { dialect }, signal),
+    queryKey: ["work-out", job.units, job.limits, dialect, piece, shown],
+    queryFn: ({ signal }) => api.workOut(jobFile(job, shown), { dialect }, piece, signal),
     placeholderData: keepPreviousData,
     retry: (count, error) => error instanceof Unreachable && count < 1000,
     staleTime: Infinity,
@@ -69,5 +72,6 @@ export function useWork(page: WorkPage): WorkState {
     errors,
     saving: desk.saving,
     keeper,
+    piece: setPiece,
   };
 }

@@ -2,15 +2,10 @@
 
 from dataclasses import dataclass
 
-from shapely import Polygon, box
-
 from ..core.bench import Stop, stops_of
-from ..core.solid import Mark, Member, outline, stretch
+from ..core.solid import Face, HalfPlane, Mark, Member, clip, outline, regions, stretch
 from ..core.tools import Square
 from .sheet import Point
-
-SMALLEST_WASTE = 1.0
-"""mm²: a smaller scrap is not drawn."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -18,7 +13,7 @@ class BoardSheet:
     """A member's near face, u from the hook and v down from the top edge, mm.
 
     ``board`` is the shortest board that holds it and ``stock`` the board in the yard, if its length is known.
-    ``waste`` are the scraps, each as a polygon.
+    ``waste`` is what each removal takes off, as polygons that may overlap.
     """
 
     depth: float
@@ -41,16 +36,19 @@ def draw_board(member: Member, marks: tuple[Mark, ...], square: Square) -> Board
     ends = stretch(member) or (member.zero, member.zero)
     left = tuple((u - member.zero, v) for u, v in outline(member))
     length = ends[1] - ends[0]
-    whole = box(0.0, 0.0, length, member.stock.depth)
-    scraps = whole.difference(Polygon(left)) if len(left) > 2 else whole
-    parts = getattr(scraps, "geoms", [scraps])
-    pieces = [part for part in parts if isinstance(part, Polygon) and part.area > SMALLEST_WASTE]
+    scraps = [_within(region.corners, ends) for region in regions(member, Face.NEAR)]
     return BoardSheet(
         depth=member.stock.depth,
         board=length,
         stock=member.stock.length,
         outline=left,
-        waste=tuple(tuple((float(x), float(y)) for x, y in piece.exterior.coords[:-1]) for piece in pieces),
+        waste=tuple(tuple((u - member.zero, v) for u, v in scrap) for scrap in scraps if len(scrap) > 2),
         marks=marks,
         stops=stops_of(member, square),
     )
+
+
+def _within(corners: tuple[Point, ...], ends: tuple[float, float]) -> list[Point]:
+    """The part of a scrap that lies on the shortest board that holds the piece."""
+    kept = clip(list(corners), HalfPlane(1.0, 0.0, ends[0]), keep_front=True)
+    return clip(kept, HalfPlane(-1.0, 0.0, -ends[1]), keep_front=True)

@@ -4,7 +4,7 @@ from ..core.bench import Stop, StopKind
 from ..core.rules import Words
 from ..core.solid import Member
 from ..core.stairs import Layout
-from ..core.tape import Style, write
+from ..core.tape import Style
 from ..core.terms import Count, Length, Message, Value
 from ..core.tools import Setting
 from ..drawing import BoardSheet
@@ -16,7 +16,8 @@ GRADUATIONS = {True: (25.4, 25.4 / 16, 1.0), False: (10.0, 1.0, 10.0)}
 
 def shown(mm: float, words: Words) -> Shown:
     """A length as it is called."""
-    return Shown(mm=mm, text=write(mm, words.tape), sense=words.qualifier(mm))
+    text, sense = words.called(mm)
+    return Shown(mm=mm, text=text, sense=sense)
 
 
 def board_view(member: Member, sheet: BoardSheet, words: Words, layout: Layout) -> BoardView:

@@ -1,5 +1,6 @@
 """What the routes share: the database, and kept rows as views."""
 
+from functools import cache
 from typing import Any
 
 from flask import Response, current_app
@@ -25,7 +26,16 @@ class WorkPath(BaseModel):
 
 
 class WordsQuery(BaseModel):
-    """In which words and on which tape the answer is given."""
+    """In which words and on which tape the answer is given.
+
+    flask-openapi3 asks a query for its schema at every request; it is made once.
+    """
+
+    @classmethod
+    @cache
+    def model_json_schema(cls, *arguments: Any, **named: Any) -> dict[str, Any]:  # type: ignore[override]
+        """The schema, made once for each class."""
+        return super().model_json_schema(*arguments, **named)
 
     dialect: Dialect = Dialect.NORTH_AMERICA
     fine: bool = False

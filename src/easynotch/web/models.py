@@ -1,6 +1,7 @@
 """What the API says, as pydantic models: the OpenAPI document and the screen's types come from these."""
 
-from typing import Any
+from dataclasses import dataclass
+from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -8,12 +9,13 @@ Point = tuple[float, float]
 
 
 class View(BaseModel):
-    """Part of an answer."""
+    """An answer as a whole. Its parts are plain dataclasses: there are hundreds, and they are made by us."""
 
     model_config = ConfigDict(extra="forbid")
 
 
-class Shown(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shown:
     """A length as it is called: mm, the nearest mark of the tape, and how it stands to it ("strong", "" …)."""
 
     mm: float
@@ -21,7 +23,8 @@ class Shown(View):
     sense: str
 
 
-class FactView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FactView:
     """A fact with its words: what it is between, and its value."""
 
     id: str
@@ -31,7 +34,8 @@ class FactView(View):
     value: float
 
 
-class CheckView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CheckView:
     """A check in words."""
 
     id: str
@@ -41,7 +45,8 @@ class CheckView(View):
     source: str | None
 
 
-class LineView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LineView:
     """A step of a working."""
 
     what: str
@@ -49,7 +54,8 @@ class LineView(View):
     result: str
 
 
-class WorkingView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WorkingView:
     """The two roads to a number."""
 
     fact: str
@@ -60,7 +66,8 @@ class WorkingView(View):
     agrees: bool
 
 
-class ProfileView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ProfileView:
     """The walked-on line of a flight, mm, y down, deck at 0."""
 
     steps: list[Point]
@@ -68,14 +75,16 @@ class ProfileView(View):
     run: float
 
 
-class NoteView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NoteView:
     """A remark on a candidate."""
 
     level: str
     text: str
 
 
-class CandidateView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CandidateView:
     """A riser count and its consequences."""
 
     count: int
@@ -91,7 +100,8 @@ class CandidateView(View):
     profile: ProfileView
 
 
-class DriftView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DriftView:
     """What stepping off with one setting does over the flight."""
 
     gauge: Shown
@@ -103,7 +113,8 @@ class DriftView(View):
     text: str
 
 
-class PathView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PathView:
     """A line or an area on a layer."""
 
     id: str
@@ -112,7 +123,8 @@ class PathView(View):
     closed: bool
 
 
-class DimensionView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DimensionView:
     """A distance drawn with both ends; ``field`` is where it is typed, if it is."""
 
     id: str
@@ -124,7 +136,8 @@ class DimensionView(View):
     field: str | None
 
 
-class TextView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TextView:
     """Words on a drawing."""
 
     id: str
@@ -132,7 +145,8 @@ class TextView(View):
     text: str
 
 
-class SheetView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SheetView:
     """A drawing in mm, y down."""
 
     extent: tuple[float, float, float, float]
@@ -141,7 +155,8 @@ class SheetView(View):
     texts: list[TextView]
 
 
-class MarkView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MarkView:
     """A pencil line on the near face."""
 
     id: str
@@ -149,7 +164,8 @@ class MarkView(View):
     pieces: list[tuple[Point, Point]]
 
 
-class SquareView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SquareView:
     """The square in its setting: its outline, and the figures to hold at the board's top edge."""
 
     shape: list[Point]
@@ -159,12 +175,13 @@ class SquareView(View):
     tongue_figure: Shown
     body_figure: Shown
     reaches: bool
-    unit: float = Field(description="mm of one numbered graduation")
-    division: float = Field(description="mm of one fine graduation")
-    numbered: float = Field(description="what one numbered graduation counts: 1 inch or 10 mm")
+    unit: Annotated[float, Field(description="mm of one numbered graduation")]
+    division: Annotated[float, Field(description="mm of one fine graduation")]
+    numbered: Annotated[float, Field(description="what one numbered graduation counts: 1 inch or 10 mm")]
 
 
-class StopView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StopView:
     """A stop along the board: what to draw, its figure with both ends, and the square that draws it."""
 
     id: str
@@ -175,12 +192,15 @@ class StopView(View):
     ends: str
     marks: list[str]
     lens: Point
-    at: float | None = Field(description="the running mark on the top edge that is read, mm from the hook")
-    measure: tuple[Point, Point] | None = Field(description="the two ends of the figure, where it is not on the tape")
+    at: Annotated[float | None, Field(description="the running mark on the top edge that is read, mm from the hook")]
+    measure: Annotated[
+        tuple[Point, Point] | None, Field(description="the two ends of the figure, where it is not on the tape")
+    ]
     square: SquareView | None
 
 
-class RunningView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RunningView:
     """A running mark on the top edge."""
 
     number: int
@@ -188,7 +208,8 @@ class RunningView(View):
     figure: Shown
 
 
-class BoardView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BoardView:
     """A piece lying on the horses: u from the hook, v down from the top edge, mm."""
 
     id: str
@@ -207,7 +228,17 @@ class BoardView(View):
     tape_numbered: float
 
 
-class StationView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PieceView:
+    """A piece that can be laid on the horses."""
+
+    id: str
+    title: str
+    count: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StationView:
     """How a station stands: settled, open or waiting, and a word on it."""
 
     id: str
@@ -215,7 +246,8 @@ class StationView(View):
     text: str
 
 
-class ScreenView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ScreenView:
     """A flight as the stations show it."""
 
     facts: list[FactView]
@@ -224,15 +256,17 @@ class ScreenView(View):
     candidates: list[CandidateView]
     drift: DriftView
     sketch: SheetView
-    boards: list[BoardView]
+    pieces: list[PieceView]
+    board: BoardView
     stations: list[StationView]
     limits: str
     confirm: str
-    readings: dict[str, Shown] = Field(description="every typed length by its key, as it was understood")
-    supposed: list[str] = Field(description="keys that are missing and were supposed, for the drawing alone")
+    readings: Annotated[dict[str, Shown], Field(description="every typed length by its key, as it was understood")]
+    supposed: Annotated[list[str], Field(description="keys that are missing and were supposed, for the drawing alone")]
 
 
-class WorkAnswer(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WorkAnswer:
     """One work, worked out: the contract, and what the screen shows of it."""
 
     name: str
@@ -250,7 +284,8 @@ class WorkOutAnswer(View):
     works: list[WorkAnswer]
 
 
-class ErrorView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ErrorView:
     """One thing that is wrong: the key's path, a sentence, and the place in the text where there is one."""
 
     path: str
@@ -292,7 +327,8 @@ class ProblemView(View):
     incident: str | None = None
 
 
-class CardView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CardView:
     """A work on the bench: its true profile and its next step."""
 
     work: WorkView
@@ -301,7 +337,8 @@ class CardView(View):
     next: str
 
 
-class BenchJobView(View):
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BenchJobView:
     """A job with its works."""
 
     job: JobView

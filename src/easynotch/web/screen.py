@@ -6,7 +6,7 @@ from pydantic import BaseModel
 
 from ..core.rules import Words
 from ..core.stairs import Candidate
-from ..core.tape import Style, write
+from ..core.tape import Style
 from ..core.terms import Check, Length, Level, Line, Message, Value, Working, message
 from ..core.tools import IMPERIAL, METRIC
 from ..drawing import Profile, Sheet, draw_board, draw_elevation, draw_profile
@@ -21,6 +21,7 @@ from .models import (
     LineView,
     NoteView,
     PathView,
+    PieceView,
     ProfileView,
     ScreenView,
     SheetView,
@@ -31,13 +32,11 @@ from .models import (
 )
 
 
-def screen_of(given: FlightInput, worked: WorkedFlight, words: Words, supposed: list[str]) -> ScreenView:
-    """Everything the stations show of a flight."""
+def screen_of(given: FlightInput, worked: WorkedFlight, words: Words, supposed: list[str], piece: str) -> ScreenView:
+    """Everything the stations show of a flight, the board of one piece (the pattern by default) among it."""
     square = IMPERIAL if words.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES) else METRIC
-    boards = [
-        board_view(piece.member, draw_board(piece.member, piece.marks, square), words, worked.layout)
-        for piece in worked.members
-    ]
+    laid = next((one for one in worked.members if one.member.id == piece), worked.pattern)
+    board = board_view(laid.member, draw_board(laid.member, laid.marks, square), words, worked.layout)
     return ScreenView(
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
         checks=[check_view(check, words) for check in sorted(worked.checks, key=_urgency)],
@@ -45,8 +44,12 @@ def screen_of(given: FlightInput, worked: WorkedFlight, words: Words, supposed: 
         candidates=[candidate_view(one, worked, words) for one in worked.candidates()],
         drift=drift_view(worked, words),
         sketch=sheet_view(draw_elevation(worked.layout, worked.pattern.member), words),
-        boards=boards,
-        stations=stations(worked, len(boards[0].stops), words, supposed),
+        pieces=[
+            PieceView(id=one.member.id, title=words.say(Message(f"board.{one.member.id}")), count=one.member.count)
+            for one in worked.members
+        ],
+        board=board,
+        stations=stations(worked, len(board.stops), words, supposed),
         limits=words.say(Message(worked.limits.name)),
         confirm=words.say(Message(worked.limits.confirm)),
         readings=readings(given, words),
@@ -72,13 +75,8 @@ def readings(model: BaseModel, words: Words, prefix: str = "") -> dict[str, Show
 def fact_view(key: str, value: float | int, words: Words) -> FactView:
     """A fact with its two ends."""
     length = not isinstance(value, int) and key != "slope"
-    return FactView(
-        id=key,
-        label=words.fact(key),
-        text=write(value, words.tape) if length else words.fact_value(key, value),
-        sense=words.qualifier(value) if length else "",
-        value=value,
-    )
+    text, sense = words.called(value) if length else (words.fact_value(key, value), "")
+    return FactView(id=key, label=words.fact(key), text=text, sense=sense, value=value)
 
 
 def check_view(check: Check, words: Words) -> CheckView:

@@ -4,6 +4,7 @@ from typing import Any
 
 from flask import Response, g, request
 from flask_openapi3 import APIBlueprint, Tag
+from pydantic import Field
 
 from ..core.tape import Units
 from ..exchange import FlightInput, JobInput, Problems, contract, work_out_flight
@@ -19,9 +20,10 @@ SUPPOSED_RISE = {Units.IMPERIAL: "4'", Units.METRIC: "1200 mm"}
 
 
 class WorkOutQuery(WordsQuery):
-    """How to answer; ``suppose`` draws a flight whose total rise is still missing."""
+    """How to answer; ``suppose`` draws a flight whose total rise is missing, ``piece`` names the board wanted."""
 
     suppose: bool = False
+    piece: str = Field(default="", max_length=60)
 
 
 @api.before_request
@@ -40,10 +42,10 @@ def work_out(query: WorkOutQuery, body: JobInput) -> Response:
     return answer(WorkOutAnswer(works=works))
 
 
-def _work(given: FlightInput, job: JobInput, query: WordsQuery, number: int) -> WorkAnswer:
+def _work(given: FlightInput, job: JobInput, query: WorkOutQuery, number: int) -> WorkAnswer:
     words = words_of(query, job.units)
     worked = work_out_flight(given, job.units, job.limits, f"works[{number}]", words.tape)
-    return WorkAnswer(**contract(given.name, worked), screen=screen_of(given, worked, words, g.supposed))
+    return WorkAnswer(**contract(given.name, worked), screen=screen_of(given, worked, words, g.supposed, query.piece))
 
 
 def _suppose(data: Any) -> list[str]:

@@ -1,5 +1,5 @@
 /** Mark: one stop after the other on the board, the figure large, the square in its setting. */
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { Lens } from "../../board/Lens";
 import { WholeBoard } from "../../board/WholeBoard";
@@ -15,17 +15,15 @@ export function MarkStation({ state }: { state: WorkState }) {
   const say = useWords();
   const [query, setQuery] = useSearchParams();
   const { screen } = state;
-  const boards = screen?.boards ?? [];
-  const [boardId, setBoardId] = useState(() => query.get("piece") ?? "");
-  const board = boards.find((one) => one.id === boardId) ?? boards[0];
+  const board = screen?.board;
   const wanted = Number(query.get("stop") ?? localStorage.getItem(`stop:${state.work.id}`) ?? 0);
   const open = board ? Math.max(0, Math.min(wanted, board.stops.length - 1)) : 0;
   const go = useCallback(
     (stop: number) => {
       localStorage.setItem(`stop:${state.work.id}`, String(stop));
-      setQuery({ stop: String(stop), ...(boardId ? { piece: boardId } : {}) }, { replace: true });
+      setQuery({ stop: String(stop) }, { replace: true });
     },
-    [boardId, setQuery, state.work.id],
+    [setQuery, state.work.id],
   );
   const last = (board?.stops.length ?? 1) - 1;
   useEffect(() => {
@@ -57,8 +55,8 @@ export function MarkStation({ state }: { state: WorkState }) {
       <section className="main">
         <div className="whole-card">
           <div className="piece-bar">
-            {boards.map((one) => (
-              <button key={one.id} type="button" aria-pressed={one.id === board.id} onClick={() => setBoardId(one.id)}>
+            {screen.pieces.map((one) => (
+              <button key={one.id} type="button" aria-pressed={one.id === board.id} onClick={() => state.piece(one.id)}>
                 {one.title} <span>{say("mark.pieces", { n: one.count }).toLowerCase()}</span>
               </button>
             ))}

@@ -6,7 +6,7 @@ A stop belongs to one removal: a notch is drawn with the square's heel in its co
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
-from ..solid import Face, Mark, Member, Plane, Removal, marks_of
+from ..solid import Mark, Member, Plane, Removal, marks_of
 from ..tools import Setting, Square, hold, hold_line
 
 EDGE = 1e-6
@@ -48,13 +48,12 @@ class Stop:
 def stops_of(member: Member, square: Square) -> tuple[Stop, ...]:
     """The stops of a member in the order its removals were declared, hook end first, the writing last."""
     lines = {mark.id: mark for mark in marks_of(member)}
-    bottom = {mark.id: mark for mark in marks_of(member, Face.BOTTOM)}
     pair = _pair(member)
     stops = []
     for removal in member.removals:
         drawn = [lines[cut.id] for cut in removal.planes if lines[cut.id].pieces]
         if drawn:
-            stops.append(_stop(member, removal, drawn, bottom, pair, square))
+            stops.append(_stop(member, removal, drawn, pair, square))
     numbered = []
     notches = 0
     for stop in stops:
@@ -79,7 +78,6 @@ def _stop(
     member: Member,
     removal: Removal,
     drawn: list[Mark],
-    bottom: dict[str, Mark],
     pair: tuple[Plane, Plane] | None,
     square: Square,
 ) -> Stop:
@@ -87,7 +85,7 @@ def _stop(
     on_top = sorted(
         {round(mark.along, 6): mark.along for mark in drawn if _starts_on_top(mark) and mark.along is not None}.values()
     )
-    below = [bottom[mark.id].along for mark in drawn if mark.id in bottom and bottom[mark.id].pieces]
+    below = [mark.pieces[-1][1][0] for mark in drawn if abs(mark.pieces[-1][1][1] - member.stock.depth) < EDGE]
     first = drawn[0].pieces[0]
     notch = len(removal.planes) == 2
     setting = None

@@ -13,7 +13,7 @@ from enum import StrEnum
 from functools import cache
 from importlib.resources import files
 
-from ..tape import Style, Tape, nearest, write
+from ..tape import Style, Tape, nearest, write_marks
 from ..terms import Angle, Length, Message, Value
 
 LANGUAGE = "en"
@@ -86,18 +86,18 @@ class Words:
     def value(self, value: Value) -> str:
         """A value as text: a length on the tape with its qualifier, an angle to a tenth of a degree."""
         if isinstance(value, Length):
-            qualifier = self.qualifier(value.mm)
-            return write(value.mm, self.tape) + (f" {qualifier}" if qualifier else "")
+            return " ".join(filter(None, self.called(value.mm)))
         if isinstance(value, Angle):
             return f"{value.degrees:.1f}°"
         if isinstance(value, str):
             return value
         return f"{value.number:.3f}".rstrip("0").rstrip(".")
 
-    def qualifier(self, mm: float) -> str:
-        """How a length stands to its nearest mark (strong or weak, in the dialect), or nothing."""
-        sense = nearest(mm, self.tape).sense
-        return "" if sense is None else terms_of(self.dialect)[sense]
+    def called(self, mm: float) -> tuple[str, str]:
+        """A length's nearest mark, and how it stands to it (strong or weak, in the dialect) or nothing."""
+        mark = nearest(mm, self.tape)
+        text = write_marks(mark.divisions, self.tape)
+        return text, "" if mark.sense is None else terms_of(self.dialect)[mark.sense]
 
     def fact(self, key: str) -> str:
         """What a fact is, with both of its ends."""

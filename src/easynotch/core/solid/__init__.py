@@ -6,7 +6,7 @@ face to the far one, its origin on the centre of the top edge.
 """
 
 from .cut import Cut, describe
-from .face import Face, outline, stretch
+from .face import Face, HalfPlane, Region, clip, outline, regions, stretch
 from .frame import Frame
 from .joint import Joint, close_joint
 from .mark import Mark, marks_of
@@ -19,19 +19,23 @@ __all__ = [
     "CutPlane",
     "Face",
     "Frame",
+    "HalfPlane",
     "Hand",
     "Joint",
     "Mark",
     "Member",
     "Plane",
+    "Region",
     "Removal",
     "Stock",
     "Vector",
     "as_manifold",
     "box",
+    "clip",
     "close_joint",
     "describe",
     "marks_of",
     "outline",
+    "regions",
     "stretch",
 ]

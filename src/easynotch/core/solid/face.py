@@ -8,7 +8,8 @@ from enum import StrEnum
 from functools import lru_cache
 from typing import cast
 
-from shapely import Polygon, unary_union
+from shapely import Polygon
+from shapely.geometry.base import BaseGeometry
 
 from .member import Member, Removal, Stock
 from .vector import Plane, Vector
@@ -77,18 +78,38 @@ def clip(corners: list[Point], half: HalfPlane, *, keep_front: bool) -> list[Poi
     return kept
 
 
-def blank(member: Member, face: Face) -> list[Point]:
-    """The face of the uncut board within the member's reach."""
-    (head, foot), (low, high) = member.reach, across(face, member.stock)
+def blank(stock: Stock, reach: tuple[float, float], face: Face) -> list[Point]:
+    """The face of the uncut board within a stretch of its length."""
+    (head, foot), (low, high) = reach, across(face, stock)
     return [(head, low), (foot, low), (foot, high), (head, high)]
 
 
-def region(removal: Removal, member: Member, face: Face) -> list[Point]:
-    """What a removal takes off the uncut face; empty where it misses it."""
-    corners = blank(member, face)
-    for cut in removal.planes:
-        corners = clip(corners, meet(cut.plane, face, member.stock), keep_front=True)
-    return corners
+@dataclass(frozen=True, slots=True)
+class Region:
+    """What a removal takes off a face: its half-planes, its corners on the uncut face (none
+    where it misses), and from which u to which u they reach."""
+
+    halves: tuple[HalfPlane, ...]
+    corners: tuple[Point, ...]
+    extent: tuple[float, float]
+
+
+@lru_cache(maxsize=64)
+def regions(member: Member, face: Face) -> tuple[Region, ...]:
+    """What each removal takes off the uncut face, in their order."""
+    return tuple(_region(removal, member.stock, member.reach, face) for removal in member.removals)
+
+
+@lru_cache(maxsize=1024)
+def _region(removal: Removal, stock: Stock, reach: tuple[float, float], face: Face) -> Region:
+    """Kept by removal: pieces of one building share most of theirs."""
+    halves = tuple(meet(cut.plane, face, stock) for cut in removal.planes)
+    corners = blank(stock, reach, face)
+    for half in halves:
+        corners = clip(corners, half, keep_front=True)
+    along = [u for u, _ in corners] if len(corners) > 2 else []
+    extent = (min(along), max(along)) if along else (0.0, 0.0)
+    return Region(halves, tuple(corners) if along else (), extent)
 
 
 def stretch(member: Member) -> tuple[float, float] | None:
@@ -99,14 +120,20 @@ def stretch(member: Member) -> tuple[float, float] | None:
     return min(u for u, _ in corners), max(u for u, _ in corners)
 
 
-@lru_cache(maxsize=64)
 def outline(member: Member, face: Face = Face.NEAR) -> tuple[Point, ...]:
     """The largest connected piece that is left of a face, as its corners in (u, v); empty if nothing is left."""
+    return _outline(member, face)
+
+
+@lru_cache(maxsize=64)
+def _outline(member: Member, face: Face) -> tuple[Point, ...]:
     corners = _end_cut(member, face)
     if len(corners) < 3:
         return ()
-    wedges = [region(removal, member, face) for removal in member.removals if len(removal.planes) > 1]
-    left = Polygon(corners).difference(unary_union([Polygon(wedge) for wedge in wedges if len(wedge) > 2]))
+    left: BaseGeometry = Polygon(corners)
+    for region in regions(member, face):
+        if len(region.halves) > 1 and region.corners:
+            left = left.difference(Polygon(region.corners))
     pieces = [piece for piece in getattr(left, "geoms", [left]) if isinstance(piece, Polygon) and not piece.is_empty]
     if not pieces:
         return ()
@@ -115,10 +142,10 @@ def outline(member: Member, face: Face = Face.NEAR) -> tuple[Point, ...]:
 
 
 def _end_cut(member: Member, face: Face) -> list[Point]:
-    corners = blank(member, face)
-    for removal in member.removals:
-        if len(removal.planes) == 1 and corners:
-            corners = clip(corners, meet(removal.planes[0].plane, face, member.stock), keep_front=False)
+    corners = blank(member.stock, member.reach, face)
+    for region in regions(member, face):
+        if len(region.halves) == 1 and corners:
+            corners = clip(corners, region.halves[0], keep_front=False)
     return corners
 
 

@@ -1,9 +1,11 @@
 """Marks: where a removal's plane crosses a face, clipped to what remains of the board."""
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from functools import lru_cache
 from math import atan2, degrees, hypot
 
-from .face import Face, HalfPlane, Point, across, meet
+from .face import Face, HalfPlane, Point, Region, across, regions
 from .member import CutPlane, Member
 
 SHORTEST = 1e-6
@@ -32,23 +34,28 @@ class Mark:
     waste: Point
 
 
-def marks_of(member: Member, face: Face = Face.NEAR, only: str | None = None) -> tuple[Mark, ...]:
-    """Every mark of a member on one face, in the order of its removals; or the one of the cut plane ``only``."""
-    regions = [[meet(cut.plane, face, member.stock) for cut in removal.planes] for removal in member.removals]
+def marks_of(member: Member, face: Face = Face.NEAR) -> tuple[Mark, ...]:
+    """Every mark of a member on one face, in the order of its removals."""
+    return _marks(member, face)
+
+
+@lru_cache(maxsize=64)
+def _marks(member: Member, face: Face) -> tuple[Mark, ...]:
+    if face is Face.FAR and all(abs(cut.plane.normal.z) < PARALLEL for cut in member.cut_planes):
+        # Every cut stands square to the wide faces: the far lines are the near ones carried straight through.
+        return tuple(replace(mark, face=face) for mark in marks_of(member))
+    taken = regions(member, face)
     lines = [
-        _mark(member, face, cut, regions, (number, place))
+        _mark(member, face, cut, taken, (number, place))
         for number, removal in enumerate(member.removals)
         for place, cut in enumerate(removal.planes)
-        if only is None or cut.id == only
     ]
     return tuple(line for line in lines if line is not None)
 
 
-def _mark(
-    member: Member, face: Face, cut: CutPlane, regions: list[list[HalfPlane]], which: tuple[int, int]
-) -> Mark | None:
+def _mark(member: Member, face: Face, cut: CutPlane, taken: tuple[Region, ...], which: tuple[int, int]) -> Mark | None:
     number, place = which
-    line = regions[number][place]
+    line = taken[number].halves[place]
     norm = hypot(line.a, line.b)
     if norm < PARALLEL:
         return None
@@ -57,11 +64,15 @@ def _mark(
     if direction[1] < -PARALLEL or (abs(direction[1]) <= PARALLEL and direction[0] < 0):
         direction = (-direction[0], -direction[1])
     base = (line.a * line.c / norm**2, line.b * line.c / norm**2)
-    own = [half for i, half in enumerate(regions[number]) if i != place]
+    own = [half for i, half in enumerate(taken[number].halves) if i != place]
     spans = _inside(_EVERYWHERE, base, direction, _board(member, face) + own)
-    for i, region in enumerate(regions):
-        if i != number and spans:
-            spans = [piece for span in spans for piece in _outside(span, base, direction, region)]
+    if spans:
+        ends = [base[0] + direction[0] * at for at in spans[0]]
+        low, high = min(ends), max(ends)
+        for i, region in enumerate(taken):
+            if i == number or not region.corners or region.extent[0] > high or region.extent[1] < low:
+                continue
+            spans = [piece for span in spans for piece in _outside(span, base, direction, region.halves)]
     top = across(face, member.stock)[0]
     along = None
     if abs(direction[1]) > PARALLEL:
@@ -91,7 +102,7 @@ def _board(member: Member, face: Face) -> list[HalfPlane]:
     ]  # fmt: skip
 
 
-def _inside(span: Interval, base: Point, direction: Point, region: list[HalfPlane]) -> list[Interval]:
+def _inside(span: Interval, base: Point, direction: Point, region: Sequence[HalfPlane]) -> list[Interval]:
     """The part of a stretch of a line that lies in front of every half-plane, or none."""
     start, end = span
     (x, y), (dx, dy) = base, direction
@@ -110,7 +121,7 @@ def _inside(span: Interval, base: Point, direction: Point, region: list[HalfPlan
     return [(start, end)]
 
 
-def _outside(span: Interval, base: Point, direction: Point, region: list[HalfPlane]) -> list[Interval]:
+def _outside(span: Interval, base: Point, direction: Point, region: Sequence[HalfPlane]) -> list[Interval]:
     """The parts of a stretch that another removal leaves standing."""
     gone = _inside(span, base, direction, region)
     if not gone:

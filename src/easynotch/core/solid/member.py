@@ -33,7 +33,7 @@ class CutPlane:
     plane: Plane
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Removal:
     """What is taken off: the convex region in front of all its planes.
 
@@ -43,13 +43,13 @@ class Removal:
     planes: tuple[CutPlane, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Member:
     """A piece of the building.
 
     ``reach`` is the stretch of x (from, to) that holds everything that is left of it; ``zero`` is the x from
-    which running distances are measured. ``lengths`` are in mm, by name; they follow from the rest, so two members
-    that differ in nothing else are equal.
+    which running distances are measured. ``lengths`` are in mm, by name. Members and removals are compared by
+    identity: that keeps what is derived from them at hand without hashing every plane again.
     """
 
     id: str
@@ -61,7 +61,7 @@ class Member:
     zero: float
     count: int = 1
     hand: Hand | None = None
-    lengths: Mapping[str, float] = field(default_factory=dict, compare=False)
+    lengths: Mapping[str, float] = field(default_factory=dict)
 
     @property
     def cut_planes(self) -> tuple[CutPlane, ...]:

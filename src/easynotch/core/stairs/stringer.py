@@ -17,13 +17,15 @@ def stringers(layout: Layout) -> tuple[Member, ...]:
     """
     count = stringer_count(layout)
     kicker = layout.flight.kicker
-    if kicker is None or kicker.notch is KickerNotch.NONE:
-        return (_stringer(layout, "stringer", count, notched=False),)
-    if kicker.notch is KickerNotch.ALL or count <= 2:
-        return (_stringer(layout, "stringer", count, notched=kicker.notch is KickerNotch.ALL),)
+    whole = _whole(layout)
+    ends = stretch(whole) or (0.0, 0.0)
+    over_ledger, over_kicker = _ledger_notch(layout), _kicker_notch(layout)
+    if kicker is None or kicker.notch is not KickerNotch.INNER or count <= 2:
+        notches = over_ledger + (over_kicker if kicker is not None and kicker.notch is KickerNotch.ALL else ())
+        return (_notched(layout, whole, ends, notches, "stringer", count),)
     return (
-        _stringer(layout, "stringer", 2, notched=False),
-        _stringer(layout, "stringer_inner", count - 2, notched=True),
+        _notched(layout, whole, ends, over_ledger, "stringer", 2),
+        _notched(layout, whole, ends, over_ledger + over_kicker, "stringer_inner", count - 2),
     )
 
 
@@ -39,47 +41,62 @@ def placement(layout: Layout) -> Frame:
     return Frame.along(origin, Vector(layout.cos, 0.0, -layout.sin), Vector(-layout.sin, 0.0, -layout.cos))
 
 
-def _stringer(layout: Layout, member_id: str, count: int, *, notched: bool) -> Member:
-    frame = placement(layout)
+PlaneRow = tuple[str, str, Vector, Vector]
+"""A plane in the world: its id and role, a point of it, and its normal, out of the wood."""
 
-    def removal(*planes: tuple[str, str, Vector, Vector]) -> Removal:
-        return Removal(
-            tuple(
-                CutPlane(plane_id, role, frame.plane_to_local(Plane.through(point, normal)))
-                for plane_id, role, point, normal in planes
-            )
+
+def _removal(frame: Frame, *planes: PlaneRow) -> Removal:
+    return Removal(
+        tuple(
+            CutPlane(plane_id, role, frame.plane_to_local(Plane.through(point, normal)))
+            for plane_id, role, point, normal in planes
         )
+    )
 
-    # Declared in the order they are drawn: the top level cut from the first tooth, the head from its end.
+
+def _whole(layout: Layout) -> Member:
+    """The stringer before any notch over ledger or kicker.
+
+    Its removals are declared in the order they are drawn: the top level cut from the first tooth, the head from
+    that cut's end, the notches down the board, the lowest riser, the foot.
+    """
+    frame = placement(layout)
     levels, plumbs = layout.tread_levels, layout.riser_plumbs
     last = len(plumbs) - 1
     cuts = [
-        removal(("tread_1", "tread", Vector(0.0, 0.0, levels[0]), UP)),
-        removal(("head", "head", Vector(0.0, 0.0, 0.0), BACK)),
+        _removal(frame, ("tread_1", "tread", Vector(0.0, 0.0, levels[0]), UP)),
+        _removal(frame, ("head", "head", Vector(0.0, 0.0, 0.0), BACK)),
     ]
     cuts += [
-        removal(
+        _removal(
+            frame,
             (f"riser_{k}", "riser", Vector(plumbs[k - 1], 0.0, 0.0), OUT),
             (f"tread_{k + 1}", "tread", Vector(0.0, 0.0, levels[k]), UP),
         )
         for k in range(1, last + 1)
     ]
-    cuts.append(removal((f"riser_{last + 1}", "riser", Vector(plumbs[last], 0.0, 0.0), OUT)))
-    cuts.append(removal(("foot", "foot", Vector(0.0, 0.0, layout.bearing_level), DOWN)))
-    whole = Member(
-        id=member_id,
+    cuts.append(_removal(frame, (f"riser_{last + 1}", "riser", Vector(plumbs[last], 0.0, 0.0), OUT)))
+    cuts.append(_removal(frame, ("foot", "foot", Vector(0.0, 0.0, layout.bearing_level), DOWN)))
+    return Member(
+        id="stringer",
         role="stringer",
         stock=layout.flight.stock,
         placement=frame,
         removals=tuple(cuts),
         reach=_reach(layout),
         zero=0.0,
-        count=count,
     )
-    ends = stretch(whole) or (0.0, 0.0)
-    cuts += [removal(*notch) for notch in (_ledger_notch(layout), _kicker_notch(layout) if notched else ()) if notch]
-    member = replace(whole, removals=tuple(cuts), zero=ends[0])
-    return replace(member, lengths=_lengths(layout, member, ends))
+
+
+def _notched(
+    layout: Layout, whole: Member, ends: tuple[float, float], notches: tuple[Removal, ...], member_id: str, count: int
+) -> Member:
+    # The lengths are read off the member itself, so they are filled in once it is there.
+    lengths: dict[str, float] = {}
+    removals = (*whole.removals, *notches)
+    member = replace(whole, id=member_id, count=count, removals=removals, zero=ends[0], lengths=lengths)
+    lengths.update(_lengths(layout, member, ends))
+    return member
 
 
 def _lengths(layout: Layout, member: Member, ends: tuple[float, float]) -> dict[str, float]:
@@ -102,24 +119,28 @@ def _reach(layout: Layout) -> tuple[float, float]:
     return -spread - 1.0, max(rise, run) + spread + 1.0
 
 
-def _ledger_notch(layout: Layout) -> tuple[tuple[str, str, Vector, Vector], ...]:
+def _ledger_notch(layout: Layout) -> tuple[Removal, ...]:
     """Over a ledger on the header, its lower edge level with the lowest point of the head's plumb cut."""
     head = layout.flight.head
     if head.kind is not HeadKind.LEDGER or head.ledger is None:
         return ()
     lowest = layout.edge_at_header - layout.flight.stock.depth / layout.cos
-    return (
+    notch = _removal(
+        placement(layout),
         ("ledger_plumb", "ledger", Vector(head.ledger.width, 0.0, 0.0), BACK),
         ("ledger_level", "ledger", Vector(0.0, 0.0, lowest + head.ledger.depth), DOWN),
     )
+    return (notch,)
 
 
-def _kicker_notch(layout: Layout) -> tuple[tuple[str, str, Vector, Vector], ...]:
+def _kicker_notch(layout: Layout) -> tuple[Removal, ...]:
     """At the toe: the kicker's front stands flush with the lowest riser cut."""
     kicker = layout.flight.kicker
     if kicker is None:
         return ()
-    return (
+    notch = _removal(
+        placement(layout),
         ("kicker_plumb", "kicker", Vector(layout.riser_plumbs[-1] - kicker.width, 0.0, 0.0), OUT),
         ("kicker_level", "kicker", Vector(0.0, 0.0, layout.bearing_level + kicker.thickness), DOWN),
     )
+    return (notch,)

@@ -3,7 +3,7 @@
 from .errors import TapeError
 from .pitch import Pitch, read_pitch
 from .reading import Reading, Units, read_length
-from .writing import Nearest, Style, Tape, nearest, write
+from .writing import Nearest, Style, Tape, nearest, write, write_marks
 
 __all__ = [
     "Nearest",
@@ -17,4 +17,5 @@ __all__ = [
     "read_length",
     "read_pitch",
     "write",
+    "write_marks",
 ]

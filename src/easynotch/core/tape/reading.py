@@ -7,6 +7,7 @@ survives being written and read again.
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
+from functools import lru_cache
 
 from .errors import TapeError
 from .tokens import MM_PER, Kind, Token, cut
@@ -50,6 +51,7 @@ class _Value:
     unmarked: tuple[int, ...] = ()
 
 
+@lru_cache(maxsize=4096)
 def read_length(text: str, units: Units) -> Reading:
     """Read a length such as ``7' 4 5/8"``, ``7-4-5/8``, ``88.625``, ``2.252m`` or ``3128/2 - 19``.
 

@@ -76,7 +76,11 @@ def write(mm: float, tape: Tape, *, feet: bool | None = None) -> str:
         tape: graduation and style.
         feet: True or False forces feet or inches alone; None calls feet from three feet up.
     """
-    marks = nearest(mm, tape).divisions
+    return write_marks(nearest(mm, tape).divisions, tape, feet=feet)
+
+
+def write_marks(marks: int, tape: Tape, *, feet: bool | None = None) -> str:
+    """A whole number of the tape's divisions as text, as ``write`` does."""
     sign = "−" if marks < 0 else ""
     marks = abs(marks)
     if tape.style is Style.FEET_INCHES:

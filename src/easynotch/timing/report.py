@@ -1,0 +1,46 @@
+"""The report of ``./easy-notch bench``."""
+
+import json
+import sys
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from .browser import key_to_redraw_p95_ms
+from .inside import flight_ms
+from .server import api_p95_ms, first_screen_kb, second_start_s
+
+
+@dataclass(frozen=True, slots=True)
+class Measurement:
+    """One number: its key, what it is, its target, and how it is measured."""
+
+    key: str
+    what: str
+    target: float
+    unit: str
+    measure: Callable[[], float]
+
+
+MEASUREMENTS = (
+    Measurement("flight_ms", "a flight worked out, median", 5, "ms", flight_ms),
+    Measurement("api_p95_ms", "work-out over the API, 8 clients, 95th percentile", 100, "ms", api_p95_ms),
+    Measurement("key_to_redraw_p95_ms", "key to board redrawn, 95th percentile", 100, "ms", key_to_redraw_p95_ms),
+    Measurement("first_screen_kb", "script and style of the first screen, compressed", 300, "kB", first_screen_kb),
+    Measurement("second_start_s", "second start to first answer", 2, "s", second_start_s),
+)
+
+
+def bench(*, as_json: bool) -> int:
+    """Measure everything and print it; the exit code is 0 whatever the numbers say."""
+    results: dict[str, float] = {}
+    for one in MEASUREMENTS:
+        if not as_json:
+            print(f"{one.what} …", end=" ", flush=True)
+        value = results[one.key] = round(one.measure(), 3)
+        if not as_json:
+            verdict = "within" if value <= one.target else "OVER"
+            print(f"{value:g} {one.unit}, {verdict} {one.target:g} {one.unit}")
+    if as_json:
+        json.dump(results, sys.stdout, indent=1)
+        print()
+    return 0
