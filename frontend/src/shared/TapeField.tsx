@@ -1,5 +1,5 @@
 /** A length field: typed any way, read back as it was understood, in error never losing what was typed. */
-import { useId, useState, type KeyboardEvent } from "react";
+import { useId, useLayoutEffect, useRef, useState, type KeyboardEvent } from "react";
 import { useWords } from "../words/words";
 import { textAt } from "./document";
 import { TapeText } from "./TapeText";
@@ -26,6 +26,12 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
   const reading = state.screen?.readings[path];
   const error = state.errors.find((one) => one.path === path);
   const understood = reading !== undefined && error === undefined && typed !== "" ? reading.text : undefined;
+  const input = useRef<HTMLInputElement>(null);
+  const entering = useRef(false);
+  // What was typed replaces what was understood when the field is entered, and only then can be selected.
+  useLayoutEffect(() => {
+    if (focused) input.current?.select();
+  }, [focused]);
   const showTyped = focused || understood === undefined;
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "Enter") state.keeper.commit(path);
@@ -44,9 +50,15 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
         {...(labelled ? {} : { "aria-label": label })}
         value={showTyped ? typed : typeset(understood)}
         placeholder={typeset(missing ?? say("field.missing").toLowerCase())}
-        onFocus={(event) => {
+        ref={input}
+        onFocus={() => {
           setFocused(true);
-          event.currentTarget.select();
+          entering.current = true;
+        }}
+        onMouseUp={(event) => {
+          // The click that enters the field must not undo the selection.
+          if (entering.current) event.preventDefault();
+          entering.current = false;
         }}
         onBlur={() => {
           setFocused(false);

@@ -34,6 +34,8 @@ async () => {
 }
 """
 
+WAITED = "() => Promise.race([window.redrawn, new Promise((done) => setTimeout(() => done(5000), 5000))])"
+
 
 def key_to_redraw_p95_ms() -> float:
     """Type digits into the total rise of the boardwalk flight and time each to the frame after the redrawn board."""
@@ -49,11 +51,10 @@ def key_to_redraw_p95_ms() -> float:
         times: list[float] = []
         for k in range(KEYS):
             field.fill(f"{40 + k % 12}.")
-            page.wait_for_function("!document.querySelector('[aria-busy=true]')")
-            page.wait_for_timeout(150)
+            page.wait_for_timeout(200)
             page.evaluate(REDRAWN)
             # "43." becomes "43.6": the one key changes the board.
             field.press(str(k % 10) if k % 10 else "5")
-            times.append(page.evaluate("() => window.redrawn"))
+            times.append(page.evaluate(WAITED))
         browser.close()
     return percentile(times, 95)

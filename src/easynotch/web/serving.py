@@ -3,6 +3,7 @@
 import contextlib
 import errno
 import json
+import logging
 import os
 import shutil
 import signal
@@ -19,8 +20,8 @@ from ..exchange import read_job
 from ..store import Database, DatabaseRefused, create_job, create_work
 from .app import create_app
 
-THREADS = 1
-"""In each process. Measured: a work-out is computing alone, and more threads than one only take turns at it."""
+THREADS = 2
+"""In each process. Measured: a work-out is computing alone, and more threads than these only take turns at it."""
 PROCESSES = 2
 """Measured on two cores: twice the answers; SQLite keeps the processes apart."""
 
@@ -66,6 +67,7 @@ def serve(*, data: Path | None, port: int, demo: bool) -> int:
         else:
             say(f"Cannot serve: {error}")
         return 3
+    logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     signal.signal(signal.SIGTERM, _stop)
     signal.signal(signal.SIGINT, _stop)
     child = _fork_helper()

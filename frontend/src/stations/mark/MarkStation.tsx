@@ -1,5 +1,5 @@
 /** Mark: one stop after the other on the board, the figure large, the square in its setting. */
-import { useCallback, useEffect, useMemo } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { Lens } from "../../board/Lens";
 import { WholeBoard } from "../../board/WholeBoard";
@@ -16,27 +16,27 @@ export function MarkStation({ state }: { state: WorkState }) {
   const [query, setQuery] = useSearchParams();
   const { screen } = state;
   const board = screen?.board;
-  const wanted = Number(query.get("stop") ?? localStorage.getItem(`stop:${state.work.id}`) ?? 0);
-  const open = board ? Math.max(0, Math.min(wanted, board.stops.length - 1)) : 0;
-  const go = useCallback(
-    (stop: number) => {
-      localStorage.setItem(`stop:${state.work.id}`, String(stop));
-      setQuery({ stop: String(stop) }, { replace: true });
-    },
-    [setQuery, state.work.id],
-  );
   const last = (board?.stops.length ?? 1) - 1;
+  const [wanted, setWanted] = useState(() => Number(query.get("stop") ?? localStorage.getItem(`stop:${state.work.id}`) ?? 0));
+  const open = Math.max(0, Math.min(wanted, last));
+  // By steps, not to a place: two quick presses are two steps, whatever has been drawn between them.
+  const go = useCallback((to: (from: number) => number) => setWanted((from) => Math.max(0, Math.min(last, to(Math.min(from, last))))), [last]);
+  useEffect(() => {
+    if (!board) return;
+    localStorage.setItem(`stop:${state.work.id}`, String(open));
+    setQuery({ stop: String(open) }, { replace: true });
+  }, [board, open, setQuery, state.work.id]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.target instanceof HTMLInputElement || event.ctrlKey || event.metaKey || event.altKey) return;
       const way = { ArrowRight: 1, PageDown: 1, ArrowLeft: -1, PageUp: -1 }[event.key];
       if (way === undefined) return;
       event.preventDefault();
-      go(Math.max(0, Math.min(last, open + way)));
+      go((from) => from + way);
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [go, last, open]);
+  }, [go]);
   const done = useMemo(() => new Set(board?.stops.slice(0, open).flatMap((stop) => stop.marks) ?? []), [board, open]);
   if (!screen || !board || screen.supposed.length > 0)
     return (
@@ -62,13 +62,13 @@ export function MarkStation({ state }: { state: WorkState }) {
             ))}
           </div>
           <WholeBoard
-            board={board} open={open} done={done} onOpen={go}
+            board={board} open={open} done={done} onOpen={(stop) => go(() => stop)}
             lens={{ from: stop.lens[0] - span / 2, to: stop.lens[0] + span / 2 }}
           />
         </div>
         <Lens board={board} stop={stop} done={done} span={span} />
         <div className="callout" aria-live="polite">
-          <button type="button" className="turn" aria-label={say("mark.previous")} disabled={open === 0} onClick={() => go(open - 1)}>
+          <button type="button" className="turn" aria-label={say("mark.previous")} disabled={open === 0} onClick={() => go((from) => from - 1)}>
             ‹
           </button>
           <div className="called">
@@ -83,13 +83,13 @@ export function MarkStation({ state }: { state: WorkState }) {
               {stop.square && !stop.square.reaches && ` ${say("mark.too_big_square")}`}
             </p>
           </div>
-          <button type="button" className="turn forward" aria-label={say("mark.next")} disabled={open === last} onClick={() => go(open + 1)}>
+          <button type="button" className="turn forward" aria-label={say("mark.next")} disabled={open === last} onClick={() => go((from) => from + 1)}>
             ›
           </button>
         </div>
       </section>
       <aside className="side">
-        <StopList board={board} open={open} onOpen={go} />
+        <StopList board={board} open={open} onOpen={(stop) => go(() => stop)} />
         <section className="running">
           <h2>{say("mark.running")}</h2>
           <p className="quiet">{say("mark.from_hook").toLowerCase()}</p>

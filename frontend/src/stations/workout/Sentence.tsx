@@ -55,7 +55,7 @@ function BoardCount({ state }: { state: WorkState }) {
       <button type="button" aria-label="−1" disabled={boards <= 1} onClick={() => state.keeper.change("tread.boards", boards - 1)}>
         −
       </button>
-      <output>{boards}</output>
+      <b>{boards}</b>
       <button type="button" aria-label="+1" disabled={boards >= 9} onClick={() => state.keeper.change("tread.boards", boards + 1)}>
         +
       </button>

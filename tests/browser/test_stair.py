@@ -1,0 +1,122 @@
+"""The stair as a person walks it: from a typed rise to the marks, through a reload, a mistake and a stopped server."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+
+def start_stair(page: Page, units: str = "feet & inches") -> None:
+    page.goto("/")
+    page.get_by_role("button", name=re.compile(f"Start a stair in a new job.*{units}")).click()
+    expect(page.get_by_label("Total rise")).to_be_visible()
+
+
+def saved(page: Page) -> None:
+    expect(page.get_by_role("status")).to_have_text("Saved")
+
+
+def station(page: Page, name: str) -> None:
+    page.get_by_role("navigation").get_by_role("link", name=re.compile(f"^{name}")).click()
+
+
+def running_marks(page: Page) -> list[str]:
+    rows = page.locator(".running li")
+    expect(rows.first).to_be_visible()
+    return [text.replace("\u2044", "/").replace("\u2009", " ") for text in rows.all_inner_texts()]
+
+
+def test_from_a_typed_rise_to_the_running_marks_and_all_as_it_was_after_a_reload(page):
+    start_stair(page)
+    expect(page.get_by_text("Everything hangs on it")).to_be_visible()
+    page.get_by_label("Total rise").click()
+    page.keyboard.type("52 3/8")
+    expect(page.get_by_text("reads as")).to_contain_text("4’")
+    page.keyboard.press("Enter")
+    saved(page)
+    station(page, "Work out")
+    page.get_by_role("button", name="Choose 8 risers").click()
+    expect(page.get_by_role("button", name="Choose 8 risers")).to_have_attribute("aria-pressed", "true")
+    saved(page)
+    station(page, "Mark")
+    marks = running_marks(page)
+    assert len(marks) == 7
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("PageDown")
+    expect(page.locator(".stops [aria-current=step]")).to_contain_text("Head: plumb line")
+    page.reload()
+    assert running_marks(page) == marks
+    expect(page.locator(".stops [aria-current=step]")).to_contain_text("Head: plumb line")
+    station(page, "Measure")
+    expect(page.get_by_label("Total rise")).to_have_value(re.compile("4’.4.3⁄8″"))
+    page.go_back()
+    assert running_marks(page) == marks
+
+
+def test_text_that_is_no_length_gets_a_sentence_at_its_field_and_is_still_there_after_a_reload(page):
+    start_stair(page)
+    rise = page.get_by_label("Total rise")
+    rise.fill("52 3/8")
+    rise.press("Enter")
+    saved(page)
+    rise.fill("7 5/8/2")
+    expect(page.get_by_role("alert")).to_contain_text("after 7 5/8 I found")
+    expect(rise).to_have_attribute("aria-invalid", "true")
+    expect(page.locator(".shape-stringer")).to_be_visible()
+    rise.press("Tab")
+    page.reload()
+    expect(page.get_by_label("Total rise")).to_have_value("7 5/8/2")
+    expect(page.get_by_role("alert")).to_contain_text("7 5/8 / 2")
+    page.get_by_label("Total rise").fill("7 5/8 / 2 + 48")
+    page.get_by_label("Total rise").press("Enter")
+    saved(page)
+    expect(page.get_by_role("alert")).to_have_count(0)
+
+
+def test_a_word_typed_and_not_finished_outlives_a_reload(page):
+    start_stair(page, "millimetres")
+    page.get_by_label("Total rise").click()
+    page.keyboard.type("1164")
+    page.reload()
+    expect(page.get_by_label("Total rise")).to_have_value("1164 mm")
+    saved(page)
+    page.reload()
+    expect(page.get_by_label("Total rise")).to_have_value("1164 mm")
+
+
+def test_every_tooth_can_be_walked_and_each_figure_says_where_it_runs_from(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Boardwalk steps")).click()
+    station(page, "Mark")
+    assert running_marks(page)[0].split() == ["1", "7", "5/8″", "weak"]
+    stops = page.locator(".stops li")
+    forward = page.get_by_role("button", name="Next mark")
+    for n in range(stops.count()):
+        expect(stops.nth(n)).to_have_class(re.compile("open"))
+        expect(page.locator(".ends-said")).to_contain_text(re.compile(r"edge|line|end|toe"))
+        if n + 1 < stops.count():
+            forward.click()
+    expect(forward).to_be_disabled()
+    page.get_by_role("button", name=re.compile("Inner stringer")).click()
+    expect(stops.filter(has_text="Notch for the kicker")).to_have_count(1)
+
+
+def test_undo_and_redo_step_through_what_was_committed(page):
+    start_stair(page)
+    rise = page.get_by_label("Total rise")
+    for text in ("50", "51"):
+        rise.fill(text)
+        rise.press("Enter")
+        saved(page)
+    page.reload()
+    page.get_by_role("button", name="Undo").click()
+    expect(rise).to_have_value(re.compile("4’.2″"))
+    page.get_by_role("button", name="Redo").click()
+    expect(rise).to_have_value(re.compile("4’.3″"))
+
+
+def test_stations_not_built_yet_say_so(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Boardwalk steps")).click()
+    for name in ("Cut", "Fit"):
+        station(page, name)
+        expect(page.get_by_role("heading", name=f"{name} is still to come")).to_be_visible()
