@@ -44,40 +44,49 @@ export function Lens({ board, stop, done, span }: Props) {
           <Ends board={board} view={view} />
         </svg>
       )}
+      <HeldWords stop={stop} />
     </div>
   );
 }
 
-/** The two figures to hold, ringed; their words stand in the corners, clear of tape and board. */
-function Held({ stop, view, width }: { stop: Stop; view: View; width: number }) {
+/** The words of the two figures, in the corners, clear of tape and board. */
+function HeldWords({ stop }: { stop: Stop }) {
   const say = useWords();
   const square = stop.square;
   if (!square) return null;
   const tongueWest = square.tongue_at[0] < square.body_at[0];
+  const tongue = { text: say("mark.tongue", { figure: square.tongue_figure.text }), sense: square.tongue_figure.sense };
+  const body = { text: say("mark.body", { figure: square.body_figure.text }), sense: square.body_figure.sense };
+  return (
+    <div className="held-words">
+      {(tongueWest ? [tongue, body] : [body, tongue]).map(({ text, sense }) => (
+        <p key={text}>
+          <b>{typeset(text)}</b> {sense} <small>{say("mark.outside").toLowerCase()}, {say("mark.same_edge").toLowerCase()}</small>
+        </p>
+      ))}
+    </div>
+  );
+}
+
+/** The two figures to hold, ringed at the edge of the board. */
+function Held({ stop, view, width }: { stop: Stop; view: View; width: number }) {
+  const square = stop.square;
+  if (!square) return null;
+  const tongueWest = square.tongue_at[0] < square.body_at[0];
   const held = [
-    { at: square.tongue_at, text: say("mark.tongue", { figure: square.tongue_figure.text }), figure: square.tongue_figure, west: tongueWest },
-    { at: square.body_at, text: say("mark.body", { figure: square.body_figure.text }), figure: square.body_figure, west: !tongueWest },
+    { at: square.tongue_at, west: tongueWest },
+    { at: square.body_at, west: !tongueWest },
   ];
   return (
     <g className="held">
-      {held.map(({ at, text, figure, west }) => {
+      {held.map(({ at, west }) => {
         const [x, y] = place(view, at);
         const seen = x > 8 && x < width - 8;
-        const corner = west ? 14 : width - 14;
         const elbow = west ? 150 : width - 150;
         return (
-          <g key={text}>
+          <g key={String(west)}>
             {seen && <circle cx={x} cy={y} r="10" />}
             {seen && <path d={`M${x} ${y - 11}L${elbow} 54`} />}
-            <text x={corner} y={west || width > 560 ? 25 : 46} textAnchor={west ? "start" : "end"}>
-              <tspan className="held-figure">{typeset(text)}</tspan>
-              {figure.sense && <tspan className="held-sense"> {figure.sense}</tspan>}
-              {width > 560 && (
-                <tspan x={corner} dy="18" className="held-sense">
-                  {say("mark.outside").toLowerCase()}, {say("mark.same_edge").toLowerCase()}
-                </tspan>
-              )}
-            </text>
           </g>
         );
       })}

@@ -60,9 +60,9 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
               </g>
             );
           })}
-          <text className="writing" x={width / 2} y={foot - 12} textAnchor="middle">
+          {width > 560 && <text className="writing" x={width / 2} y={foot - 12} textAnchor="middle">
             {say("mark.pattern")}
-          </text>
+          </text>}
         </svg>
       )}
       <p className="board-caption">

@@ -1,0 +1,51 @@
+"""Take the pictures of docs/screenshots again from the demo data: PYTHONPATH=src .venv/bin/python docs/take_screenshots.py"""
+
+import shutil
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import sync_playwright
+
+from easynotch.timing.browser import ARGUMENTS
+from easynotch.timing.server import served
+
+FOLDER = Path(__file__).parent / "screenshots"
+DESK = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+# Name, size, theme, station, and how many marks to step on.
+VIEWS = (
+    ("bench", DESK, "light", "", 0),
+    ("measure", DESK, "light", "measure", 0),
+    ("work-out", DESK, "light", "work-out", 0),
+    ("mark", DESK, "light", "mark", 4),
+    ("mark-phone-sun", PHONE, "sun", "mark", 4),
+)
+
+
+def take(browser: Any, address: str) -> None:
+    """One picture of each view."""
+    for name, size, theme, station, marks in VIEWS:
+        context = browser.new_context(viewport=size, base_url=address, reduced_motion="reduce")
+        context.add_init_script(f"localStorage.setItem('theme', '{theme}')")
+        page = context.new_page()
+        page.goto("/")
+        page.wait_for_selector(".card .profile")
+        if station:
+            page.click(".card")
+            page.wait_for_selector(".sheet svg, .sheet-list")
+            page.goto(page.url.rsplit("/", 1)[0] + f"/{station}")
+            page.wait_for_selector(".lens svg, .candidates, .sheet svg")
+            for _ in range(marks):
+                page.click(".turn.forward")
+        page.wait_for_load_state("networkidle")
+        page.evaluate("() => document.fonts.ready")
+        page.screenshot(path=FOLDER / f"{name}.png")
+        context.close()
+
+
+if __name__ == "__main__":
+    FOLDER.mkdir(exist_ok=True)
+    with served() as where, sync_playwright() as playwright:
+        chromium = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=ARGUMENTS)
+        take(chromium, where)
+        chromium.close()
