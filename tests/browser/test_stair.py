@@ -100,6 +100,20 @@ def test_every_tooth_can_be_walked_and_each_figure_says_where_it_runs_from(page)
     expect(stops.filter(has_text="Notch for the kicker")).to_have_count(1)
 
 
+def test_digits_typed_while_the_drawing_appears_stay_in_their_field_and_open_no_station(page):
+    start_stair(page)
+    rise = page.get_by_label("Total rise")
+    rise.fill("40 apples")
+    page.reload()
+    expect(page.get_by_role("alert")).to_be_visible()
+    rise.click()
+    page.keyboard.press("Control+A")
+    page.keyboard.type("43 1/2", delay=120)
+    expect(page.locator(".shape-stringer")).to_be_visible()
+    expect(rise).to_be_focused()
+    expect(rise).to_have_value("43 1/2")
+
+
 def test_undo_and_redo_step_through_what_was_committed(page):
     start_stair(page)
     rise = page.get_by_label("Total rise")

@@ -17,6 +17,9 @@ interface Props {
   missing?: string;
 }
 
+/** The key of the field that has the focus. */
+let held: string | null = null;
+
 export function TapeField({ state, path, label, labelled = false, size = "inline", missing }: Props) {
   const say = useWords();
   const id = useId();
@@ -28,10 +31,20 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
   const understood = reading !== undefined && error === undefined && typed !== "" ? reading.text : undefined;
   const input = useRef<HTMLInputElement>(null);
   const entering = useRef(false);
+  const taken = useRef(false);
   // What was typed replaces what was understood when the field is entered, and only then can be selected.
   useLayoutEffect(() => {
-    if (focused) input.current?.select();
+    if (focused && !taken.current) input.current?.select();
+    taken.current = false;
   }, [focused]);
+  // A field that is drawn anew while it is typed in, somewhere else on the sheet, keeps the focus and the caret.
+  useLayoutEffect(() => {
+    const field = input.current;
+    if (held !== path || field === null) return;
+    taken.current = true;
+    field.focus();
+    field.setSelectionRange(field.value.length, field.value.length);
+  }, [path]);
   const showTyped = focused || understood === undefined;
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "Enter") state.keeper.commit(path);
@@ -53,6 +66,7 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
         ref={input}
         onFocus={() => {
           setFocused(true);
+          held = path;
           entering.current = true;
         }}
         onMouseUp={(event) => {
@@ -62,6 +76,7 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
         }}
         onBlur={() => {
           setFocused(false);
+          held = null;
           if (draft !== undefined) state.keeper.commit(path);
         }}
         onChange={(event) => state.keeper.type(path, event.target.value)}

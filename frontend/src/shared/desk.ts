@@ -87,8 +87,15 @@ export class DeskKeeper {
   readonly commit = (path: string): void => {
     const text = this.desk.typing[path];
     if (text === undefined) return;
-    if (text === textAt(applied(this.desk.work.document, this.desk.waiting), path)) this.forget(path);
-    else this.add({ path, value: typedValue(path, text) });
+    const same = (document: Document) => text === textAt(document, path);
+    // What already waits stays typed until it is acknowledged: the server may yet refuse it.
+    if (this.desk.waiting.some((change) => change.path === path)) {
+      if (same(applied(this.desk.work.document, this.desk.waiting))) return;
+    } else if (same(this.desk.work.document)) {
+      this.forget(path);
+      return;
+    }
+    this.add({ path, value: typedValue(path, text) });
   };
 
   readonly change = (path: string, value: unknown): void => this.add({ path, value });
@@ -165,7 +172,9 @@ export class DeskKeeper {
       }
       const waiting = this.desk.waiting.filter((one) => one !== change);
       const refused = [...this.desk.refused.filter((one) => one.path !== change.path), ...error.problem.errors];
-      this.set({ waiting, refused, saving: waiting.length ? "saving" : "saved" });
+      const typing = { ...this.desk.typing };
+      if (typeof change.value === "string") typing[change.path] ??= change.value;
+      this.set({ waiting, refused, typing, saving: waiting.length ? "saving" : "saved" });
       return true;
     }
   }

@@ -42,6 +42,8 @@ export function MeasureStation({ state }: { state: WorkState }) {
                 )
               }
             />
+          ) : state.errors.length === 0 ? (
+            <p className="sketch-alone">{say("app.loading")}</p>
           ) : (
             <div className="sketch-alone">
               <TapeField state={state} path="total_rise" label={say("field.total_rise")} labelled size="large" />
