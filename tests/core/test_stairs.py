@@ -93,6 +93,7 @@ def test_the_corners_of_the_solid_are_where_the_closed_forms_say(flight):
         layout.top_level_cut * layout.cos + (layout.tread_count - 1) * layout.step + facts["first_riser"] * layout.sin
     )
     assert facts["board_length"] == close(closed)
+    assert member.lengths["overall"] == close(max(p.x for p in points) - min(p.x for p in points))
     assert solid.volume() == pytest.approx(Polygon(outline(member)).area * flight.stock.thickness, rel=1e-6)
 
 

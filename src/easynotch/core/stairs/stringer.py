@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from ..solid import CutPlane, Frame, Member, Plane, Removal, Vector, outline, stretch
+from ..solid import CutPlane, Frame, Member, Plane, Removal, Vector, marks_of, stretch
 from .flight import HeadKind, KickerNotch
 from .layout import Layout, whole_up
 
@@ -100,8 +100,8 @@ def _notched(
 
 
 def _lengths(layout: Layout, member: Member, ends: tuple[float, float]) -> dict[str, float]:
-    corners = outline(member)
-    xs = [u for u, _ in corners] or [0.0]
+    # Both ends are sawn, so what is left reaches from the first to the last end of a line.
+    xs = [u for mark in marks_of(member) for piece in mark.pieces for u, _ in piece] or [0.0]
     teeth = [plumb / layout.cos - member.zero for plumb in (layout.riser_plumbs[0], layout.riser_plumbs[-1])]
     return {
         "board": ends[1] - ends[0],
