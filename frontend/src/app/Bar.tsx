@@ -24,7 +24,9 @@ export function Bar({ state, name, onKeys }: { state: WorkState; name: string; o
   const { saving, work } = state;
   const said = { saved: "app.saved", saving: "app.saving", unsaved: "app.unsaved", stale: "app.unsaved" } as const;
   return (
-    <header className="bar">
+    <header className="top">
+      <Logo />
+      <div className="bar">
       <p className="whereabouts">
         <Link to="/">{state.job.name}</Link> <span aria-hidden="true">/</span> <strong>{name}</strong>
       </p>
@@ -43,6 +45,7 @@ export function Bar({ state, name, onKeys }: { state: WorkState; name: string; o
             ?
           </IconButton>
         </Tooltip>
+      </div>
       </div>
     </header>
   );

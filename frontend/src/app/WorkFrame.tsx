@@ -10,7 +10,7 @@ import { WorkOutStation } from "../stations/workout/WorkOutStation";
 import { textAt } from "../shared/document";
 import { useWork, useWorkPage, type WorkState } from "../shared/useWork";
 import { useWords, type WordId } from "../words/words";
-import { Bar, Logo } from "./Bar";
+import { Bar } from "./Bar";
 import { KeySheet } from "./KeySheet";
 import { NotFound } from "./NotFound";
 import { SaveBanner } from "./SaveBanner";
@@ -69,7 +69,6 @@ function Loaded({ page }: { page: WorkPage }) {
   }, [navigate, state.work.id, step]);
   return (
     <div className="frame">
-      <Logo />
       <Bar state={state} name={name} onKeys={() => setKeys(true)} />
       <Rod state={state} />
       <main className="stage">

@@ -19,11 +19,13 @@ export function BenchPage() {
   const jobs = bench.data?.jobs ?? [];
   return (
     <div className="frame benched">
-      <Logo />
-      <header className="bar">
-        <h1>{say("bench.title")}</h1>
-        <div className="bar-tools">
-          <ThemeButton />
+      <header className="top">
+        <Logo />
+        <div className="bar">
+          <h1>{say("bench.title")}</h1>
+          <div className="bar-tools">
+            <ThemeButton />
+          </div>
         </div>
       </header>
       <main className="stage bench-page" aria-busy={bench.isPending}>
