@@ -27,6 +27,13 @@ class Server:
         wait_for(self.address)
         return self
 
+    def kill(self) -> None:
+        """The power goes: no time to say anything."""
+        assert self.process is not None
+        self.process.kill()
+        self.process.wait(20)
+        self.process = None
+
     def stop(self) -> None:
         if self.process is not None:
             self.process.terminate()

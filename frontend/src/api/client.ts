@@ -1,5 +1,5 @@
 /** The API, thin and typed. A refused request throws `Refused`; a server that does not answer, `Unreachable`. */
-import type { Bench, Document, Job, Problem, Work, WorkOutAnswer, WorkPage } from "./types";
+import type { Bench, Document, History, Job, Problem, Work, WorkOutAnswer, WorkPage } from "./types";
 
 export class Refused extends Error {
   constructor(readonly problem: Problem) {
@@ -39,8 +39,10 @@ export const api = {
   newJob: (name: string, units: string) => call("POST", "/jobs", { name, units }) as Promise<Job>,
   newWork: (jobId: string, name: string) => call("POST", `/jobs/${jobId}/works`, { name }) as Promise<Work>,
   work: (id: string, signal?: AbortSignal) => call("GET", `/works/${id}`, undefined, signal) as Promise<WorkPage>,
-  save: (id: string, revision: number, document: Document) =>
-    call("PUT", `/works/${id}`, { revision, document }) as Promise<Work>,
+  save: (id: string, revision: number, document: Document, words: Words) =>
+    call("PUT", `/works/${id}?${inWords(words)}`, { revision, document }) as Promise<Work>,
+  history: (id: string, words: Words, signal?: AbortSignal) =>
+    call("GET", `/works/${id}/history?${inWords(words)}`, undefined, signal) as Promise<History>,
   step: (id: string, way: "undo" | "redo", revision: number) =>
     call("POST", `/works/${id}/${way}`, { revision }) as Promise<Work>,
   workOut: (job: unknown, words: Words, piece: string, signal?: AbortSignal) =>

@@ -81,8 +81,25 @@ export interface paths {
         };
         /** A work with its job. */
         get: operations["works_read__work_id__get"];
-        /** Keep a changed document; a save made on an older revision gets 409 and what is kept. */
+        /** Keep a changed document; a save made on an older revision gets 409, and both versions key by key. */
         put: operations["works_save__work_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/works/{work_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was changed, newest first, in words. */
+        get: operations["works_read_history__work_id__history_get"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -963,12 +980,52 @@ export interface components {
             };
         };
         /**
+         * HistoryView
+         * @description The history of a work, newest first.
+         */
+        HistoryView: {
+            /** Lines */
+            lines: components["schemas"]["HistoryLine"][];
+        };
+        /**
+         * HistoryLine
+         * @description One step of a work's history, in words.
+         */
+        HistoryLine: {
+            /** Number */
+            number: number;
+            /** At */
+            at: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * RevisionBody
          * @description The revision a step back or forward is made on.
          */
         RevisionBody: {
             /** Revision */
             revision: number;
+        };
+        /**
+         * ConflictView
+         * @description One key that differs after a stale save: what it was, what this save says, what is kept meanwhile.
+         */
+        ConflictView: {
+            /** Path */
+            path: string;
+            /** Label */
+            label: string;
+            /** Base */
+            base: string;
+            /** Mine */
+            mine: string;
+            /** Kept */
+            kept: string;
+            /** Mine Changed */
+            mine_changed: boolean;
+            /** Kept Changed */
+            kept_changed: boolean;
         };
         /**
          * ErrorView
@@ -1008,6 +1065,11 @@ export interface components {
             errors: components["schemas"]["ErrorView"][];
             /** @default null */
             kept: components["schemas"]["WorkView"] | null;
+            /**
+             * Conflict
+             * @default []
+             */
+            conflict: components["schemas"]["ConflictView"][];
             /**
              * Incident
              * @default null
@@ -1464,7 +1526,10 @@ export interface operations {
     };
     works_save__work_id__put: {
         parameters: {
-            query?: never;
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
             header?: never;
             path: {
                 work_id: string;
@@ -1484,6 +1549,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    works_read_history__work_id__history_get: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path: {
+                work_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryView"];
                 };
             };
             /** @description Not readable */

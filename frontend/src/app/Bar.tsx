@@ -1,9 +1,11 @@
 import IconButton from "@mui/material/IconButton";
 import Tooltip from "@mui/material/Tooltip";
+import { useState } from "react";
 import { Link } from "react-router";
 import type { WorkState } from "../shared/useWork";
 import { TapeText } from "../shared/TapeText";
 import { useWords } from "../words/words";
+import { HistorySheet } from "./HistorySheet";
 import { usePreferences } from "./preferences";
 
 /** A board with a notch taken out of its top edge. */
@@ -22,6 +24,7 @@ export function Logo() {
 export function Bar({ state, name, onKeys }: { state: WorkState; name: string; onKeys: () => void }) {
   const say = useWords();
   const { saving, work } = state;
+  const [history, setHistory] = useState(false);
   const said = { saved: "app.saved", saving: "app.saving", unsaved: "app.unsaved", stale: "app.unsaved" } as const;
   return (
     <header className="top">
@@ -36,6 +39,9 @@ export function Bar({ state, name, onKeys }: { state: WorkState; name: string; o
         </span>
         <StepButton way="undo" enabled={work.can_undo} state={state} />
         <StepButton way="redo" enabled={work.can_redo} state={state} />
+        <button type="button" className="bar-word plain" onClick={() => setHistory(true)}>
+          {say("app.history")}
+        </button>
         <ThemeButton />
         <span className={`bar-word save ${saving}`} role="status">
           {say(said[saving])}
@@ -47,6 +53,7 @@ export function Bar({ state, name, onKeys }: { state: WorkState; name: string; o
         </Tooltip>
       </div>
       </div>
+      <HistorySheet workId={work.id} open={history} onClose={() => setHistory(false)} />
     </header>
   );
 }

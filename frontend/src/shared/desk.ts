@@ -5,8 +5,8 @@
  * a step of the history, each naming the revision the one before it made. What is not yet acknowledged is written
  * down on the device, so that neither a reload nor a stopped server loses a word.
  */
-import { api, Refused, Unreachable } from "../api/client";
-import type { Document, FieldError, Work } from "../api/types";
+import { api, Refused, Unreachable, type Words } from "../api/client";
+import type { Conflict, Document, FieldError, Work } from "../api/types";
 import { textAt, withValue } from "./document";
 
 export type Saving = "saved" | "saving" | "unsaved" | "stale";
@@ -22,6 +22,7 @@ export interface Desk {
   readonly waiting: readonly Change[];
   readonly refused: readonly FieldError[];
   readonly theirs: Work | undefined;
+  readonly conflict: readonly Conflict[];
   readonly saving: Saving;
 }
 
@@ -50,10 +51,11 @@ export class DeskKeeper {
 
   constructor(
     work: Work,
+    private readonly words: () => Words,
     private readonly onKept: (work: Work) => void,
   ) {
     const left = readLeft(work.id);
-    this.desk = { work, typing: left.typing, waiting: left.waiting, refused: [], theirs: undefined, saving: "saved" };
+    this.desk = { work, typing: left.typing, waiting: left.waiting, refused: [], theirs: undefined, conflict: [], saving: "saved" };
   }
 
   readonly get = (): Desk => this.desk;
@@ -110,7 +112,8 @@ export class DeskKeeper {
       },
       (error: unknown) => {
         const kept = error instanceof Refused ? error.problem.kept : undefined;
-        if (kept) this.set({ theirs: kept, saving: "stale" });
+        // Nothing of ours is lost by taking what is kept: a step carries no words of its own.
+        if (kept) this.set({ work: kept, saving: "saved" });
         else this.set({ saving: "saved" });
       },
     );
@@ -126,6 +129,7 @@ export class DeskKeeper {
       waiting: keep,
       typing: Object.fromEntries(Object.entries(this.desk.typing).filter(([path]) => keep.some((one) => one.path === path))),
       theirs: undefined,
+      conflict: [],
       saving: "saved",
     });
     this.onKept(theirs);
@@ -155,7 +159,7 @@ export class DeskKeeper {
     const { work } = this.desk;
     if (this.desk.saving !== "unsaved") this.set({ saving: "saving" });
     try {
-      const kept = await api.save(work.id, work.revision, applied(work.document, [change]));
+      const kept = await api.save(work.id, work.revision, applied(work.document, [change]), this.words());
       const left = this.desk.waiting.filter((one) => one !== change);
       this.set({ work: kept, waiting: left, typing: this.typingAfter(change), saving: left.length ? "saving" : "saved" });
       this.onKept(kept);
@@ -167,7 +171,7 @@ export class DeskKeeper {
         return false;
       }
       if (error.problem.status === 409 && error.problem.kept) {
-        this.set({ theirs: error.problem.kept, saving: "stale" });
+        this.set({ theirs: error.problem.kept, conflict: error.problem.conflict, saving: "stale" });
         return true;
       }
       const waiting = this.desk.waiting.filter((one) => one !== change);

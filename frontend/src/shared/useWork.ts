@@ -40,7 +40,15 @@ export function useWork(page: WorkPage): WorkState {
   const queries = useQueryClient();
   const { dialect } = usePreferences();
   const [keeper] = useState(
-    () => new DeskKeeper(page.work, () => void queries.invalidateQueries({ queryKey: ["bench"] })),
+    () =>
+      new DeskKeeper(
+        page.work,
+        () => ({ dialect }),
+        () => {
+          void queries.invalidateQueries({ queryKey: ["bench"] });
+          void queries.invalidateQueries({ queryKey: ["history", page.work.id] });
+        },
+      ),
   );
   const [piece, setPiece] = useState("");
   const desk = useSyncExternalStore(keeper.subscribe, keeper.get);

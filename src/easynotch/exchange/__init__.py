@@ -1,6 +1,7 @@
 """Job files in, answers out."""
 
 from .answer import contract
+from .changes import Difference, called, differences, label
 from .job_model import FORMAT, VERSION, FlightInput, JobInput
 from .measured import Measured
 from .problems import Problem, Problems
@@ -11,13 +12,17 @@ from .work_out import WorkedFlight, work_out_flight
 __all__ = [
     "FORMAT",
     "VERSION",
+    "Difference",
     "FlightInput",
     "JobInput",
     "Measured",
     "Problem",
     "Problems",
     "WorkedFlight",
+    "called",
     "contract",
+    "differences",
+    "label",
     "parse_json",
     "read_draft",
     "read_job",

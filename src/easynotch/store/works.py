@@ -27,6 +27,7 @@ FROM revision LEFT JOIN revision AS before
   ON before.work_id = revision.work_id AND before.number = revision.number - 1
 WHERE revision.work_id = :work_id ORDER BY revision.number DESC LIMIT :most
 """
+SELECT_DOCUMENT = "SELECT document FROM revision WHERE work_id = :work_id AND number = :number"
 ADVANCE = "UPDATE work SET revision = :number WHERE id = :work_id"
 
 
@@ -48,11 +49,12 @@ class Work:
 
 
 class Stale(RuntimeError):
-    """A save made on an older revision; ``kept`` is what is there now."""
+    """A save made on an older revision; ``kept`` is what is there now, ``base`` what the save was made on."""
 
-    def __init__(self, kept: Work) -> None:
+    def __init__(self, kept: Work, base: dict[str, Any] | None = None) -> None:
         super().__init__(kept.id)
         self.kept = kept
+        self.base = base
 
 
 @dataclass(frozen=True, slots=True)
@@ -139,7 +141,8 @@ def _current(db: sqlite3.Connection, work_id: str, revision: int) -> tuple[Work,
         raise WorkNotFound(work_id)
     work = _work(db, row)
     if work.revision != revision:
-        raise Stale(work)
+        base = db.execute(SELECT_DOCUMENT, {"work_id": work_id, "number": revision}).fetchone()
+        raise Stale(work, json.loads(base["document"]) if base else None)
     return work, row
 
 

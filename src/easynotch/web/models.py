@@ -315,6 +315,19 @@ class JobView(View):
     revision: int
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ConflictView:
+    """One key that differs after a stale save: what it was, what this save says, what is kept meanwhile."""
+
+    path: str
+    label: str
+    base: str
+    mine: str
+    kept: str
+    mine_changed: bool
+    kept_changed: bool
+
+
 class ProblemView(View):
     """A problem document (RFC 9457): what is wrong and where; ``kept`` is what is stored, after a stale save."""
 
@@ -324,6 +337,7 @@ class ProblemView(View):
     detail: str
     errors: list[ErrorView] = []
     kept: WorkView | None = None
+    conflict: list[ConflictView] = []
     incident: str | None = None
 
 
@@ -356,6 +370,21 @@ class WorkPage(View):
 
     work: WorkView
     job: JobView
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HistoryLine:
+    """One step of a work's history, in words."""
+
+    number: int
+    at: str
+    text: str
+
+
+class HistoryView(View):
+    """The history of a work, newest first."""
+
+    lines: list[HistoryLine]
 
 
 class SaveBody(BaseModel):

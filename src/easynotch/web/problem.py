@@ -13,7 +13,7 @@ from ..core.terms import Message
 from ..exchange import JobInput, Problems
 from ..exchange.problems import from_validation
 from ..store import Stale, WorkNotFound
-from .models import ErrorView, NewJobBody, NewWorkBody, ProblemView, RevisionBody, SaveBody, WorkView
+from .models import ConflictView, ErrorView, NewJobBody, NewWorkBody, ProblemView, RevisionBody, SaveBody, WorkView
 
 logger = logging.getLogger("easynotch")
 BODIES: tuple[type[BaseModel], ...] = (JobInput, SaveBody, RevisionBody, NewWorkBody, NewJobBody)
@@ -26,12 +26,10 @@ def answer(problem: ProblemView) -> Response:
     return Response(problem.model_dump_json(exclude_none=True), status=problem.status, mimetype=MIME)
 
 
-def problem(
-    status: int, sentence: str, errors: list[ErrorView] | None = None, kept: WorkView | None = None
-) -> Response:
+def problem(status: int, sentence: str, errors: list[ErrorView] | None = None) -> Response:
     """A problem from its status and sentence."""
     title = PLAIN.say(Message(f"problem.title_{status}"))
-    return answer(ProblemView(title=title, status=status, detail=sentence, errors=errors or [], kept=kept))
+    return answer(ProblemView(title=title, status=status, detail=sentence, errors=errors or []))
 
 
 def from_problems(found: Problems, words: Words = PLAIN) -> Response:
@@ -47,10 +45,11 @@ def from_pydantic(error: ValidationError) -> Response:
     return from_problems(from_validation(error, model))
 
 
-def stale(error: Stale) -> Response:
-    """A save made on an older revision: what is kept is sent along."""
+def stale(error: Stale, conflict: list[ConflictView] | None = None) -> Response:
+    """A save made on an older revision: what is kept is sent along, and where the versions differ."""
     kept = WorkView.model_validate(error.kept, from_attributes=True)
-    return problem(409, PLAIN.say(Message("problem.stale")), kept=kept)
+    title, sentence = PLAIN.say(Message("problem.title_409")), PLAIN.say(Message("problem.stale"))
+    return answer(ProblemView(title=title, status=409, detail=sentence, kept=kept, conflict=conflict or []))
 
 
 def missing(error: LookupError) -> Response:

@@ -5,11 +5,15 @@ from typing import Any
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
+from ..core.rules import Words
 from ..core.tape import Units
-from ..exchange import read_draft
-from ..store import Job, get_job, get_work, redo_work, save_work, undo_work
-from .kept import WorkPath, answer, database, job_view, work_view
-from .models import RevisionBody, SaveBody, WorkPage, WorkView
+from ..core.terms import Message
+from ..exchange import called, differences, label, read_draft
+from ..exchange.changes import flat
+from ..store import Job, Revision, Stale, get_job, get_work, history, redo_work, save_work, undo_work
+from . import problem
+from .kept import WordsQuery, WorkPath, answer, database, job_view, words_of, work_view
+from .models import ConflictView, HistoryLine, HistoryView, RevisionBody, SaveBody, WorkPage, WorkView
 
 api = APIBlueprint("works", __name__, url_prefix="/api/works", abp_tags=[Tag(name="works")])
 
@@ -28,11 +32,65 @@ def read(path: WorkPath) -> Response:
 
 
 @api.put("/<work_id>", responses={200: WorkView})
-def save(path: WorkPath, body: SaveBody) -> Response:
-    """Keep a changed document; a save made on an older revision gets 409 and what is kept."""
+def save(path: WorkPath, query: WordsQuery, body: SaveBody) -> Response:
+    """Keep a changed document; a save made on an older revision gets 409, and both versions key by key."""
     with database().connect() as db:
         job = get_job(db, get_work(db, path.work_id).job_id)
-        return answer(work_view(save_work(db, path.work_id, body.revision, read_kept(body.document, job))))
+        document = read_kept(body.document, job)
+        try:
+            return answer(work_view(save_work(db, path.work_id, body.revision, document)))
+        except Stale as stale:
+            return problem.stale(stale, conflict(stale, document, words_of(query, Units(job.units))))
+
+
+def conflict(stale: Stale, mine: dict[str, Any], words: Words) -> list[ConflictView]:
+    """Every key that this save or the other one changed."""
+    base, kept, sent = (flat(document) for document in (stale.base or {}, stale.kept.document, mine))
+    paths = [path for path in {**base, **kept, **sent} if not base.get(path) == kept.get(path) == sent.get(path)]
+    return [
+        ConflictView(
+            path=path,
+            label=label(path, words),
+            base=called(base.get(path), words),
+            mine=called(sent.get(path), words),
+            kept=called(kept.get(path), words),
+            mine_changed=sent.get(path) != base.get(path),
+            kept_changed=kept.get(path) != base.get(path),
+        )
+        for path in paths
+    ]
+
+
+@api.get("/<work_id>/history", responses={200: HistoryView})
+def read_history(path: WorkPath, query: WordsQuery) -> Response:
+    """What was changed, newest first, in words."""
+    with database().read() as db:
+        job = get_job(db, get_work(db, path.work_id).job_id)
+        steps = history(db, path.work_id)
+    words = words_of(query, Units(job.units))
+    return answer(
+        HistoryView(lines=[HistoryLine(number=one.number, at=one.made_at, text=_said(one, words)) for one in steps])
+    )
+
+
+def _said(step: Revision, words: Words) -> str:
+    if step.before is None:
+        return words.say(Message("history.made"))
+    key = "change" if step.state == step.number else "undone"
+    changed = [
+        words.say(
+            Message(
+                f"history.{key}",
+                {
+                    "field": label(one.path, words),
+                    "before": called(one.before, words),
+                    "after": called(one.after, words),
+                },
+            )
+        )
+        for one in differences(step.before, step.document)
+    ]
+    return "; ".join(changed)
 
 
 @api.post("/<work_id>/undo", responses={200: WorkView})

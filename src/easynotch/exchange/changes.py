@@ -1,0 +1,50 @@
+"""What differs between two documents of a work, key by key, in words."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from ..core.rules import Words, catalogue
+from ..core.terms import Message
+
+
+@dataclass(frozen=True, slots=True)
+class Difference:
+    """One key whose value differs; a missing one is None."""
+
+    path: str
+    before: Any
+    after: Any
+
+
+def flat(document: Mapping[str, Any], prefix: str = "") -> dict[str, Any]:
+    """A document's leaves by the path of their key; an empty object is a leaf."""
+    leaves: dict[str, Any] = {}
+    for key, value in document.items():
+        if isinstance(value, Mapping) and value:
+            leaves.update(flat(value, f"{prefix}{key}."))
+        else:
+            leaves[prefix + key] = value
+    return leaves
+
+
+def differences(before: Mapping[str, Any], after: Mapping[str, Any]) -> list[Difference]:
+    """Every leaf that differs, in the order of the later document, what vanished last."""
+    old, new = flat(before), flat(after)
+    paths = [*new, *(path for path in old if path not in new)]
+    return [Difference(path, old.get(path), new.get(path)) for path in paths if old.get(path) != new.get(path)]
+
+
+def label(path: str, words: Words) -> str:
+    """What a key is called; a key without a word is called by itself."""
+    sentences = catalogue("messages", words.dialect)
+    return sentences.get(f"key.{path}", path)
+
+
+def called(value: Any, words: Words) -> str:
+    """A kept value as it is said: text as typed, choices by their word, nothing as nothing."""
+    if value is None:
+        return words.say(Message("key_value.none")).lower()
+    if isinstance(value, bool):
+        return words.say(Message(f"key_value.{'yes' if value else 'no'}")).lower()
+    return catalogue("messages", words.dialect).get(f"key_value.{value}", str(value))

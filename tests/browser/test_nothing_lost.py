@@ -1,0 +1,71 @@
+"""If these break, two people overwrite each other's measurements, or a stopped server swallows a word."""
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Server
+from tests.browser.test_stair import saved, start_stair, station
+
+
+def commit(page: Page, label: str, text: str) -> None:
+    page.get_by_label(label, exact=True).fill(text)
+    page.get_by_label(label, exact=True).press("Enter")
+
+
+@pytest.mark.parametrize("side", ["On this screen", "Kept meanwhile"])
+def test_two_tabs_on_one_stair_are_shown_side_by_side_and_either_can_be_kept(page, side):
+    start_stair(page)
+    commit(page, "Total rise", "50")
+    saved(page)
+    other = page.context.new_page()
+    other.goto(page.url)
+    expect(other.get_by_label("Total rise")).to_have_value(re.compile("4’.2″"))
+    commit(page, "Total rise", "51")
+    saved(page)
+    commit(page, "Width over the stringers", "40")
+    saved(page)
+    commit(other, "Total rise", "52")
+    panel = other.get_by_role("alertdialog")
+    row = panel.get_by_role("row", name=re.compile("^Total rise|^total rise"))
+    expect(row).to_contain_text('52"')
+    expect(row).to_contain_text('51"')
+    expect(panel.get_by_role("row", name=re.compile("width over"))).to_contain_text('40"')
+    row.get_by_role("radio").nth(0 if side == "On this screen" else 1).check()
+    panel.get_by_role("button", name="Keep these").click()
+    saved(other)
+    expect(other.get_by_label("Total rise")).to_have_value(re.compile("4’.4″" if side == "On this screen" else "4’.3″"))
+    expect(other.get_by_label("Width over the stringers")).to_have_value(re.compile("3’.4″"))
+    other.get_by_role("button", name="History").click()
+    history = other.get_by_role("dialog")
+    expect(history).to_contain_text('otal rise 50" → 51"')
+    assert ('otal rise 51" → 52"' in history.inner_text()) == (side == "On this screen")
+
+
+def test_a_server_stopped_while_typing_loses_no_word_and_saving_resumes_by_itself(browser, tmp_path):
+    server = Server(tmp_path, "serve").start()
+    try:
+        context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=server.address)
+        page = context.new_page()
+        page.goto("/")
+        expect(page.get_by_text("Nothing on the bench yet")).to_be_visible()
+        start_stair(page)
+        commit(page, "Total rise", "50")
+        saved(page)
+        server.kill()
+        commit(page, "Total rise", "53 1/4")
+        expect(page.get_by_role("alert")).to_contain_text("does not answer")
+        page.get_by_label("Finish below").fill("1/2")
+        server.start()
+        saved(page)
+        expect(page.get_by_role("alert")).to_have_count(0)
+        page.get_by_label("Finish below").press("Enter")
+        saved(page)
+        page.reload()
+        expect(page.get_by_label("Total rise")).to_have_value(re.compile("4’.5.1⁄4″"))
+        expect(page.get_by_label("Finish below")).to_have_value("1⁄2″")
+        station(page, "Work out")
+        context.close()
+    finally:
+        server.stop()
