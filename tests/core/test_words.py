@@ -67,7 +67,7 @@ def test_everything_a_flight_says_can_be_worded_in_every_dialect(flight):
         def flight(self, units):
             return flight
 
-    for units, set_id in zip(Units, LimitSetId, strict=True):
+    for units, set_id in ((one, two) for two in LimitSetId for one in Units):
         worked: WorkedFlight = module.work_out_flight(Given.model_construct(), units, set_id)
         for dialect in Dialect:
             words = Words(dialect, Tape.of(units))

@@ -92,3 +92,18 @@ def test_a_newer_file_is_told_in_words_and_left_untouched(tmp_path):
         Database(tmp_path)
     with sqlite3.connect(tmp_path / FILE_NAME) as db:
         assert db.execute("PRAGMA user_version").fetchone() == (9000,)
+
+
+def test_an_older_file_is_copied_before_it_is_changed_and_keeps_every_work(tmp_path, monkeypatch):
+    from easynotch.store import database as module  # noqa: PLC0415
+
+    every = module.migrations()
+    monkeypatch.setattr(module, "migrations", lambda: every[:1])
+    work = new_work(Database(tmp_path), {"total_rise": '52"'})
+    monkeypatch.undo()
+    newer = Database(tmp_path)
+    with newer.read() as db:
+        assert get_work(db, work.id).document == {"total_rise": '52"'}
+    with sqlite3.connect(tmp_path / "easy-notch-before-0002.db") as copy:
+        assert copy.execute("PRAGMA user_version").fetchone() == (1,)
+        assert copy.execute("SELECT count(*) FROM revision").fetchone() == (1,)

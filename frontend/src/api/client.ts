@@ -1,5 +1,5 @@
 /** The API, thin and typed. A refused request throws `Refused`; a server that does not answer, `Unreachable`. */
-import type { Bench, Document, History, Job, Problem, Work, WorkOutAnswer, WorkPage } from "./types";
+import type { Bench, Document, History, Job, Problem, Shop, Work, WorkOutAnswer, WorkPage } from "./types";
 
 export class Refused extends Error {
   constructor(readonly problem: Problem) {
@@ -30,14 +30,21 @@ async function call(method: string, path: string, body?: unknown, signal?: Abort
 
 export interface Words {
   dialect: string;
+  fine: boolean;
 }
 
-const inWords = (words: Words): string => new URLSearchParams({ dialect: words.dialect }).toString();
+const inWords = (words: Words): string => new URLSearchParams({ dialect: words.dialect, fine: String(words.fine) }).toString();
 
 export const api = {
   bench: (words: Words, signal?: AbortSignal) => call("GET", `/bench?${inWords(words)}`, undefined, signal) as Promise<Bench>,
   newJob: (name: string, units: string) => call("POST", "/jobs", { name, units }) as Promise<Job>,
   newWork: (jobId: string, name: string) => call("POST", `/jobs/${jobId}/works`, { name }) as Promise<Work>,
+  shop: (signal?: AbortSignal) => call("GET", "/shop", undefined, signal) as Promise<Shop>,
+  saveShop: (shop: Pick<Shop, "revision" | "dialect" | "fine">) => call("PUT", "/shop", shop) as Promise<Shop>,
+  saveJob: ({ id, ...job }: Job) => call("PUT", `/jobs/${id}`, job) as Promise<Job>,
+  put: (what: "jobs" | "works", id: string, away: boolean) =>
+    call(away ? "DELETE" : "POST", `/${what}/${id}${away ? "" : "/restore"}`, away ? undefined : {}),
+  duplicate: (id: string) => call("POST", `/works/${id}/duplicate`, {}) as Promise<Work>,
   work: (id: string, signal?: AbortSignal) => call("GET", `/works/${id}`, undefined, signal) as Promise<WorkPage>,
   save: (id: string, revision: number, document: Document, words: Words) =>
     call("PUT", `/works/${id}?${inWords(words)}`, { revision, document }) as Promise<Work>,

@@ -24,6 +24,7 @@ export type Card = Schemas["CardView"];
 export type Problem = Schemas["ProblemView"];
 export type FieldError = Schemas["ErrorView"];
 export type Conflict = Schemas["ConflictView"];
+export type Shop = Schemas["ShopView"];
 export type History = Schemas["HistoryView"];
 export type Document = Record<string, unknown>;
 export type Point = readonly [number, number];

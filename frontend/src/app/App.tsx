@@ -7,6 +7,7 @@ import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { Unreachable } from "../api/client";
 import { BenchPage } from "../stations/bench/BenchPage";
 import { WorkFrame } from "./WorkFrame";
+import { SettingsPage } from "../stations/settings/SettingsPage";
 import { NotFound } from "./NotFound";
 import { PreferencesProvider, usePreferences } from "./preferences";
 import { inkProperties, themeOf } from "./theme";
@@ -47,6 +48,7 @@ export function App() {
               <Route path="/" element={<BenchPage />} />
               <Route path="/work/:workId" element={<Navigate to="measure" replace />} />
               <Route path="/work/:workId/:station" element={<WorkFrame />} />
+              <Route path="/settings" element={<SettingsPage />} />
               <Route path="*" element={<NotFound />} />
             </Routes>
           </BrowserRouter>

@@ -7,6 +7,7 @@ import { TapeText } from "../shared/TapeText";
 import { useWords } from "../words/words";
 import { HistorySheet } from "./HistorySheet";
 import { usePreferences } from "./preferences";
+import { themeNames } from "./theme";
 
 /** A board with a notch taken out of its top edge. */
 export function Logo() {
@@ -76,9 +77,10 @@ function StepButton({ way, enabled, state }: { way: "undo" | "redo"; enabled: bo
 
 export function ThemeButton() {
   const say = useWords();
-  const { theme, nextTheme } = usePreferences();
+  const { theme, setTheme } = usePreferences();
+  const next = themeNames[(themeNames.indexOf(theme) + 1) % themeNames.length] ?? "light";
   return (
-    <button type="button" className="bar-word theme" onClick={nextTheme}>
+    <button type="button" className="bar-word theme" onClick={() => setTheme(next)}>
       {say(`app.theme_${theme}`)}
     </button>
   );

@@ -18,10 +18,10 @@ interface Props {
 
 export function HistorySheet({ workId, open, onClose }: Props) {
   const say = useWords();
-  const { dialect } = usePreferences();
+  const { dialect, fine } = usePreferences();
   const history = useQuery({
-    queryKey: ["history", workId, dialect],
-    queryFn: ({ signal }) => api.history(workId, { dialect }, signal),
+    queryKey: ["history", workId, dialect, fine],
+    queryFn: ({ signal }) => api.history(workId, { dialect, fine }, signal),
     enabled: open,
   });
   return (

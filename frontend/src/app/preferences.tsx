@@ -1,32 +1,41 @@
-/** What this device prefers: theme and dialect. Kept on the device until the shop's settings take them over. */
+/** What is preferred: the theme on this device; words and tape of the whole shop, from its settings. */
+import { useQuery } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
+import { api } from "../api/client";
 import { WordsContext, wordsOf, type Dialect } from "../words/words";
 import { themeNames, type ThemeName } from "./theme";
 
 interface Preferences {
   theme: ThemeName;
-  nextTheme: () => void;
+  setTheme: (theme: ThemeName) => void;
   dialect: Dialect;
+  fine: boolean;
 }
 
-const PreferencesContext = createContext<Preferences>({ theme: "light", nextTheme: () => undefined, dialect: "north_america" });
+const PreferencesContext = createContext<Preferences>({
+  theme: "light",
+  setTheme: () => undefined,
+  dialect: "north_america",
+  fine: false,
+});
 
-function kept<T extends string>(key: string, allowed: readonly T[], fallback: T): T {
-  const value = localStorage.getItem(key) as T | null;
-  return value !== null && allowed.includes(value) ? value : fallback;
+function keptTheme(): ThemeName {
+  const kept = localStorage.getItem("theme") as ThemeName | null;
+  return kept !== null && themeNames.includes(kept) ? kept : "light";
 }
+
+export const useShop = () => useQuery({ queryKey: ["shop"], queryFn: ({ signal }) => api.shop(signal), staleTime: 60_000 });
 
 export function PreferencesProvider({ children }: { children: ReactNode }) {
-  const [theme, setTheme] = useState<ThemeName>(() => kept("theme", themeNames, "light"));
-  const dialect: Dialect = "north_america";
-  const nextTheme = useCallback(() => {
-    setTheme((now) => {
-      const next = themeNames[(themeNames.indexOf(now) + 1) % themeNames.length] ?? "light";
-      localStorage.setItem("theme", next);
-      return next;
-    });
+  const [theme, choose] = useState<ThemeName>(keptTheme);
+  const setTheme = useCallback((next: ThemeName) => {
+    localStorage.setItem("theme", next);
+    choose(next);
   }, []);
-  const value = useMemo(() => ({ theme, nextTheme, dialect }), [theme, nextTheme, dialect]);
+  const shop = useShop().data;
+  const dialect = (shop?.dialect ?? "north_america") as Dialect;
+  const fine = shop?.fine ?? false;
+  const value = useMemo(() => ({ theme, setTheme, dialect, fine }), [theme, setTheme, dialect, fine]);
   return (
     <PreferencesContext.Provider value={value}>
       <WordsContext.Provider value={useMemo(() => wordsOf(dialect), [dialect])}>{children}</WordsContext.Provider>

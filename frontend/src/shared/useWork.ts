@@ -38,12 +38,12 @@ export function useWorkPage(workId: string) {
 export function useWork(page: WorkPage): WorkState {
   const { job } = page;
   const queries = useQueryClient();
-  const { dialect } = usePreferences();
+  const { dialect, fine } = usePreferences();
   const [keeper] = useState(
     () =>
       new DeskKeeper(
         page.work,
-        () => ({ dialect }),
+        () => ({ dialect, fine }),
         () => {
           void queries.invalidateQueries({ queryKey: ["bench"] });
           void queries.invalidateQueries({ queryKey: ["history", page.work.id] });
@@ -55,8 +55,8 @@ export function useWork(page: WorkPage): WorkState {
   useEffect(() => keeper.start(), [keeper]);
   const shown = useMemo(() => live(desk), [desk]);
   const workedOut = useQuery({
-    queryKey: ["work-out", job.units, job.limits, dialect, piece, shown],
-    queryFn: ({ signal }) => api.workOut(jobFile(job, shown), { dialect }, piece, signal),
+    queryKey: ["work-out", job.units, job.limits, dialect, fine, piece, shown],
+    queryFn: ({ signal }) => api.workOut(jobFile(job, shown), { dialect, fine }, piece, signal),
     placeholderData: keepPreviousData,
     retry: (count, error) => error instanceof Unreachable && count < 1000,
     staleTime: Infinity,

@@ -10,11 +10,14 @@ INSERT INTO job (id, name, units, limits, revision, made_at)
 VALUES (:id, :name, :units, :limits, 1, :made_at)
 """
 SELECT = "SELECT id, name, units, limits, revision FROM job WHERE id = :id"
-SELECT_ALL = "SELECT id, name, units, limits, revision FROM job ORDER BY made_at, rowid"
+SELECT_ALL = "SELECT id, name, units, limits, revision FROM job WHERE deleted_at IS NULL ORDER BY made_at, rowid"
 UPDATE = """
 UPDATE job SET name = :name, units = :units, limits = :limits, revision = revision + 1
 WHERE id = :id AND revision = :revision
 """
+
+
+DELETE = "UPDATE job SET deleted_at = :at WHERE id = :id"
 
 
 class JobNotFound(LookupError):
@@ -65,3 +68,10 @@ def save_job(db: sqlite3.Connection, job: Job) -> bool:
     """Keep a changed job if ``job.revision`` is still the kept one; False where it is stale."""
     values = {"id": job.id, "name": job.name, "units": job.units, "limits": job.limits, "revision": job.revision}
     return db.execute(UPDATE, values).rowcount == 1
+
+
+def delete_job(db: sqlite3.Connection, job_id: str, *, deleted: bool) -> Job:
+    """Take a job off the bench, or put it back with everything in it. Raises JobNotFound."""
+    job = get_job(db, job_id)
+    db.execute(DELETE, {"id": job_id, "at": now() if deleted else None})
+    return job

@@ -18,7 +18,7 @@ SELECT work.id, work.job_id, work.revision, revision.state, revision.parent, rev
 FROM work JOIN revision ON revision.work_id = work.id AND revision.number = work.revision
 """
 BY_ID = SELECT_WORK + " WHERE work.id = :id"
-BY_JOB = SELECT_WORK + " WHERE work.job_id = :job_id ORDER BY work.made_at, work.rowid"
+BY_JOB = SELECT_WORK + " WHERE work.job_id = :job_id AND work.deleted_at IS NULL ORDER BY work.made_at, work.rowid"
 SELECT_STATE = "SELECT parent, document FROM revision WHERE work_id = :work_id AND number = :state"
 SELECT_CHILD = "SELECT MAX(number) FROM revision WHERE work_id = :work_id AND parent = :state AND number = state"
 SELECT_HISTORY = """
@@ -28,6 +28,7 @@ FROM revision LEFT JOIN revision AS before
 WHERE revision.work_id = :work_id ORDER BY revision.number DESC LIMIT :most
 """
 SELECT_DOCUMENT = "SELECT document FROM revision WHERE work_id = :work_id AND number = :number"
+DELETE = "UPDATE work SET deleted_at = :at WHERE id = :id"
 ADVANCE = "UPDATE work SET revision = :number WHERE id = :work_id"
 
 
@@ -119,6 +120,13 @@ def redo_work(db: sqlite3.Connection, work_id: str, revision: int) -> Work:
     kept, row = _current(db, work_id, revision)
     child = _child(db, work_id, row["state"])
     return kept if child is None else _move(db, kept, child)
+
+
+def delete_work(db: sqlite3.Connection, work_id: str, *, deleted: bool) -> Work:
+    """Take a work off the bench, or put it back as it was. Raises WorkNotFound."""
+    work = get_work(db, work_id)
+    db.execute(DELETE, {"id": work_id, "at": now() if deleted else None})
+    return work
 
 
 def history(db: sqlite3.Connection, work_id: str, most: int = 200) -> list[Revision]:

@@ -67,10 +67,11 @@ def create_app(database: Database, screens: Path | None = None, hosts: frozenset
     _guard(app, hosts)
     _problems(app)
     from .jobs import api as jobs  # noqa: PLC0415
+    from .shop import api as shop  # noqa: PLC0415
     from .work_out import api as work_out  # noqa: PLC0415
     from .works import api as works  # noqa: PLC0415
 
-    for blueprint in (work_out, jobs, works):
+    for blueprint in (work_out, jobs, works, shop):
         app.register_api(blueprint)
     app.add_url_rule("/api/openapi.json", "openapi_document", lambda: document(app))
     if screens is not None:

@@ -10,9 +10,10 @@ from ..core.terms import Count, Length, Message
 from ..drawing import draw_profile
 from ..exchange import FlightInput, usual_flight
 from ..exchange.measured import reading_in
-from ..store import Job, Work, create_job, create_work, get_job, list_jobs, list_works
+from ..store import Job, Work, create_job, create_work, delete_job, get_job, list_jobs, list_works, save_job
+from . import problem
 from .kept import JobPath, WordsQuery, answer, database, job_view, words_of, work_view
-from .models import BenchJobView, BenchView, CardView, JobView, NewJobBody, NewWorkBody, WorkView
+from .models import BenchJobView, BenchView, CardView, JobBody, JobView, NewJobBody, NewWorkBody, WorkView
 from .screen import profile_view
 from .works import read_kept
 
@@ -51,6 +52,31 @@ def new_job(body: NewJobBody) -> Response:
     """Begin a job."""
     with database().connect() as db:
         return answer(job_view(create_job(db, body.name, body.units)), 201)
+
+
+@api.put("/jobs/<job_id>", responses={200: JobView})
+def change_job(path: JobPath, body: JobBody) -> Response:
+    """Rename a job, or give it other units or limits. No stored measurement changes: each has its unit written out."""
+    with database().connect() as db:
+        job = get_job(db, path.job_id)
+        changed = Job(job.id, body.name, body.units, body.limits, body.revision)
+        if not save_job(db, changed):
+            return problem.problem(409, problem.PLAIN.say(Message("problem.stale")))
+        return answer(job_view(get_job(db, path.job_id)))
+
+
+@api.delete("/jobs/<job_id>", responses={200: JobView})
+def remove_job(path: JobPath) -> Response:
+    """Take a job off the bench; it can be put back."""
+    with database().connect() as db:
+        return answer(job_view(delete_job(db, path.job_id, deleted=True)))
+
+
+@api.post("/jobs/<job_id>/restore", responses={200: JobView})
+def restore_job(path: JobPath) -> Response:
+    """Put a deleted job back."""
+    with database().connect() as db:
+        return answer(job_view(delete_job(db, path.job_id, deleted=False)))
 
 
 @api.post("/jobs/<job_id>/works", responses={201: WorkView})

@@ -5,6 +5,8 @@ from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from ..core.rules import Dialect, LimitSetId
+
 Point = tuple[float, float]
 
 
@@ -408,6 +410,41 @@ class NewWorkBody(BaseModel):
     model_config = ConfigDict(extra="forbid")
     name: str = Field(default="", max_length=200)
     document: dict[str, Any] | None = None
+
+
+class JobBody(BaseModel):
+    """A changed job and the revision it was changed on."""
+
+    model_config = ConfigDict(extra="forbid")
+    revision: int = Field(strict=True, ge=1)
+    name: str = Field(max_length=200, min_length=1)
+    units: str = Field(pattern="^(imperial|metric)$")
+    limits: LimitSetId | None = None
+
+
+class LimitSetView(View):
+    """A limit set by its id and name."""
+
+    id: str
+    name: str
+
+
+class ShopView(View):
+    """The shop's settings, and what there is to choose from."""
+
+    revision: int
+    dialect: str
+    fine: bool
+    limit_sets: list[LimitSetView]
+
+
+class ShopBody(BaseModel):
+    """Changed settings and the revision they were changed on."""
+
+    model_config = ConfigDict(extra="forbid")
+    revision: int = Field(strict=True, ge=1)
+    dialect: Dialect
+    fine: bool = Field(strict=True)
 
 
 class NewJobBody(BaseModel):

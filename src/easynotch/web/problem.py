@@ -13,10 +13,21 @@ from ..core.terms import Message
 from ..exchange import JobInput, Problems
 from ..exchange.problems import from_validation
 from ..store import Stale, WorkNotFound
-from .models import ConflictView, ErrorView, NewJobBody, NewWorkBody, ProblemView, RevisionBody, SaveBody, WorkView
+from .models import (
+    ConflictView,
+    ErrorView,
+    JobBody,
+    NewJobBody,
+    NewWorkBody,
+    ProblemView,
+    RevisionBody,
+    SaveBody,
+    ShopBody,
+    WorkView,
+)
 
 logger = logging.getLogger("easynotch")
-BODIES: tuple[type[BaseModel], ...] = (JobInput, SaveBody, RevisionBody, NewWorkBody, NewJobBody)
+BODIES: tuple[type[BaseModel], ...] = (JobInput, SaveBody, RevisionBody, NewWorkBody, NewJobBody, JobBody, ShopBody)
 MIME = "application/problem+json"
 PLAIN = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
 

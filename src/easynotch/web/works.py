@@ -1,5 +1,6 @@
 """One work: read, save, one step back and forward."""
 
+from itertools import count
 from typing import Any
 
 from flask import Response
@@ -10,7 +11,20 @@ from ..core.tape import Units
 from ..core.terms import Message
 from ..exchange import called, differences, label, read_draft
 from ..exchange.changes import flat
-from ..store import Job, Revision, Stale, get_job, get_work, history, redo_work, save_work, undo_work
+from ..store import (
+    Job,
+    Revision,
+    Stale,
+    create_work,
+    delete_work,
+    get_job,
+    get_work,
+    history,
+    list_works,
+    redo_work,
+    save_work,
+    undo_work,
+)
 from . import problem
 from .kept import WordsQuery, WorkPath, answer, database, job_view, words_of, work_view
 from .models import ConflictView, HistoryLine, HistoryView, RevisionBody, SaveBody, WorkPage, WorkView
@@ -59,6 +73,30 @@ def conflict(stale: Stale, mine: dict[str, Any], words: Words) -> list[ConflictV
         )
         for path in paths
     ]
+
+
+@api.delete("/<work_id>", responses={200: WorkView})
+def remove(path: WorkPath) -> Response:
+    """Take a work off the bench; it can be put back."""
+    with database().connect() as db:
+        return answer(work_view(delete_work(db, path.work_id, deleted=True)))
+
+
+@api.post("/<work_id>/restore", responses={200: WorkView})
+def restore(path: WorkPath) -> Response:
+    """Put a deleted work back."""
+    with database().connect() as db:
+        return answer(work_view(delete_work(db, path.work_id, deleted=False)))
+
+
+@api.post("/<work_id>/duplicate", responses={201: WorkView})
+def duplicate(path: WorkPath) -> Response:
+    """A copy of a work in the same job, its name numbered on."""
+    with database().connect() as db:
+        work = get_work(db, path.work_id)
+        taken = {one.document.get("name") for one in list_works(db, work.job_id)}
+        name = next(name for n in count(2) if (name := f"{work.document.get('name', '')[:190]} {n}") not in taken)
+        return answer(work_view(create_work(db, work.job_id, {**work.document, "name": name})), 201)
 
 
 @api.get("/<work_id>/history", responses={200: HistoryView})

@@ -1,22 +1,29 @@
 /** The bench: every work as a small true drawing of itself with its next step. */
 import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api } from "../../api/client";
-import type { Card } from "../../api/types";
+import type { Bench, Card, Job, Work } from "../../api/types";
 import { Logo, ThemeButton } from "../../app/Bar";
-import { usePreferences } from "../../app/preferences";
+import { usePreferences, useShop } from "../../app/preferences";
 import { ProfileDrawing } from "../../shared/ProfileDrawing";
 import { TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
+import { More } from "./Manage";
 import "./bench.css";
 
 export function BenchPage() {
   const say = useWords();
-  const { dialect } = usePreferences();
-  const bench = useQuery({ queryKey: ["bench", dialect], queryFn: ({ signal }) => api.bench({ dialect }, signal) });
+  const { dialect, fine } = usePreferences();
+  const bench = useQuery({ queryKey: ["bench", dialect, fine], queryFn: ({ signal }) => api.bench({ dialect, fine }, signal) });
   const start = useStart();
-  const jobs = bench.data?.jobs ?? [];
+  const manage = useManage();
+  const [sought, setSought] = useState("");
+  const all = bench.data?.jobs ?? [];
+  const jobs = found(all, sought);
+  const many = all.reduce((sum, { cards }) => sum + cards.length, 0) > 8;
   return (
     <div className="frame benched">
       <header className="top">
@@ -24,6 +31,9 @@ export function BenchPage() {
         <div className="bar">
           <h1>{say("bench.title")}</h1>
           <div className="bar-tools">
+            <Link to="/settings" className="bar-word plain">
+              {say("app.settings")}
+            </Link>
             <ThemeButton />
           </div>
         </div>
@@ -41,6 +51,10 @@ export function BenchPage() {
             <p>{say("bench.empty_say")}</p>
           </div>
         )}
+        {many && (
+          <TextField type="search" label={say("manage.search")} value={sought} onChange={(event) => setSought(event.target.value)} className="search" />
+        )}
+        {many && sought && jobs.length === 0 && <p className="quiet">{say("manage.none_found")}</p>}
         {jobs.map(({ job, cards }) => (
           <section key={job.id} className="job" aria-labelledby={`job-${job.id}`}>
             <div className="job-head">
@@ -48,13 +62,15 @@ export function BenchPage() {
               <span className="quiet">
                 <TapeText text={say(job.units === "metric" ? "app.metric" : "app.imperial").toLowerCase()} />
               </span>
+              <LimitChoice job={job} onChoose={(limits) => manage.saveJob({ ...job, limits })} />
               <Button variant="outlined" disabled={start.isPending} onClick={() => start.mutate({ jobId: job.id, units: job.units })}>
                 {say("bench.start")}
               </Button>
+              <More name={job.name} onRename={(name) => manage.saveJob({ ...job, name })} onDelete={() => manage.remove("jobs", job.id, job.name)} />
             </div>
             <ul className="cards">
               {cards.map((card) => (
-                <WorkCard key={card.work.id} card={card} span={spanOf(cards)} />
+                <WorkCard key={card.work.id} card={card} span={spanOf(cards)} manage={manage} />
               ))}
             </ul>
           </section>
@@ -69,6 +85,19 @@ export function BenchPage() {
             </Button>
           </div>
         )}
+        {manage.removed && (
+          <div className="removed" role="status">
+            <span>{say("manage.deleted", { name: manage.removed.name })}</span>
+            <Button variant="contained" onClick={manage.putBack}>
+              {say("manage.undo")}
+            </Button>
+          </div>
+        )}
+        {manage.failed && (
+          <p className="said error" role="alert">
+            {manage.failed}
+          </p>
+        )}
       </main>
     </div>
   );
@@ -81,14 +110,15 @@ function spanOf(cards: readonly Card[]) {
   return { width: Math.max(1, ...widths), height: Math.max(1, ...profiles.map((one) => one.ground)) };
 }
 
-function WorkCard({ card, span }: { card: Card; span: { width: number; height: number } }) {
+function WorkCard({ card, span, manage }: { card: Card; span: { width: number; height: number }; manage: Manage }) {
   const say = useWords();
-  const name = typeof card.work.document["name"] === "string" ? card.work.document["name"] : "";
+  const kept = card.work.document["name"];
+  const name = typeof kept === "string" && kept ? kept : say("bench.unnamed");
   return (
-    <li>
+    <li className="card-place">
       <Link to={`/work/${card.work.id}/measure`} className="card">
         {card.profile ? <ProfileDrawing profile={card.profile} span={span} /> : <span className="no-profile" aria-hidden="true" />}
-        <strong>{name || say("bench.unnamed")}</strong>
+        <strong>{name}</strong>
         {card.summary && (
           <span className="summary">
             <TapeText text={card.summary} />
@@ -96,8 +126,69 @@ function WorkCard({ card, span }: { card: Card; span: { width: number; height: n
         )}
         <span className="next">{card.next}</span>
       </Link>
+      <More
+        name={name}
+        onRename={(next) => manage.rename(card.work, next)}
+        onDuplicate={() => manage.duplicate(card.work.id)}
+        onDelete={() => manage.remove("works", card.work.id, name)}
+      />
     </li>
   );
+}
+
+/** Which limit set a job is held against. */
+function LimitChoice({ job, onChoose }: { job: Job; onChoose: (limits: string | null) => void }) {
+  const say = useWords();
+  const sets = useShop().data?.limit_sets ?? [];
+  return (
+    <label className="limit-choice">
+      {say("settings.limits")}{" "}
+      <select value={job.limits ?? ""} onChange={(event) => onChoose(event.target.value || null)}>
+        <option value="">{say("settings.usual")}</option>
+        {sets.map((one) => (
+          <option key={one.id} value={one.id}>
+            {one.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** The jobs whose name, or whose works' names, hold what is sought. */
+function found(jobs: Bench["jobs"], sought: string): Bench["jobs"] {
+  const wanted = sought.trim().toLowerCase();
+  if (!wanted) return jobs;
+  const holds = (text: unknown) => typeof text === "string" && text.toLowerCase().includes(wanted);
+  return jobs
+    .map((one) => (holds(one.job.name) ? one : { ...one, cards: one.cards.filter((card) => holds(card.work.document["name"])) }))
+    .filter((one) => one.cards.length > 0 || holds(one.job.name));
+}
+
+type Manage = ReturnType<typeof useManage>;
+
+/** Changing jobs and works as a whole; what was deleted last can be put back. */
+function useManage() {
+  const queries = useQueryClient();
+  const { dialect, fine } = usePreferences();
+  const [removed, setRemoved] = useState<{ what: "jobs" | "works"; id: string; name: string } | null>(null);
+  const act = useMutation({
+    mutationFn: (work: () => Promise<unknown>) => work(),
+    onSettled: () => queries.invalidateQueries({ queryKey: ["bench"] }),
+  });
+  return {
+    removed,
+    failed: act.error?.message,
+    saveJob: (job: Job) => act.mutate(() => api.saveJob(job)),
+    rename: (work: Work, name: string) =>
+      act.mutate(() => api.save(work.id, work.revision, { ...work.document, name }, { dialect, fine })),
+    duplicate: (id: string) => act.mutate(() => api.duplicate(id)),
+    remove: (what: "jobs" | "works", id: string, name: string) =>
+      act.mutate(() => api.put(what, id, true).then(() => setRemoved({ what, id, name }))),
+    putBack: () => {
+      if (removed) act.mutate(() => api.put(removed.what, removed.id, false).then(() => setRemoved(null)));
+    },
+  };
 }
 
 /** Begin a stair, in a job or in a new one, and open it where it is measured. */

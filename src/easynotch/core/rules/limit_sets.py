@@ -14,7 +14,9 @@ class LimitSetId(StrEnum):
     """The limit sets that ship; each is a TOML file of that name."""
 
     NORTH_AMERICAN_DWELLING = "north_american_dwelling"
+    NORTH_AMERICAN_DECK = "north_american_deck"
     BRITISH_DWELLING = "british_dwelling"
+    AUSTRALIAN_DWELLING = "australian_dwelling"
 
 
 @dataclass(frozen=True, slots=True)
