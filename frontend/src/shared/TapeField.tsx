@@ -1,5 +1,7 @@
 /** A length field: typed any way, read back as it was understood, in error never losing what was typed. */
 import { useId, useLayoutEffect, useRef, useState, type KeyboardEvent } from "react";
+import useMediaQuery from "@mui/material/useMediaQuery";
+import { TapeKeypad } from "./TapeKeypad";
 import { useWords } from "../words/words";
 import { textAt } from "./document";
 import { TapeText } from "./TapeText";
@@ -45,6 +47,22 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
     field.focus();
     field.setSelectionRange(field.value.length, field.value.length);
   }, [path]);
+  // A tape keypad of our own where fingers type; the system's keyboard stays away.
+  const touch = useMediaQuery("(pointer: coarse)");
+  const insert = (text: string) => {
+    const field = input.current;
+    if (!field) return;
+    const before = typed.slice(0, field.selectionStart ?? typed.length);
+    const after = typed.slice(field.selectionEnd ?? typed.length);
+    // A fraction follows its whole number with a space between.
+    const gap = /^\d+\//.test(text) && /\d$/.test(before) ? " " : "";
+    state.keeper.type(path, before + gap + text + after);
+  };
+  const back = () => {
+    const field = input.current;
+    const all = field && field.selectionStart === 0 && field.selectionEnd === typed.length;
+    state.keeper.type(path, all ? "" : typed.slice(0, -1));
+  };
   const showTyped = focused || understood === undefined;
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "Enter") state.keeper.commit(path);
@@ -81,6 +99,7 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
         }}
         onChange={(event) => state.keeper.type(path, event.target.value)}
         onKeyDown={onKey}
+        inputMode={touch ? "none" : "text"}
         autoComplete="off"
         spellCheck={false}
         aria-invalid={error !== undefined}
@@ -95,6 +114,12 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
           </>
         ) : null}
       </span>
+      {touch && focused && (
+        <TapeKeypad
+          units={state.job.units} typed={typed} understood={understood} onKey={insert} onBack={back}
+          onDone={() => input.current?.blur()}
+        />
+      )}
     </span>
   );
 }

@@ -1,5 +1,8 @@
 """Jobs and the bench."""
 
+import json
+from functools import lru_cache
+
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
@@ -13,7 +16,7 @@ from ..exchange.measured import reading_in
 from ..store import Job, Work, create_job, create_work, delete_job, get_job, list_jobs, list_works, save_job
 from . import problem
 from .kept import JobPath, WordsQuery, answer, database, job_view, words_of, work_view
-from .models import BenchJobView, BenchView, CardView, JobBody, JobView, NewJobBody, NewWorkBody, WorkView
+from .models import BenchJobView, BenchView, CardView, JobBody, JobView, NewJobBody, NewWorkBody, ProfileView, WorkView
 from .screen import profile_view
 from .works import read_kept
 
@@ -33,18 +36,20 @@ def bench(query: WordsQuery) -> Response:
 
 
 def _card(job: Job, work: Work, words: Words) -> CardView:
+    profile, summary, following = _drawn(json.dumps(work.document), Units(job.units), words)
+    return CardView(work=work_view(work), profile=profile, summary=summary, next=following)
+
+
+@lru_cache(maxsize=4096)
+def _drawn(document: str, units: Units, words: Words) -> tuple[ProfileView | None, str, str]:
+    """Profile, summary and next step of a document; kept, for most works on a bench rest."""
     try:
-        with reading_in(Units(job.units)):
-            layout = lay_out(FlightInput.model_validate(work.document).flight(Units(job.units)))
+        with reading_in(units):
+            layout = lay_out(FlightInput.model_validate(json.loads(document)).flight(units))
     except ValueError:
-        return CardView(work=work_view(work), profile=None, summary="", next=words.say(Message("next.measure")))
+        return None, "", words.say(Message("next.measure"))
     summary = Message("next.summary", {"n": Count(layout.riser_count), "riser": Length(layout.riser)})
-    return CardView(
-        work=work_view(work),
-        profile=profile_view(draw_profile(layout)),
-        summary=words.say(summary),
-        next=words.say(Message("next.mark")),
-    )
+    return profile_view(draw_profile(layout)), words.say(summary), words.say(Message("next.mark"))
 
 
 @api.post("/jobs", responses={201: JobView})

@@ -14,6 +14,9 @@ import { useWords } from "../../words/words";
 import { More } from "./Manage";
 import "./bench.css";
 
+/** Cards of a job drawn at once; the others follow when asked for or sought. */
+const SHOWN = 24;
+
 export function BenchPage() {
   const say = useWords();
   const { dialect, fine } = usePreferences();
@@ -21,6 +24,7 @@ export function BenchPage() {
   const start = useStart();
   const manage = useManage();
   const [sought, setSought] = useState("");
+  const [whole, setWhole] = useState<ReadonlySet<string>>(new Set());
   const all = bench.data?.jobs ?? [];
   const jobs = found(all, sought);
   const many = all.reduce((sum, { cards }) => sum + cards.length, 0) > 8;
@@ -69,10 +73,15 @@ export function BenchPage() {
               <More name={job.name} onRename={(name) => manage.saveJob({ ...job, name })} onDelete={() => manage.remove("jobs", job.id, job.name)} />
             </div>
             <ul className="cards">
-              {cards.map((card) => (
+              {(whole.has(job.id) ? cards : cards.slice(0, SHOWN)).map((card) => (
                 <WorkCard key={card.work.id} card={card} span={spanOf(cards)} manage={manage} />
               ))}
             </ul>
+            {cards.length > SHOWN && !whole.has(job.id) && (
+              <button type="button" className="more" onClick={() => setWhole(new Set(whole).add(job.id))}>
+                {say("manage.show_all", { n: cards.length })}
+              </button>
+            )}
           </section>
         ))}
         {bench.data && (
