@@ -1,4 +1,7 @@
-"""Take the pictures of docs/screenshots again from the demo data: PYTHONPATH=src .venv/bin/python docs/take_screenshots.py"""
+"""Take the pictures of docs/screenshots again from the demo data.
+
+PYTHONPATH=src .venv/bin/python docs/take_screenshots.py
+"""
 
 import shutil
 from pathlib import Path
@@ -19,18 +22,33 @@ VIEWS = (
     ("work-out", DESK, "light", "work-out", 0),
     ("mark", DESK, "light", "mark", 4),
     ("mark-phone-sun", PHONE, "sun", "mark", 4),
+    ("settings", DESK, "light", "/settings", 0),
+    ("conflict", DESK, "light", "conflict", 0),
+    ("measure-phone", PHONE, "light", "keypad", 0),
 )
 
 
 def take(browser: Any, address: str) -> None:
     """One picture of each view."""
     for name, size, theme, station, marks in VIEWS:
-        context = browser.new_context(viewport=size, base_url=address, reduced_motion="reduce")
+        touch = size is PHONE
+        context = browser.new_context(
+            viewport=size, base_url=address, reduced_motion="reduce", has_touch=touch, is_mobile=touch
+        )
         context.add_init_script(f"localStorage.setItem('theme', '{theme}')")
         page = context.new_page()
         page.goto("/")
         page.wait_for_selector(".card .profile")
-        if station:
+        if station == "/settings":
+            page.goto(station)
+            page.wait_for_selector(".settings input:checked")
+        elif station == "conflict":
+            conflict(context, page)
+        elif station == "keypad":
+            page.click(".card")
+            page.get_by_label("Total rise").tap()
+            page.locator(".keypad").get_by_role("button", name="3⁄8").tap()
+        elif station:
             page.click(".card")
             page.wait_for_selector(".sheet svg, .sheet-list")
             page.goto(page.url.rsplit("/", 1)[0] + f"/{station}")
@@ -41,6 +59,19 @@ def take(browser: Any, address: str) -> None:
         page.evaluate("() => document.fonts.ready")
         page.screenshot(path=FOLDER / f"{name}.png")
         context.close()
+
+
+def conflict(context: Any, page: Any) -> None:
+    """Two tabs that changed the same stair."""
+    page.click(".card >> nth=1")
+    page.wait_for_selector(".sheet svg")
+    other = context.new_page()
+    other.goto(page.url)
+    for where, rise in ((other, "29 3/4"), (page, "29 5/8")):
+        where.get_by_label("Total rise").fill(rise)
+        where.get_by_label("Total rise").press("Enter")
+        where.wait_for_selector(".conflict" if where is page else ".save.saved >> nth=0")
+    page.wait_for_selector(".conflict")
 
 
 if __name__ == "__main__":

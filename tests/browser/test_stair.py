@@ -72,6 +72,15 @@ def test_text_that_is_no_length_gets_a_sentence_at_its_field_and_is_still_there_
     expect(page.get_by_role("alert")).to_have_count(0)
 
 
+def test_a_rise_too_small_for_two_risers_is_said_where_it_is_typed(page):
+    start_stair(page)
+    page.get_by_label("Total rise").fill("3/8")
+    expect(page.get_by_role("alert")).to_contain_text("A flight has at least two")
+    expect(page.get_by_text("reads as")).to_have_count(0)
+    page.get_by_label("Total rise").fill("38")
+    expect(page.get_by_text("reads as")).to_contain_text("3’")
+
+
 def test_a_word_typed_and_not_finished_outlives_a_reload(page):
     start_stair(page, "millimetres")
     page.get_by_label("Total rise").click()

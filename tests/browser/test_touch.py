@@ -21,6 +21,13 @@ def test_a_whole_stair_by_thumb_on_a_phone_with_the_tape_keypad(browser, server)
     keypad.get_by_role("button", name="Done").tap()
     expect(keypad).to_have_count(0)
     expect(page.get_by_label("Total rise")).to_have_value(re.compile("4’.4.3⁄8″"))
+    width = page.get_by_label("Width over the stringers")
+    width.tap()
+    expect(width).to_be_in_viewport()
+    page.wait_for_function(
+        "document.activeElement.getBoundingClientRect().bottom <= document.querySelector('.keypad').getBoundingClientRect().top"
+    )
+    keypad.get_by_role("button", name="Done").tap()
     page.get_by_role("navigation").get_by_role("link", name=re.compile("Work out")).tap()
     page.get_by_role("button", name="Choose 8 risers").tap()
     expect(page.get_by_role("button", name="Choose 8 risers")).to_have_attribute("aria-pressed", "true")

@@ -28,17 +28,21 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
   const [focused, setFocused] = useState(false);
   const draft = state.typing[path];
   const typed = draft ?? textAt(state.document, path);
-  const reading = state.screen?.readings[path];
+  // A reading belongs to the text it was read from: while that is being worked out, there is none yet.
+  const reading = state.fresh || draft === undefined ? state.screen?.readings[path] : undefined;
   const error = state.errors.find((one) => one.path === path);
   const understood = reading !== undefined && error === undefined && typed !== "" ? reading.text : undefined;
+  // A tape keypad of our own where fingers type; the system's keyboard stays away.
+  const touch = useMediaQuery("(pointer: coarse)");
   const input = useRef<HTMLInputElement>(null);
   const entering = useRef(false);
   const taken = useRef(false);
   // What was typed replaces what was understood when the field is entered, and only then can be selected.
   useLayoutEffect(() => {
     if (focused && !taken.current) input.current?.select();
+    if (focused && touch) requestAnimationFrame(() => input.current?.scrollIntoView({ block: "center" }));
     taken.current = false;
-  }, [focused]);
+  }, [focused, touch]);
   // A field that is drawn anew while it is typed in, somewhere else on the sheet, keeps the focus and the caret.
   useLayoutEffect(() => {
     const field = input.current;
@@ -47,8 +51,6 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
     field.focus();
     field.setSelectionRange(field.value.length, field.value.length);
   }, [path]);
-  // A tape keypad of our own where fingers type; the system's keyboard stays away.
-  const touch = useMediaQuery("(pointer: coarse)");
   const insert = (text: string) => {
     const field = input.current;
     if (!field) return;

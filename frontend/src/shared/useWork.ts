@@ -14,6 +14,8 @@ export interface WorkState {
   readonly typing: Desk["typing"];
   readonly desk: Desk;
   readonly screen: Screen | undefined;
+  /** Whether the screen answers exactly what is kept and typed now. */
+  readonly fresh: boolean;
   readonly errors: readonly FieldError[];
   readonly saving: Saving;
   readonly keeper: DeskKeeper;
@@ -77,6 +79,7 @@ export function useWork(page: WorkPage): WorkState {
     typing: desk.typing,
     desk,
     screen: fresh ?? screen,
+    fresh: fresh !== undefined && !workedOut.isPlaceholderData && !workedOut.isError,
     errors,
     saving: desk.saving,
     keeper,

@@ -21,7 +21,11 @@ export function MadeOf({ state }: { state: WorkState }) {
       <ul className="field-rows">
         {rows.map(([path, word]) => (
           <li key={path}>
-            <TapeField state={state} path={path} label={say(word)} labelled />
+            <TapeField
+              state={state} path={path} label={say(word)} labelled
+              {...(path === "stock.length" ? { missing: say("measure.not_known").toLowerCase() } : {})}
+              {...(path === "riser_board" ? { missing: say("field.none").toLowerCase() } : {})}
+            />
           </li>
         ))}
       </ul>

@@ -1,4 +1,5 @@
 /** Measure: the site sketch with the tape fields on it, and what everything is made of. */
+import { OtherErrors } from "../../shared/OtherErrors";
 import { SheetDrawing } from "../../shared/SheetDrawing";
 import { TapeField } from "../../shared/TapeField";
 import { Figure, TapeText } from "../../shared/TapeText";
@@ -8,16 +9,19 @@ import { FootChoice, HeadChoice, HeaderRiserChoice } from "./Choices";
 import { MadeOf } from "./MadeOf";
 import "./measure.css";
 
+/** The keys that have a field here. */
+const FIELDS =
+  /^(total_rise|upper_finish|lower_finish|riser_board|width|stringer_spacing|stock\.\w+|tread\.thickness|head\.(header_depth|(drop_board|ledger)\.\w+)|kicker\.(width|thickness))$/;
 const MARGINS = { left: 116, right: 20, top: 40, bottom: 46 };
 
 export function MeasureStation({ state }: { state: WorkState }) {
   const say = useWords();
   const { screen } = state;
   const missing = screen?.supposed.includes("total_rise") ?? false;
-  const general = state.errors.filter((error) => error.path === "" || error.path === "riser");
   return (
     <div className="station measure">
       <section className="main">
+        <OtherErrors state={state} fields={FIELDS} />
         <div className="sketch-card">
           {screen ? (
             <SheetDrawing
@@ -33,7 +37,7 @@ export function MeasureStation({ state }: { state: WorkState }) {
                     label={say(`field.${one.id}` as WordId)}
                     labelled
                     size={one.id === "total_rise" ? "large" : "inline"}
-                    {...(one.id === "header_depth" ? { missing: say("measure.not_known").toLowerCase() } : {})}
+                    {...(one.id === "total_rise" ? {} : { missing: say(one.id === "header_depth" ? "measure.not_known" : "field.none").toLowerCase() })}
                   />
                 ) : (
                   <span className="worked-out">
@@ -47,11 +51,6 @@ export function MeasureStation({ state }: { state: WorkState }) {
           ) : (
             <div className="sketch-alone">
               <TapeField state={state} path="total_rise" label={say("field.total_rise")} labelled size="large" />
-              {general.map((error) => (
-                <p key={error.sentence} className="said error" role="alert">
-                  {error.sentence}
-                </p>
-              ))}
             </div>
           )}
         </div>

@@ -1,13 +1,16 @@
 /** The inputs of a flight as one sentence with its fields in it. */
 import { omit, valueAt } from "../../shared/document";
+import { OtherErrors } from "../../shared/OtherErrors";
 import { TapeField } from "../../shared/TapeField";
 import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
 
+/** The keys that have a field here. */
+const FIELDS = /^(total_rise|gauge|riser\.(at_most|target)|tread\.(going|board_width|gap|nosing))$/;
+
 export function Sentence({ state }: { state: WorkState }) {
   const say = useWords();
   const byGoing = valueAt(state.document, "tread.going") !== undefined;
-  const general = state.errors.filter((error) => ["", "riser", "tread", "riser.count"].includes(error.path));
   return (
     <div className="sentence">
       <p>
@@ -38,11 +41,7 @@ export function Sentence({ state }: { state: WorkState }) {
         </span>
         <TreadMode state={state} byGoing={byGoing} />
       </p>
-      {general.map((error) => (
-        <p key={error.path} className="said error" role="alert">
-          {error.sentence}
-        </p>
-      ))}
+      <OtherErrors state={state} fields={FIELDS} />
     </div>
   );
 }
