@@ -24,8 +24,17 @@ def test_a_whole_stair_by_thumb_on_a_phone_with_the_tape_keypad(browser, server)
     width = page.get_by_label("Width over the stringers")
     width.tap()
     expect(width).to_be_in_viewport()
-    page.wait_for_function(
-        "document.activeElement.getBoundingClientRect().bottom <= document.querySelector('.keypad').getBoundingClientRect().top"
+    # The field slides clear of the keypad within a few frames.
+    assert page.evaluate(
+        """() => new Promise((done) => {
+          const look = (frames) => {
+            const field = document.activeElement.getBoundingClientRect();
+            const clear = field.bottom <= document.querySelector(".keypad").getBoundingClientRect().top;
+            if (clear || frames === 0) done(clear);
+            else requestAnimationFrame(() => look(frames - 1));
+          };
+          look(60);
+        })"""
     )
     keypad.get_by_role("button", name="Done").tap()
     page.get_by_role("navigation").get_by_role("link", name=re.compile("Work out")).tap()
