@@ -15,8 +15,9 @@ from ..exchange import FlightInput, usual_flight
 from ..exchange.measured import reading_in
 from ..store import Job, Work, create_job, create_work, delete_job, get_job, list_jobs, list_works, save_job
 from . import problem
+from .bodies import JobBody, NewJobBody, NewWorkBody
 from .kept import JobPath, WordsQuery, answer, database, job_view, words_of, work_view
-from .models import BenchJobView, BenchView, CardView, JobBody, JobView, NewJobBody, NewWorkBody, ProfileView, WorkView
+from .models import BenchJobView, BenchView, CardView, JobView, ProfileView, WorkView
 from .screen import profile_view
 from .works import read_kept
 

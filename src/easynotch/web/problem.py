@@ -13,18 +13,8 @@ from ..core.terms import Message
 from ..exchange import JobInput, Problems
 from ..exchange.problems import from_validation
 from ..store import Stale, WorkNotFound
-from .models import (
-    ConflictView,
-    ErrorView,
-    JobBody,
-    NewJobBody,
-    NewWorkBody,
-    ProblemView,
-    RevisionBody,
-    SaveBody,
-    ShopBody,
-    WorkView,
-)
+from .bodies import JobBody, NewJobBody, NewWorkBody, RevisionBody, SaveBody, ShopBody
+from .models import ConflictView, ErrorView, ProblemView, WorkView
 
 logger = logging.getLogger("easynotch")
 BODIES: tuple[type[BaseModel], ...] = (JobInput, SaveBody, RevisionBody, NewWorkBody, NewJobBody, JobBody, ShopBody)

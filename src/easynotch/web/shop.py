@@ -8,8 +8,9 @@ from ..core.tape import Tape, Units
 from ..core.terms import Message
 from ..store import Shop, get_shop, save_shop
 from . import problem
+from .bodies import ShopBody
 from .kept import answer, database
-from .models import LimitSetView, ShopBody, ShopView
+from .models import LimitSetView, ShopView
 
 api = APIBlueprint("shop", __name__, url_prefix="/api/shop", abp_tags=[Tag(name="shop")])
 

@@ -26,8 +26,9 @@ from ..store import (
     undo_work,
 )
 from . import problem
+from .bodies import RevisionBody, SaveBody
 from .kept import WordsQuery, WorkPath, answer, database, job_view, words_of, work_view
-from .models import ConflictView, HistoryLine, HistoryView, RevisionBody, SaveBody, WorkPage, WorkView
+from .models import ConflictView, HistoryLine, HistoryView, WorkPage, WorkView
 
 api = APIBlueprint("works", __name__, url_prefix="/api/works", abp_tags=[Tag(name="works")])
 

@@ -226,14 +226,14 @@ class _Reader:
         token = self.peek()
         if token is None or token.kind not in (Kind.NUMBER, Kind.FRACTION, Kind.MIXED):
             return Fraction(0)
-        inches, _ = self.mixed() if token.kind is not Kind.MIXED else (token.value, self.skip())
+        inches, _ = self.mixed() if token.kind is not Kind.MIXED else (token.value, self.step_over())
         unit = self.peek()
         if unit is not None and unit.kind is Kind.UNIT and unit.text != "in":
             raise self.stuck()
         self.take_unit("in")
         return inches * MM_PER["in"]
 
-    def skip(self) -> int:
+    def step_over(self) -> int:
         self.next += 1
         return self.next
 
