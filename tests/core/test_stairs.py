@@ -1,5 +1,6 @@
 """If these break, a stringer is cut that does not fit: a riser out, a foot off level, a head off plumb, a mark astray."""
 
+from dataclasses import replace
 from itertools import pairwise
 from math import hypot
 
@@ -12,6 +13,7 @@ from easynotch.core.bench import StopKind, stops_of
 from easynotch.core.rules import LimitSetId, limit_set
 from easynotch.core.solid import Vector, as_manifold, describe, marks_of, outline
 from easynotch.core.stairs import (
+    HeadKind,
     facts_of,
     joints_of,
     lay_out,
@@ -181,6 +183,22 @@ def test_the_square_in_its_setting_draws_exactly_the_lines_of_its_stop(flight):
                 legs = [setting.tongue_at, setting.body_at]
                 area = min(abs((u - heel[0]) * (y - heel[1]) - (v - heel[1]) * (x - heel[0])) for x, y in legs)
                 assert area < 1e-3
+        if stop.role == "foot":
+            assert stop.start == pytest.approx(marks_of_whole(layout)["foot"].pieces[0][0], abs=1e-6)
         if stop.kind is StopKind.NOTCH and stop.role == "tread":
             assert (setting.tongue_figure, setting.body_figure) == (close(layout.riser), close(layout.going))
         assert hypot(heel[0] - setting.tongue_at[0], heel[1]) == close(setting.tongue_figure)
+
+
+def marks_of_whole(layout):
+    """The pattern's marks as if nothing were notched over kicker or ledger: the foot line starts at the toe."""
+    bare = lay_out(
+        replace(
+            layout.flight,
+            kicker=None,
+            head=replace(layout.flight.head, kind=HeadKind.HANGER)
+            if layout.flight.head.kind == "ledger"
+            else layout.flight.head,
+        )
+    )
+    return {mark.id: mark for mark in marks_of(stringers(bare)[0])}

@@ -615,6 +615,17 @@ export interface components {
             ends: string;
             /** Marks */
             marks: string[];
+            /** Lines */
+            lines: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ][];
             /** Lens */
             lens: [
                 number,

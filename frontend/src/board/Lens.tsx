@@ -3,7 +3,7 @@ import type { Board, Stop } from "../api/types";
 import { useSize } from "../shared/useSize";
 import { useWords } from "../words/words";
 import { Lines, Wood } from "./BoardParts";
-import { place, type View } from "./geometry";
+import { path, place, type View } from "./geometry";
 import { typeset } from "../shared/typeset";
 import { SquareShape } from "./SquareShape";
 import { TapeEdge } from "./TapeEdge";
@@ -29,7 +29,6 @@ export function Lens({ board, stop, done, span }: Props) {
   // The whole depth is seen, with room above it for the tape, the words and the part of the square off the board.
   const scale = Math.max(0.01, Math.min(width / span, (height - OVER - UNDER) / board.depth));
   const view: View = { scale, x: width / 2 - stop.lens[0] * scale, y: height - UNDER - board.depth * scale };
-  const lines = board.marks.filter((mark) => stop.marks.includes(mark.id));
   return (
     <div ref={ref} className="lens">
       {size && height > 0 && (
@@ -38,7 +37,9 @@ export function Lens({ board, stop, done, span }: Props) {
           <TapeEdge board={board} view={view} width={width} near={stop.at} thickness={TAPE} />
           <Lines board={board} view={view} open={stop.marks} done={done} />
           {square && <SquareShape square={square} view={view} />}
-          <Lines board={{ ...board, marks: lines }} view={view} open={stop.marks} done={done} />
+          {stop.lines.map((line, i) => (
+            <polyline key={i} className="line-open" points={path(view, line)} />
+          ))}
           <Measured stop={stop} view={view} />
           {square && <Held stop={stop} view={view} width={width} />}
           <Ends board={board} view={view} />

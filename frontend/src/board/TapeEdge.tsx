@@ -20,17 +20,20 @@ export function TapeEdge({ board, view, width, near, thickness }: Props) {
   const [left, edge] = place(view, [from, 0]);
   const [right] = place(view, [to, 0]);
   const imperial = numbered === 1;
+  // As many numbers as have room, in steps a tape would count in.
+  const room = imperial ? 17 : 38;
+  const steps = imperial ? [1, 3, 6, 12] : [1, 2, 5, 10, 20];
+  const every = steps.find((step) => step * unit * view.scale >= room) ?? 50;
   const marks = [];
   for (let k = Math.ceil(from / unit); k <= to / unit; k += 1) {
     const [x] = place(view, [k * unit, 0]);
     const strong = imperial ? k % 12 === 0 : k % 10 === 0;
-    const every = unit * view.scale < 17 ? (imperial ? 3 : 5) : 1;
     marks.push(
       <g key={k} className={strong ? "tape-strong" : ""}>
         <line x1={x} x2={x} y1={edge} y2={edge - thickness * 0.42} />
-        {k > 0 && (k % every === 0 || strong) && (
+        {k > 0 && k % every === 0 && (
           <text x={x} y={edge - thickness + 11} textAnchor="middle">
-            {imperial ? (strong ? `${k / 12}′` : k % 12) : strong ? `${(k * numbered) / 1000} m` : k * numbered}
+            {imperial ? (strong ? `${k / 12}’` : k % 12) : k * numbered}
           </text>
         )}
       </g>,

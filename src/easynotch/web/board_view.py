@@ -91,6 +91,7 @@ def _stop(stop: Stop, member: Member, layout: Layout, words: Words, last_tooth: 
         figure=None if figure is None else shown(figure, words),
         ends=words.say(Message(f"stop.{key}.ends", values)),
         marks=list(stop.marks),
+        lines=list(stop.lines),
         lens=stop.lens,
         at=stop.also_top if stop.also_top is not None else stop.along_top,
         measure=_measure(stop, member, last_tooth),

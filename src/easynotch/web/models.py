@@ -191,6 +191,7 @@ class StopView:
     figure: Shown | None
     ends: str
     marks: list[str]
+    lines: list[tuple[Point, Point]]
     lens: Point
     at: Annotated[float | None, Field(description="the running mark on the top edge that is read, mm from the hook")]
     measure: Annotated[

@@ -35,7 +35,6 @@ export function StopList({ board, open, onOpen }: Props) {
 function Glimpse({ board, stop }: { board: Board; stop: Stop }) {
   const reach = stop.marks.length === 0 ? board.board.mm / 2 : board.depth * 0.75;
   const middle = stop.marks.length === 0 ? board.board.mm / 2 : stop.lens[0];
-  const lines = board.marks.filter((mark) => stop.marks.includes(mark.id)).flatMap((mark) => mark.pieces);
   const flat = (points: readonly (readonly [number, number])[]) => points.map((point) => point.join(",")).join(" ");
   return (
     <svg
@@ -44,7 +43,7 @@ function Glimpse({ board, stop }: { board: Board; stop: Stop }) {
     >
       <rect x="0" y="0" width={board.board.mm} height={board.depth} className="glimpse-board" />
       <polygon points={flat(board.outline)} className="glimpse-wood" />
-      {lines.map((line, i) => (
+      {stop.lines.map((line, i) => (
         <polyline key={i} points={flat(line)} className="glimpse-line" />
       ))}
     </svg>

@@ -11,6 +11,8 @@ from ..tools import Setting, Square, hold, hold_line
 
 EDGE = 1e-6
 """mm: a point this near to an edge of the board is on it."""
+OVER_SUPPORTS = frozenset({"kicker", "ledger"})
+"""Roles of notches that are cut into the finished outline."""
 
 
 class StopKind(StrEnum):
@@ -27,8 +29,8 @@ class Stop:
     """One stop. Distances are mm from the hook (the member's zero), along the top or the bottom edge.
 
     ``along_top`` and ``also_top`` are the running marks it uses on the top edge; ``along_bottom`` where its line
-    leaves the bottom edge; ``start`` is where its first line starts and ``line_length`` how long that is; ``lens`` is
-    the point to look at.
+    leaves the bottom edge; ``lines`` are drawn at it, ``start`` is where the first starts and ``line_length`` how
+    long that is; ``lens`` is the point to look at.
     """
 
     id: str
@@ -41,13 +43,17 @@ class Stop:
     also_top: float | None = None
     along_bottom: float | None = None
     start: tuple[float, float] | None = None
+    lines: tuple[tuple[tuple[float, float], tuple[float, float]], ...] = ()
     line_length: float | None = None
     setting: Setting | None = None
 
 
 def stops_of(member: Member, square: Square) -> tuple[Stop, ...]:
     """The stops of a member in the order its removals were declared, hook end first, the writing last."""
+    # A notch over a support is drawn into what is drawn already: the lines it will shorten are first drawn whole.
+    first = tuple(removal for removal in member.removals if removal.planes[0].role not in OVER_SUPPORTS)
     lines = {mark.id: mark for mark in marks_of(member)}
+    lines.update((mark.id, mark) for mark in marks_of(replace(member, removals=first)))
     pair = _pair(member)
     stops = []
     for removal in member.removals:
@@ -105,6 +111,7 @@ def _stop(
         also_top=on_top[1] if len(on_top) > 1 else None,
         along_bottom=below[0] if below else None,
         start=first[0],
+        lines=tuple(piece for mark in drawn for piece in mark.pieces),
         line_length=((first[1][0] - first[0][0]) ** 2 + (first[1][1] - first[0][1]) ** 2) ** 0.5,
         setting=setting,
     )
