@@ -83,5 +83,6 @@ def test_the_whole_stair_is_walked_by_keyboard_alone_with_the_focus_always_seen(
     page.keyboard.press("?")
     expect(page.get_by_role("dialog")).to_be_visible()
     page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_have_count(0)
     page.keyboard.press("0")
     expect(page.get_by_role("heading", name="The bench")).to_be_visible()

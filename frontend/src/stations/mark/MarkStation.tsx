@@ -19,13 +19,15 @@ export function MarkStation({ state }: { state: WorkState }) {
   const last = (board?.stops.length ?? 1) - 1;
   const [wanted, setWanted] = useState(() => Number(query.get("stop") ?? localStorage.getItem(`stop:${state.work.id}`) ?? 0));
   const open = Math.max(0, Math.min(wanted, last));
+  const kept = query.get("stop");
   // By steps, not to a place: two quick presses are two steps, whatever has been drawn between them.
   const go = useCallback((to: (from: number) => number) => setWanted((from) => Math.max(0, Math.min(last, to(Math.min(from, last))))), [last]);
   useEffect(() => {
-    if (!board) return;
+    // Only where it differs: a needless replacement could overtake somebody leaving this page.
+    if (!board || kept === String(open)) return;
     localStorage.setItem(`stop:${state.work.id}`, String(open));
     setQuery({ stop: String(open) }, { replace: true });
-  }, [board, open, setQuery, state.work.id]);
+  }, [board, kept, open, setQuery, state.work.id]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.target instanceof HTMLInputElement || event.ctrlKey || event.metaKey || event.altKey) return;
