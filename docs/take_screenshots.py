@@ -22,10 +22,19 @@ VIEWS = (
     ("work-out", DESK, "light", "work-out", 0),
     ("mark", DESK, "light", "mark", 4),
     ("mark-phone-sun", PHONE, "sun", "mark", 4),
+    ("roof-measure", DESK, "light", "roof measure", 0),
+    ("roof-work-out", DESK, "light", "roof work-out", 0),
+    ("roof-mark", DESK, "light", "roof mark", 2),
+    ("roof-fit", DESK, "light", "roof fit", 0),
     ("settings", DESK, "light", "/settings", 0),
     ("conflict", DESK, "light", "conflict", 0),
     ("measure-phone", PHONE, "light", "keypad", 0),
 )
+
+
+def roof_shown(station: str) -> str:
+    """The hipped roof where the whole is seen, the plain gable where one rafter is."""
+    return "Warden's hut" if station in ("measure", "work-out") else "Boat store"
 
 
 def take(browser: Any, address: str) -> None:
@@ -49,14 +58,22 @@ def take(browser: Any, address: str) -> None:
             page.get_by_label("Total rise").tap()
             page.locator(".keypad").get_by_role("button", name="3⁄8").tap()
         elif station:
-            page.click(".card")
+            *roof, where = station.split()
+            page.get_by_role("link", name=roof_shown(where) if roof else "Boardwalk steps").click()
             page.wait_for_selector(".sheet svg, .sheet-list")
-            page.goto(page.url.rsplit("/", 1)[0] + f"/{station}")
-            page.wait_for_selector(".lens svg, .candidates, .sheet svg")
+            page.goto(page.url.rsplit("/", 1)[0] + f"/{where}")
+            page.wait_for_selector(".lens svg, .candidates, .sheet svg, .fits")
+            if roof and where == "work-out":
+                page.get_by_role("button", name="Show the whole").click()
+                page.wait_for_selector(".whole-scene canvas")
+                page.wait_for_load_state("networkidle")
+                page.locator(".whole-tools").scroll_into_view_if_needed()
             for _ in range(marks):
                 page.click(".turn.forward")
         page.wait_for_load_state("networkidle")
         page.evaluate("() => document.fonts.ready")
+        # What was moved by the last change is drawn anew a frame later.
+        page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
         page.screenshot(path=FOLDER / f"{name}.png")
         context.close()
 

@@ -8,8 +8,8 @@ from typing import NoReturn
 
 from .core.rules import Dialect, Words
 from .core.tape import Tape, Units
-from .core.terms import Level
-from .exchange import JobInput, Problems, contract, parse_json, read_job, work_out_flight
+from .core.terms import Level, Message
+from .exchange import JobInput, Problems, contract, parse_json, read_job, worked_out
 from .exchange.reading import MOST_BYTES
 
 
@@ -24,6 +24,8 @@ def main(arguments: list[str]) -> int:
         command = commands.add_parser(name)
         command.add_argument("--data", type=Path, metavar="DIR", help="where the jobs are kept")
         command.add_argument("--port", type=int, default=8490)
+        command.add_argument("--share", action="store_true", help="let paired devices on this network in")
+        command.add_argument("--name", metavar="HOST", help="with --share: a name this machine has on its network")
     bench = commands.add_parser("bench", help="measure the speed")
     bench.add_argument("--json", action="store_true")
     commands.add_parser("schema", help="write the schemas, the screen's types and its words")
@@ -33,7 +35,8 @@ def main(arguments: list[str]) -> int:
     if chosen.command in ("serve", "demo"):
         from .web.serving import serve  # noqa: PLC0415
 
-        return serve(data=chosen.data, port=chosen.port, demo=chosen.command == "demo")
+        demo = chosen.command == "demo"
+        return serve(data=chosen.data, port=chosen.port, demo=demo, share=chosen.share, name=chosen.name)
     if chosen.command == "bench":
         from .timing import bench as measure  # noqa: PLC0415
 
@@ -58,15 +61,12 @@ def _work_out(file: str, *, as_json: bool) -> int:
 
 
 def _answers(job: JobInput, words: Words, *, as_json: bool) -> str:
-    worked = [
-        (given.name, work_out_flight(given, job.units, job.limits, f"works[{number}]"))
-        for number, given in enumerate(job.works)
-    ]
+    worked = [(given.name, worked_out(job, number)) for number, given in enumerate(job.works)]
     if as_json:
         return json.dumps({"works": [contract(name, one) for name, one in worked]}, indent=1, allow_nan=False) + "\n"
     lines: list[str] = []
     for name, one in worked:
-        lines.append(f"{name or 'Flight'}: {one.facts['riser_count']} risers")
+        lines.append(name or words.say(Message(f"work.{one.kind}")))
         lines += [f"  {words.fact(key):<62} {words.fact_value(key, value)}" for key, value in one.facts.items()]
         signs = {Level.OK: " ", Level.LOOK: "?", Level.STOP: "!"}
         for check in one.checks:

@@ -16,14 +16,14 @@ from tests.conftest import HOME
 class Server:
     """A server process of its own, on a fixed port and folder, that can be killed and started again."""
 
-    def __init__(self, folder: Path, command: str) -> None:
-        self.folder, self.command, self.port = folder, command, free_port()
+    def __init__(self, folder: Path, command: str, *more: str) -> None:
+        self.folder, self.command, self.more, self.port = folder, command, more, free_port()
         self.address = f"http://127.0.0.1:{self.port}"
         self.process: subprocess.Popen[bytes] | None = None
 
     def start(self) -> "Server":
         launch = [str(HOME / "easy-notch"), self.command, "--port", str(self.port), "--data", str(self.folder)]
-        self.process = subprocess.Popen(launch, stdout=subprocess.DEVNULL)
+        self.process = subprocess.Popen([*launch, *self.more], stdout=subprocess.DEVNULL)
         wait_for(self.address)
         return self
 

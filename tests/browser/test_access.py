@@ -1,45 +1,101 @@
 """If these break, someone in glare, with a keyboard alone or with a screen reader cannot use a view."""
 
+import json
 import re
+import shutil
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
 
-STATIONS = ("measure", "work-out", "mark", "cut")
+from easynotch.timing.browser import ARGUMENTS
+from tests.browser.test_nothing_lost import commit
+from tests.browser.test_stair import saved, start_stair
+
+STATIONS = ("measure", "work-out", "mark", "cut", "fit")
+PAGES = (
+    "/settings", "/limits/north_american_deck", "job", "roof measure", "roof work-out", "roof mark", "roof fit",
+)  # fmt: skip
 SIZES = {"desk": (1280, 800), "phone": (390, 844), "wide": (1920, 1080)}
 
 
 def open_station(page: Page, station: str) -> None:
     if not page.url.startswith("http"):
         page.goto("/")
-    if station:
+    if station.startswith("/"):
+        page.goto(station)
+    elif station == "job":
         page.goto("/")
-        page.get_by_role("link", name=re.compile("Boardwalk steps")).click()
+        page.get_by_role("link", name="Job settings").first.click()
+        page.wait_for_url("**/settings")
+        page.get_by_role("button", name="Change: riser at most").click()
+    elif station:
+        *roof, station = station.split()
+        page.goto("/")
+        page.get_by_role("link", name="Boat store" if roof else "Boardwalk steps").click()
         page.wait_for_url("**/measure")
         page.goto(page.url.replace("measure", station))
-    page.locator(".card .profile, .sheet svg, .sheet-list, .candidates, .lens svg, .to-come h2").first.wait_for()
+    page.locator(
+        ".card .profile, .sheet svg, .sheet-list, .candidates, .lens svg, .to-come h2, .settings h2"
+    ).first.wait_for()
     page.evaluate("() => document.fonts.ready")
+
+
+def violations(page: Page) -> list[tuple[str, str, str]]:
+    results = Axe().run(page, options={"runOnly": ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa", "best-practice"]})
+    return [
+        (rule["id"], str(node["target"]), node["failureSummary"][:200])
+        for rule in results.response["violations"]
+        for node in rule["nodes"]
+    ]
 
 
 @pytest.mark.parametrize("theme", ["light", "dark", "sun"])
 def test_no_view_breaks_the_access_rules_in_any_theme(page, theme):
     page.add_init_script(f"localStorage.setItem('theme', '{theme}')")
-    for station in ("", *STATIONS):
+    for station in ("", *STATIONS, *PAGES):
         open_station(page, station)
-        results = Axe().run(page, options={"runOnly": ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa", "best-practice"]})
-        found = [
-            (rule["id"], node["target"], node["failureSummary"][:200])
-            for rule in results.response["violations"]
-            for node in rule["nodes"]
-        ]
-        assert found == [], f"{station or 'bench'} in {theme}"
+        assert violations(page) == [], f"{station or 'bench'} in {theme}"
+
+
+@pytest.mark.parametrize("theme", ["light", "dark", "sun"])
+def test_no_sheet_or_panel_over_a_view_breaks_them_either(page, theme):
+    page.add_init_script(f"localStorage.setItem('theme', '{theme}')")
+    start_stair(page)
+    for opener in ("History", "Keys", "Settings that hold here"):
+        page.get_by_role("button", name=opener).click()
+        expect(page.get_by_role("dialog")).to_be_visible()
+        page.evaluate("() => Promise.allSettled(document.getAnimations().map((one) => one.finished))")
+        assert violations(page) == [], f"{opener} in {theme}"
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("dialog")).to_have_count(0)
+    make_conflict(page)
+    assert violations(page) == [], f"conflict in {theme}"
+    page.goto("/")
+    page.get_by_role("button", name=re.compile("More about")).first.click()
+    page.get_by_role("menuitem", name="Rename").click()
+    expect(page.get_by_role("dialog")).to_be_visible()
+    page.evaluate("() => Promise.allSettled(document.getAnimations().map((one) => one.finished))")
+    assert violations(page) == [], f"rename in {theme}"
+
+
+def make_conflict(page: Page) -> None:
+    """Two tabs on the open stair save different rises."""
+    commit(page, "Total rise", "50")
+    saved(page)
+    other = page.context.new_page()
+    other.goto(page.url)
+    commit(other, "Total rise", "51")
+    saved(other)
+    other.close()
+    commit(page, "Total rise", "52")
+    expect(page.get_by_role("alertdialog")).to_be_visible()
 
 
 @pytest.mark.parametrize("size", SIZES)
 def test_no_view_scrolls_sideways_or_writes_under_fourteen_pixels(page, size):
     page.set_viewport_size(dict(zip(("width", "height"), SIZES[size], strict=True)))
-    for station in ("", *STATIONS):
+    for station in ("", *STATIONS, *PAGES):
         open_station(page, station)
         assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), station
         small = page.evaluate(
@@ -51,10 +107,68 @@ def test_no_view_scrolls_sideways_or_writes_under_fourteen_pixels(page, size):
         assert small == [], station
 
 
+CLIPPED = """() => [...document.querySelectorAll("body *")]
+  .filter((e) => [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent.trim()))
+  .filter((e) => e.checkVisibility() && !e.closest(".hidden, svg, option"))
+  .filter((e) => {
+    const style = getComputedStyle(e);
+    const hides = style.overflowX !== "visible" && style.overflowX !== "auto";
+    const box = e.getBoundingClientRect();
+    return (hides && e.scrollWidth > e.clientWidth + 1) || box.right > innerWidth + 1 || box.left < -1;
+  })
+  .map((e) => e.className + ": " + e.textContent.slice(0, 60))"""
+
+
+@pytest.mark.parametrize("way", ["zoomed", "larger text"])
+def test_no_word_is_lost_at_twice_the_size(browser, server, tmp_path, way):
+    """Zoom halves the page in CSS pixels; the reader's own letter size leaves the page and doubles the letters."""
+    zoomed = way == "zoomed"
+    preferences = tmp_path / "Default" / "Preferences"
+    preferences.parent.mkdir()
+    preferences.write_text(json.dumps({"webkit": {"webprefs": {"default_font_size": 16 if zoomed else 32}}}))
+    context = browser.browser_type.launch_persistent_context(
+        tmp_path,
+        executable_path=shutil.which("chromium"),
+        args=ARGUMENTS,
+        viewport={"width": 640, "height": 400} if zoomed else {"width": 1280, "height": 800},
+        device_scale_factor=2 if zoomed else 1,
+        base_url=server.address,
+        reduced_motion="reduce",
+    )
+    page = context.new_page()
+    page.goto("/")
+    assert page.evaluate("getComputedStyle(document.documentElement).fontSize") == ("16px" if zoomed else "32px")
+    for station in ("", *STATIONS, *PAGES):
+        open_station(page, station)
+        assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), (way, station)
+        assert page.evaluate(CLIPPED) == [], (way, station)
+    context.close()
+
+
+def test_single_keys_can_be_switched_off_and_the_search_has_one(page):
+    page.goto("/settings")
+    off = page.get_by_role("radio", name=re.compile("^do nothing", re.I))
+    off.check()
+    expect(off).to_be_checked()
+    try:
+        open_station(page, "work-out")
+        page.keyboard.press("3")
+        page.keyboard.press("?")
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        assert page.url.endswith("work-out")
+    finally:
+        page.goto("/settings")
+        page.get_by_role("radio", name=re.compile("^work", re.I)).check()
+        expect(page.get_by_role("radio", name=re.compile("^work", re.I))).to_be_checked()
+    open_station(page, "work-out")
+    page.keyboard.press("3")
+    page.wait_for_url("**/mark**")
+
+
 def test_the_whole_stair_is_walked_by_keyboard_alone_with_the_focus_always_seen(page):
     page.goto("/")
     start = page.get_by_role("button", name=re.compile("Start a stair in a new job.*feet"))
-    for _ in range(40):
+    for _ in range(120):
         page.keyboard.press("Tab")
         if start.evaluate("e => e === document.activeElement"):
             break

@@ -43,6 +43,22 @@ def test_two_tabs_on_one_stair_are_shown_side_by_side_and_either_can_be_kept(pag
     assert ('otal rise 51" → 52"' in history.inner_text()) == (side == "On this screen")
 
 
+def test_a_step_back_over_another_screens_change_is_not_taken_silently(page):
+    start_stair(page)
+    commit(page, "Total rise", "50")
+    saved(page)
+    other = page.context.new_page()
+    other.goto(page.url)
+    commit(other, "Total rise", "51")
+    saved(other)
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("alert")).to_contain_text("Nothing was undone")
+    expect(page.get_by_label("Total rise")).to_have_value(re.compile("4’.3″"))
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_label("Total rise")).to_have_value(re.compile("4’.2″"))
+    expect(page.get_by_role("alert")).to_have_count(0)
+
+
 def test_a_server_stopped_while_typing_loses_no_word_and_saving_resumes_by_itself(browser, tmp_path):
     server = Server(tmp_path, "serve").start()
     try:

@@ -5,14 +5,17 @@ import re
 from collections.abc import Iterator
 from pathlib import Path
 
+import pytest
 from hypothesis import given
 
-from easynotch.core.rules import Dialect, LimitSetId, Words, catalogue, limit_set
+from easynotch.core.rules import Dialect, LimitSetId, Words, catalogue, choices, limit_set
 from easynotch.core.rules.words import terms_of
 from easynotch.core.tape import Tape, Units
+from easynotch.core.terms import Message
 from easynotch.exchange.job_model import FlightInput
 from easynotch.exchange.work_out import WorkedFlight
 from tests.flights import flights
+from tests.roofs import roofs
 
 SLOT = re.compile(r"\{(term:)?([a-z_]+)\}")
 
@@ -79,3 +82,45 @@ def test_everything_a_flight_says_can_be_worded_in_every_dialect(flight):
                     assert not SLOT.search(words.say(line.what) + words.figures(line.figures))
             assert all(words.fact(key) for key in worked.facts)
         assert limit_set(set_id).limits.keys() == limit_set(LimitSetId.BRITISH_DWELLING).limits.keys()
+
+
+@given(roofs())
+def test_everything_a_roof_says_can_be_worded_in_every_dialect(roof):
+    from easynotch.exchange import work_out_roof  # noqa: PLC0415
+    from easynotch.exchange.roof_model import RoofInput  # noqa: PLC0415
+
+    class Given(RoofInput):
+        def roof(self, units):
+            return roof
+
+    for units in Units:
+        worked = work_out_roof(Given.model_construct(), units)
+        for dialect in Dialect:
+            words = Words(dialect, Tape.of(units))
+            for check in worked.checks:
+                for said in filter(None, (check.message, check.remedy)):
+                    assert not SLOT.search(words.say(said))
+            for working in worked.working:
+                assert working.agrees
+                for line in (*working.first.lines, *working.second.lines):
+                    assert not SLOT.search(words.say(line.what) + words.figures(line.figures))
+            assert all(words.fact(key) and words.fact_value(key, value) for key, value in worked.facts.items())
+            for joint in worked.joints:
+                place = joint.id.rpartition(".")[2]
+                assert words.say(Message(f"fit.{place}", {"piece": joint.id}))
+
+
+@pytest.mark.parametrize("dialect", Dialect)
+def test_every_setting_choice_and_limit_is_named_with_who_works_that_way(dialect):
+    words = Words(dialect, Tape.of(Units.IMPERIAL))
+    for choice in choices().values():
+        assert len(choice.answers) >= 2
+        assert words.say(Message(f"choice.group.{choice.group}"))
+        assert words.say(Message(f"choice.{choice.id}.title"))
+        for answer in choice.answers:
+            assert words.say(Message(f"choice.{choice.id}.{answer}.name"))
+            assert words.say(Message(f"choice.{choice.id}.{answer}.say")).endswith(".")
+    for set_id in LimitSetId:
+        for name, limit in limit_set(set_id).limits.items():
+            assert words.say(Message(f"limit.{name}"))
+            assert "confirm" in words.say(limit.source)

@@ -141,7 +141,7 @@ def test_a_missing_file_is_said(capsys, tmp_path):
         ({"stock": {"thickness": "1 1/2\"", "depth": 0}}, "works[0].stock.depth", "cannot be zero"),
         ({"stringer_spacing": "0"}, "works[0].stringer_spacing", "cannot be zero"),
         ({"head": {"kind": "ledger"}}, "works[0].head", "ledger"),
-        ({"kind": "roof"}, "works[0].kind", "cannot be worked out yet"),
+        ({"kind": "shed"}, "works[0].kind", "not one of the choices"),
     ],
     ids=lambda value: str(value)[:30],
 )  # fmt: skip

@@ -99,11 +99,14 @@ def test_an_older_file_is_copied_before_it_is_changed_and_keeps_every_work(tmp_p
 
     every = module.migrations()
     monkeypatch.setattr(module, "migrations", lambda: every[:1])
-    work = new_work(Database(tmp_path), {"total_rise": '52"'})
+    with Database(tmp_path).connect() as db:
+        db.execute("INSERT INTO job VALUES ('j', 'old', 'imperial', NULL, 1, '2020')")
+        db.execute("INSERT INTO work VALUES ('w', 'j', 1, '2020')")
+        db.execute("INSERT INTO revision VALUES ('w', 1, 1, NULL, '{\"total_rise\": \"52 in\"}', '2020')")
     monkeypatch.undo()
     newer = Database(tmp_path)
     with newer.read() as db:
-        assert get_work(db, work.id).document == {"total_rise": '52"'}
+        assert get_work(db, "w").document == {"total_rise": "52 in"}
     with sqlite3.connect(tmp_path / "easy-notch-before-0002.db") as copy:
         assert copy.execute("PRAGMA user_version").fetchone() == (1,)
         assert copy.execute("SELECT count(*) FROM revision").fetchone() == (1,)

@@ -5,9 +5,10 @@ from hypothesis import HealthCheck, given, settings
 from schemathesis import checks
 from schemathesis.specs.openapi import checks as promised
 
-from easynotch.store import Database, create_work, list_jobs
-from easynotch.web.app import create_app
+from easynotch.store import Database, create_limit_set, create_work, list_devices, list_jobs, new_code, pair
+from easynotch.web.app import LOOPBACK, create_app
 from easynotch.web.serving import load_demo
+from easynotch.web.sharing import Door
 
 HELD = [
     checks.not_a_server_error,
@@ -21,7 +22,7 @@ HELD = [
 def test_no_request_made_from_our_own_document_crashes_or_is_answered_otherwise_than_it_says(tmp_path, home, capsys):
     database = Database(tmp_path)
     load_demo(database, home / "demo")
-    app = create_app(database)
+    app = create_app(database, door=Door(LOOPBACK, frozenset(), "http://heron.test"))
     schema = schemathesis.openapi.from_wsgi("/api/openapi.json", app)
     operations = [result.ok() for result in schema.get_all_operations()]
     described = sum(len(methods) for methods in app.test_client().get("/api/openapi.json").json["paths"].values())
@@ -37,10 +38,13 @@ def test_no_request_made_from_our_own_document_crashes_or_is_answered_otherwise_
         def call(case):
             ran[name] = ran.get(name, 0) + 1
             if ran[name] % 2 and case.path_parameters:
-                # Every other call goes to a job and a work that are there.
+                # Every other call goes to a job, a work, a limit set and a device that are there.
                 with database.connect() as db:
                     work = create_work(db, job.id, {"kind": "flight", "name": "fuzzed"})
-                there = {"job_id": job.id, "work_id": work.id}
+                    own = create_limit_set(db, "fuzzed", "british_dwelling")
+                    paired = pair(db, new_code(db), "fuzzed")
+                    device = list_devices(db)[-1].id if paired.token else ""
+                there = {"job_id": job.id, "work_id": work.id, "set_id": own.id, "device_id": device}
                 case.path_parameters = {key: there[key] for key in case.path_parameters}
             case.call_and_validate(checks=HELD)
 

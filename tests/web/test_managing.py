@@ -80,14 +80,133 @@ def test_a_conflict_shows_what_each_side_changed_and_what_neither_did_not(client
     assert {path for path, row in rows.items() if row["kept_changed"]} == {"total_rise", "width"}
 
 
-def test_settings_change_words_for_everyone_and_a_stale_change_is_refused(client):
+def test_settings_change_words_for_everyone_and_a_stale_change_is_refused(client, work):
     shop = client.get("/api/shop").json
     assert [one["id"] for one in shop["limit_sets"]] == list(LimitSetId)
-    change = {"revision": shop["revision"], "dialect": "australia_new_zealand", "fine": True}
-    assert client.put("/api/shop", json=change).json["dialect"] == "australia_new_zealand"
+    settings = {"dialect": "australia_new_zealand", "fine": True, "habits": {"scale": "inside"}}
+    change = {"revision": shop["revision"], "settings": settings}
+    assert client.put("/api/shop", json=change).json["settings"] == settings
     assert client.put("/api/shop", json=change).status_code == 409
-    assert client.get("/api/shop").json["fine"] is True
-    assert client.put("/api/shop", json={**change, "dialect": "martian"}).json["errors"][0]["path"] == "dialect"
+    settled = client.get(f"/api/works/{work['id']}").json["settled"]
+    origins = {row["key"]: (row["answer"], row["origin"]) for row in settled["rows"]}
+    assert origins["dialect"] == ("Australia and New Zealand", "shop")
+    assert origins["habits.scale"] == ("inside scales", "shop")
+    assert origins["habits.hook"] == ("head", "usual")
+    assert client.get(f"/api/works/{work['id']}").json["work"] == work, "a setting changes no stored measurement"
+    for wrong, path in [
+        ({"dialect": "martian"}, "dialect"),
+        ({"habits": {"hook": "sky"}}, "habits.hook"),
+        ({"saws": [{"name": "s", "tilt": 45, "depth": "-2", "blade": "left"}]}, "saws[0].depth"),
+    ]:
+        refused = client.put("/api/shop", json={"revision": 2, "settings": wrong})
+        assert (refused.status_code, refused.json["errors"][0]["path"]) == (422, path)
+
+
+def change_job(client, job, **changes):
+    body = {key: job[key] for key in ("revision", "name", "units", "limits")}
+    return client.put(f"/api/jobs/{job['id']}", json={**body, **changes})
+
+
+def test_a_job_differs_from_the_shop_and_says_so_and_the_next_job_does_not(client, job, work):
+    square = {"kind": "own", "body": '18"', "tongue": '12"'}
+    changed = change_job(client, job, settings={"square": square, "habits": {"riser_count": "comfortable"}}).json
+    assert changed["settings"]["square"] == square
+    rows = {row["key"]: row for row in client.get(f"/api/works/{work['id']}").json["settled"]["rows"]}
+    assert (rows["square"]["answer"], rows["square"]["said"]) == ("own sizes", "This job's own")
+    begun = client.post(f"/api/jobs/{job['id']}/works", json={"name": "easy"}).json
+    assert begun["document"]["riser"] == {"target": '7"'}
+    other = client.get("/api/bench").json["jobs"][1]
+    page = client.get(f"/api/works/{other['cards'][0]['work']['id']}").json
+    assert {row["origin"] for row in page["settled"]["rows"]} == {"usual"}
+
+
+@pytest.mark.parametrize("scale", ["outside", "inside"])
+def test_a_small_square_or_its_inside_scales_change_the_drawing_and_no_figure(client, work, scale):
+    def stops(settings):
+        file = {"format": "easy-notch-job", "version": 1, "units": "imperial", "works": [work["document"]]}
+        answer = client.post("/api/work-out", json={**file, "settings": settings}).json["works"][0]
+        stops = answer["screen"]["board"]["stops"]
+        return answer["facts"], [stop["square"] for stop in stops if stop["kind"] == "notch" and stop["square"]]
+
+    facts, usual = stops({})
+    small = {"kind": "own", "body": '11"', "tongue": '9"', "body_width": '1 1/2"', "tongue_width": '1"'}
+    again, held = stops({"square": small, "habits": {"scale": scale}})
+    assert again == facts
+    assert len(usual) == 5
+    for one, other in zip(usual, held, strict=True):
+        for same in ("tongue_figure", "body_figure", "tongue_at", "body_at", "heel"):
+            assert one[same] == other[same]
+        assert (one["reaches"], other["reaches"]) == (True, scale == "outside")
+        assert other["scales"] == f"{scale} scales"
+
+
+REASON = "The inspector's letter"
+
+
+def test_a_limit_changed_for_one_job_needs_a_reason_and_is_said_with_it(client, job, work):
+    address = f"/api/jobs/{job['id']}"
+    for wrong, path in [
+        ({"riser_max": {"value": '7"'}}, "overrides.riser_max.reason"),
+        ({"riser_max": {"value": "30°", "reason": REASON}}, "overrides.riser_max.value"),
+        ({"riser_mix": {"value": '7"', "reason": REASON}}, "overrides.riser_mix"),
+    ]:
+        assert change_job(client, job, overrides=wrong).json["errors"][0]["path"] == path
+    changed = change_job(client, job, overrides={"riser_max": {"value": '7"', "reason": REASON}}).json
+    file = {"format": "easy-notch-job", "version": 1, "units": "imperial", "works": [work["document"]]}
+    answer = client.post("/api/work-out", json={**file, "limits": changed["limits_document"]}).json["works"][0]
+    check = next(one for one in answer["screen"]["checks"] if one["id"] == "riser_max")
+    assert check["level"] == "stop"
+    assert REASON in check["source"]
+    assert "1 changed for this job" in answer["screen"]["limits"]
+    limit = next(one for one in client.get(address).json["limits"] if one["id"] == "riser_max")
+    assert (limit["reason"], limit["value"], limit["usual"]) == (REASON, "7″", "7 3/4″")
+
+
+def test_an_own_limit_set_names_the_works_it_touches_and_cannot_be_pulled_from_under_them(client, job, work):
+    made = client.post("/api/limit-sets", json={"name": "Marsh county", "base": "north_american_deck"}).json
+    address = f"/api/limit-sets/{made['limit_set']['id']}"
+    own = change_job(client, job, limits=made["limit_set"]["id"]).json
+    changes = {"slope_max": {"value": "30°", "reason": "Site rule 4"}}
+    page = client.put(address, json={"revision": 1, "name": "Marsh county", "changes": changes}).json
+    assert "Boardwalk steps" in [one["work"] for one in page["touches"]]
+    assert client.put(address, json={"revision": 1, "name": "late", "changes": {}}).status_code == 409
+    own = client.get(f"/api/jobs/{job['id']}").json["job"]
+    file = {"format": "easy-notch-job", "version": 1, "units": "imperial", "works": [work["document"]]}
+    answer = client.post("/api/work-out", json={**file, "limits": own["limits_document"]}).json["works"][0]
+    assert answer["screen"]["limits"].startswith("Marsh county")
+    check = next(one for one in answer["screen"]["checks"] if one["id"] == "slope_max")
+    assert (check["level"], "Site rule 4" in check["source"]) == ("look", True)
+    assert client.delete(address).status_code == 409
+    change_job(client, own, limits=None)
+    assert client.delete(address).status_code == 200
+    assert client.get(address).status_code == 404
+
+
+@pytest.mark.parametrize("what", ["works", "jobs"])
+def test_what_is_put_away_leaves_the_bench_and_is_found_among_what_was_put_away(client, job, work, what):
+    address = f"/api/{what}/{(work if what == 'works' else job)['id']}/archive"
+    assert client.post(address, json={"archived": True}).json["archived"] is True
+    assert "Boardwalk steps" not in names(client)
+    away = client.get("/api/bench?archived=true").json
+    assert "Boardwalk steps" in [card["work"]["document"]["name"] for one in away["jobs"] for card in one["cards"]]
+    assert client.get("/api/bench").json["put_away"] == away["of_all"] > 0
+    client.post(address, json={"archived": False})
+    assert "Boardwalk steps" in names(client)
+
+
+def test_a_work_is_found_by_any_part_of_its_name_and_a_percent_sign_is_only_itself(client, job):
+    for name in ("100% steps", "100 steps", "Steps_a"):
+        client.post(f"/api/jobs/{job['id']}/works", json={"name": name})
+
+    def sought(text):
+        found = client.get("/api/bench", query_string={"search": text}).json
+        return [card["work"]["document"]["name"] for one in found["jobs"] for card in one["cards"]]
+
+    assert sought("boardwalk") == ["Boardwalk steps"]
+    assert sought("0%") == ["100% steps"]
+    assert sought("s_a") == ["Steps_a"]
+    assert sought("no such") == []
+    assert len(sought("heron")) >= 5, "a job's name finds its works"
 
 
 def test_a_script_in_a_name_stays_text(client, work):

@@ -1,5 +1,7 @@
 /** The API, thin and typed. A refused request throws `Refused`; a server that does not answer, `Unreachable`. */
-import type { Bench, Document, History, Job, Problem, Shop, Work, WorkOutAnswer, WorkPage } from "./types";
+import type {
+  Bench, Devices, Document, History, Job, JobPage, LimitSetPage, PairingCode, Problem, Shelf, Shop, Whole, Work, WorkOutAnswer, WorkPage,
+} from "./types";
 
 export class Refused extends Error {
   constructor(readonly problem: Problem) {
@@ -36,12 +38,27 @@ export interface Words {
 const inWords = (words: Words): string => new URLSearchParams({ dialect: words.dialect, fine: String(words.fine) }).toString();
 
 export const api = {
-  bench: (words: Words, signal?: AbortSignal) => call("GET", `/bench?${inWords(words)}`, undefined, signal) as Promise<Bench>,
+  bench: (words: Words, shelf: Shelf, signal?: AbortSignal) =>
+    call("GET", `/bench?${new URLSearchParams({ ...shelf, archived: String(shelf.archived) }).toString()}&${inWords(words)}`, undefined, signal) as Promise<Bench>,
   newJob: (name: string, units: string) => call("POST", "/jobs", { name, units }) as Promise<Job>,
-  newWork: (jobId: string, name: string) => call("POST", `/jobs/${jobId}/works`, { name }) as Promise<Work>,
+  newWork: (jobId: string, name: string, kind: string) => call("POST", `/jobs/${jobId}/works`, { name, kind }) as Promise<Work>,
+  whole: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/whole?${inWords(words)}`, job, signal) as Promise<Whole>,
   shop: (signal?: AbortSignal) => call("GET", "/shop", undefined, signal) as Promise<Shop>,
-  saveShop: (shop: Pick<Shop, "revision" | "dialect" | "fine">) => call("PUT", "/shop", shop) as Promise<Shop>,
-  saveJob: ({ id, ...job }: Job) => call("PUT", `/jobs/${id}`, job) as Promise<Job>,
+  saveShop: (revision: number, settings: Document) => call("PUT", "/shop", { revision, settings }) as Promise<Shop>,
+  job: (id: string, words: Words, signal?: AbortSignal) => call("GET", `/jobs/${id}?${inWords(words)}`, undefined, signal) as Promise<JobPage>,
+  saveJob: ({ id, revision, name, units, limits }: Job, more: { settings?: Document; overrides?: Document } = {}) =>
+    call("PUT", `/jobs/${id}`, { revision, name, units, limits, ...more }) as Promise<Job>,
+  archive: (what: "jobs" | "works", id: string, archived: boolean) => call("POST", `/${what}/${id}/archive`, { archived }),
+  limitSet: (id: string, words: Words, signal?: AbortSignal) =>
+    call("GET", `/limit-sets/${id}?${inWords(words)}`, undefined, signal) as Promise<LimitSetPage>,
+  newLimitSet: (name: string, base: string, words: Words) =>
+    call("POST", `/limit-sets?${inWords(words)}`, { name, base }) as Promise<LimitSetPage>,
+  saveLimitSet: (id: string, revision: number, name: string, changes: Document, words: Words) =>
+    call("PUT", `/limit-sets/${id}?${inWords(words)}`, { revision, name, changes }) as Promise<LimitSetPage>,
+  removeLimitSet: (id: string) => call("DELETE", `/limit-sets/${id}`),
+  devices: (signal?: AbortSignal) => call("GET", "/devices", undefined, signal) as Promise<Devices>,
+  pairingCode: () => call("POST", "/devices/code", {}) as Promise<PairingCode>,
+  shutOut: (id: string) => call("DELETE", `/devices/${id}`) as Promise<Devices>,
   put: (what: "jobs" | "works", id: string, away: boolean) =>
     call(away ? "DELETE" : "POST", `/${what}/${id}${away ? "" : "/restore"}`, away ? undefined : {}),
   duplicate: (id: string) => call("POST", `/works/${id}/duplicate`, {}) as Promise<Work>,

@@ -14,7 +14,24 @@ export interface paths {
         get?: never;
         put?: never;
         /** Work a job out. */
-        post: operations["work_out_work_out_work_out_post"];
+        post: operations["work_out_answer_work_out_work_out_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The first work of a job as solids in the world. */
+        post: operations["whole_whole_whole_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -28,7 +45,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Everything on the bench: each work with its profile and its next step. */
+        /** The bench: each job with its first works, each work with its profile and its next step. */
         get: operations["jobs_bench_bench_get"];
         put?: never;
         post?: never;
@@ -62,12 +79,30 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        /** Rename a job, or give it other units or limits. No stored measurement changes: each has its unit written out. */
+        /** A job with the settings that hold for it, and the limits it is held against. */
+        get: operations["jobs_read_job_page_jobs__job_id__get"];
+        /** Rename a job, or give it other units, limits or settings. No stored measurement changes. */
         put: operations["jobs_change_job_jobs__job_id__put"];
         post?: never;
         /** Take a job off the bench; it can be put back. */
         delete: operations["jobs_remove_job_jobs__job_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a job away, or take it out again. */
+        post: operations["jobs_archive_jobs__job_id__archive_post"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -137,6 +172,23 @@ export interface paths {
         put?: never;
         /** Put a deleted work back. */
         post: operations["works_restore__work_id__restore_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/works/{work_id}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a work away, or take it out again. */
+        post: operations["works_archive__work_id__archive_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -220,10 +272,97 @@ export interface paths {
         };
         /** The settings. */
         get: operations["shop_read_shop_get"];
-        /** Keep changed settings. They change words and rounding where lengths are shown, never a stored measurement. */
+        /** Keep changed settings. They change words, drawings and what is begun later, never a stored measurement. */
         put: operations["shop_change_shop_put"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/limit-sets/{set_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A set with its values and the works it touches. */
+        get: operations["limit_sets_read_limit_set__set_id__get"];
+        /** Keep changed values, each with its reason; the answer names the works they touch. */
+        put: operations["limit_sets_change_limit_set__set_id__put"];
+        post?: never;
+        /** Take an own set away; not while a job is held against it. */
+        delete: operations["limit_sets_remove_limit_set__set_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/limit-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin an own set as a copy of a shipped one. */
+        post: operations["limit_sets_new_limit_set_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who may come in, and at which address. */
+        get: operations["devices_read_devices_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A new pairing code; the one before it is void. */
+        post: operations["devices_make_code_code_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Shut a device out; its token is worth nothing from now on. */
+        delete: operations["devices_remove_device__device_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -240,6 +379,22 @@ export interface components {
         WorkOutAnswer: {
             /** Works */
             works: components["schemas"]["WorkAnswer"][];
+        };
+        /**
+         * AlternativeView
+         * @description A notch by one of its rules: what the rule says of this one, and whether it is the chosen rule.
+         */
+        AlternativeView: {
+            /** Rule */
+            rule: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: string;
+            /** Typed */
+            typed: string;
+            /** Chosen */
+            chosen: boolean;
         };
         /**
          * BoardView
@@ -318,6 +473,18 @@ export interface components {
             source: string | null;
         };
         /**
+         * CutView
+         * @description A cut at the saw: line and tilt, the mitre saw's pairs, and which of the shop's saws reach it.
+         */
+        CutView: {
+            /** Id */
+            id: string;
+            /** Lines */
+            lines: string[];
+            /** Saws */
+            saws: components["schemas"]["SawView"][];
+        };
+        /**
          * DimensionView
          * @description A distance drawn with both ends; ``field`` is where it is typed, if it is.
          */
@@ -373,6 +540,43 @@ export interface components {
             sense: string;
             /** Value */
             value: number;
+        };
+        /**
+         * FirstBayView
+         * @description A way to set out: how many rafters it takes and what its last bay is.
+         */
+        FirstBayView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Chosen */
+            chosen: boolean;
+            /** Count */
+            count: number;
+            last: components["schemas"]["Shown"];
+        };
+        /**
+         * FitView
+         * @description A joint of the dry fit: exact, and as marked on the tape, with the bound it must keep.
+         */
+        FitView: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /** Exact */
+            exact: number;
+            /** On Tape */
+            on_tape: string;
+            /** Signed */
+            signed: number;
+            /** Bound */
+            bound: string;
+            /** Contact */
+            contact: number;
+            /** Level */
+            level: string;
         };
         /**
          * LineView
@@ -447,6 +651,17 @@ export interface components {
             count: number;
         };
         /**
+         * PlaceView
+         * @description A mark of the setting out: which rafter, and where the pencil line for its near side stands.
+         */
+        PlaceView: {
+            /** Number */
+            number: number;
+            at: components["schemas"]["Shown"];
+            /** Centre */
+            centre: number;
+        };
+        /**
          * ProfileView
          * @description The walked-on line of a flight, mm, y down, deck at 0.
          */
@@ -462,6 +677,21 @@ export interface components {
             run: number;
         };
         /**
+         * RoofView
+         * @description What only a roof has on its screens.
+         */
+        RoofView: {
+            plan: components["schemas"]["SheetView"];
+            notch: components["schemas"]["SheetView"];
+            /** Alternatives */
+            alternatives: components["schemas"]["AlternativeView"][];
+            /** Fit */
+            fit: components["schemas"]["FitView"][];
+            setting_out: components["schemas"]["SettingOutView"];
+            /** Lengths */
+            lengths: components["schemas"]["FactView"][];
+        };
+        /**
          * RunningView
          * @description A running mark on the top edge.
          */
@@ -473,10 +703,22 @@ export interface components {
             figure: components["schemas"]["Shown"];
         };
         /**
+         * SawView
+         * @description A saw for a cut: whether it reaches, and what to do where it does not.
+         */
+        SawView: {
+            /** Level */
+            level: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * ScreenView
-         * @description A flight as the stations show it.
+         * @description A work as the stations show it. ``candidates`` and ``drift`` are a flight's, ``roof`` is a roof's.
          */
         ScreenView: {
+            /** Kind */
+            kind: string;
             /** Facts */
             facts: components["schemas"]["FactView"][];
             /** Checks */
@@ -485,7 +727,7 @@ export interface components {
             working: components["schemas"]["WorkingView"][];
             /** Candidates */
             candidates: components["schemas"]["CandidateView"][];
-            drift: components["schemas"]["DriftView"];
+            drift: components["schemas"]["DriftView"] | null;
             sketch: components["schemas"]["SheetView"];
             /** Pieces */
             pieces: components["schemas"]["PieceView"][];
@@ -508,6 +750,24 @@ export interface components {
              * @description keys that are missing and were supposed, for the drawing alone
              */
             supposed: string[];
+            roof: components["schemas"]["RoofView"] | null;
+        };
+        /**
+         * SettingOutView
+         * @description Plate and ridge as one marked lath: its length, and the marks from the chosen end.
+         */
+        SettingOutView: {
+            length: components["schemas"]["Shown"];
+            /** Thickness */
+            thickness: number;
+            /** Say */
+            say: string;
+            /** Places */
+            places: components["schemas"]["PlaceView"][];
+            /** Ways */
+            ways: components["schemas"]["FirstBayView"][];
+            /** Hooked */
+            hooked: string;
         };
         /**
          * SheetView
@@ -569,6 +829,11 @@ export interface components {
             body_figure: components["schemas"]["Shown"];
             /** Reaches */
             reaches: boolean;
+            /**
+             * Scales
+             * @description which scales are read, in words
+             */
+            scales: string;
             /**
              * Unit
              * @description mm of one numbered graduation
@@ -651,6 +916,8 @@ export interface components {
                 ]
             ] | null;
             square: components["schemas"]["SquareView"] | null;
+            /** Cuts */
+            cuts: components["schemas"]["CutView"][];
         };
         /**
          * TextView
@@ -738,10 +1005,63 @@ export interface components {
              */
             name: string;
             units: components["schemas"]["Units"];
+            /**
+             * Limits
+             * @default null
+             */
+            limits: (components["schemas"]["LimitSetId"] | components["schemas"]["LimitsInput"]) | null;
             /** @default null */
-            limits: components["schemas"]["LimitSetId"] | null;
+            settings: components["schemas"]["SettingsInput"] | null;
             /** Works */
-            works: components["schemas"]["FlightInput"][];
+            works: (components["schemas"]["FlightInput"] | components["schemas"]["RoofInput"])[];
+        };
+        /**
+         * AngleChange
+         * @description Another slope for a limit, and why.
+         */
+        AngleChange: {
+            /**
+             * Value
+             * @description A pitch: 7/12, 35°, 35 deg, 1:1.5 or 58%.
+             */
+            value: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * BlockKind
+         * @description Whether blocks between rafters stand plumb, their top bevelled, or square to the roof.
+         * @enum {string}
+         */
+        BlockKind: "plumb" | "square";
+        /**
+         * BlockingInput
+         * @description Blocks between the rafters over the plates.
+         */
+        BlockingInput: {
+            /** @default plumb */
+            kind: components["schemas"]["BlockKind"];
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+        };
+        /**
+         * CollarInput
+         * @description Collar ties: their lower edge above the plates, and every how many pairs there is one.
+         */
+        CollarInput: {
+            /** Height */
+            height: number | string;
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+            /**
+             * Every
+             * @default 1
+             */
+            every: number;
         };
         /**
          * DropBoardInput
@@ -753,6 +1073,57 @@ export interface components {
             /** Depth */
             depth: number | string;
         };
+        /**
+         * EavesInput
+         * @description The overhang and how the rafters end.
+         */
+        EavesInput: {
+            /** Overhang */
+            overhang: number | string;
+            /**
+             * Fascia
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            fascia: number | string;
+            /**
+             * Fascia Depth
+             * @default null
+             */
+            fascia_depth: number | string | null;
+            /** @default plumb */
+            tail: components["schemas"]["Tail"];
+            /**
+             * Plumb Face
+             * @default null
+             */
+            plumb_face: number | string | null;
+            /**
+             * Verge
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            verge: number | string;
+            /** @default fascia */
+            measured_to: components["schemas"]["MeasuredTo"];
+        };
+        /**
+         * End
+         * @description How a rectangle's short end is roofed.
+         * @enum {string}
+         */
+        End: "gable" | "hip";
+        /**
+         * FirstBay
+         * @description Where the spacing is measured from: the end of the plate to the second rafter's centre, so that sheet edges
+         *     land on centres; or from the first rafter's centre; or all bays are made equal.
+         * @enum {string}
+         */
+        FirstBay: "sheets" | "centres" | "equal";
         /**
          * FlightInput
          * @description A straight flight of stairs on cut stringers.
@@ -821,6 +1192,165 @@ export interface components {
             gauge: number | string | null;
         };
         /**
+         * FractionNotchInput
+         * @description A notch by the share of the rafter's depth it takes, square to the edge; kept as it was written.
+         */
+        FractionNotchInput: {
+            /**
+             * Rule
+             * @constant
+             */
+            rule: "fraction";
+            /** Value */
+            value: number | string;
+        };
+        /**
+         * From
+         * @description The end of the framing the tape is hooked on.
+         * @enum {string}
+         */
+        From: "first_end" | "second_end";
+        /**
+         * GableInput
+         * @description At the gables: barge rafters at the verge, and lookouts over dropped end rafters.
+         */
+        GableInput: {
+            /** @default null */
+            barge: components["schemas"]["SectionInput"] | null;
+            /**
+             * Lookout
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            lookout: number | string;
+        };
+        /**
+         * GambrelInput
+         * @description Where the pitch breaks, level from the bearing line, and how it goes on.
+         */
+        GambrelInput: {
+            /** Break Run */
+            break_run: number | string;
+            /**
+             * Upper Pitch
+             * @description A pitch: 7/12, 35°, 35 deg, 1:1.5 or 58%.
+             */
+            upper_pitch: string;
+            /** @default null */
+            purlin: components["schemas"]["SectionInput"] | null;
+        };
+        /**
+         * Habits
+         * @description Preferences and habits, each with its answer.
+         */
+        Habits: {
+            /**
+             * Units
+             * @default null
+             */
+            units: ("imperial" | "metric") | null;
+            /**
+             * Hold
+             * @default null
+             */
+            hold: ("toward" | "away") | null;
+            /**
+             * Scale
+             * @default null
+             */
+            scale: ("outside" | "inside") | null;
+            /**
+             * Tool
+             * @default null
+             */
+            tool: ("square" | "triangle" | "bevel") | null;
+            /**
+             * Method
+             * @default null
+             */
+            method: ("tape" | "step_off") | null;
+            /**
+             * Hook
+             * @default null
+             */
+            hook: ("head" | "foot") | null;
+            /**
+             * Hand
+             * @default null
+             */
+            hand: ("right" | "left") | null;
+            /**
+             * Riser Count
+             * @default null
+             */
+            riser_count: ("fewest" | "comfortable") | null;
+            /**
+             * Stringer Assembly
+             * @default null
+             */
+            stringer_assembly: ("one_first" | "on_the_ground") | null;
+            /**
+             * Step Order
+             * @default null
+             */
+            step_order: ("risers_first" | "treads_first") | null;
+            /**
+             * Narrow Flight
+             * @default null
+             */
+            narrow_flight: ("never" | "stretch") | null;
+            /**
+             * Ridge Deduction
+             * @default null
+             */
+            ridge_deduction: ("before" | "after") | null;
+            /**
+             * Notch Rule
+             * @default null
+             */
+            notch_rule: ("seat" | "fraction" | "hap") | null;
+            /**
+             * Ridge Order
+             * @default null
+             */
+            ridge_order: ("ridge_first" | "rafters_first") | null;
+            /**
+             * Tails
+             * @default null
+             */
+            tails: ("on_the_bench" | "run_long") | null;
+            /**
+             * Hip Planes
+             * @default null
+             */
+            hip_planes: ("drop" | "back" | "corner") | null;
+            /**
+             * Jacks
+             * @default null
+             */
+            jacks: ("from_the_common" | "from_the_corner" | "measured") | null;
+            /**
+             * Spares
+             * @default null
+             */
+            spares: ("none" | "one" | "two") | null;
+        };
+        /**
+         * HapNotchInput
+         * @description A notch by the height above plate it leaves.
+         */
+        HapNotchInput: {
+            /**
+             * Rule
+             * @constant
+             */
+            rule: "hap";
+            /** Value */
+            value: number | string;
+        };
+        /**
          * HeadInput
          * @description How the head of the stringer is held.
          */
@@ -849,6 +1379,58 @@ export interface components {
          */
         HeadKind: "hanger" | "drop_board" | "ledger" | "flush";
         /**
+         * HipInput
+         * @description Hip rafters, for plans with hipped ends.
+         */
+        HipInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+            /** @default drop */
+            keep_planes: components["schemas"]["KeepPlanes"];
+            /**
+             * Head
+             * @default commons
+             * @enum {string}
+             */
+            head: "commons" | "ridge_single" | "ridge_double" | "post";
+        };
+        /**
+         * KeepPlanes
+         * @description How a square-topped hip is kept within the roof: let down, planed, or let down over clipped plate corners.
+         * @enum {string}
+         */
+        KeepPlanes: "drop" | "back" | "corner";
+        /**
+         * KeepsTrue
+         * @description With a ridge off the centre: both pitches alike over unequal plates, or level plates under two pitches.
+         * @enum {string}
+         */
+        KeepsTrue: "pitch" | "plates";
+        /**
+         * KeptStockInput
+         * @description A size kept in stock, with the lengths the yard has and what one of them costs a metre or a foot.
+         */
+        KeptStockInput: {
+            /** Name */
+            name: string;
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+            /**
+             * Lengths
+             * @default []
+             */
+            lengths: (number | string)[];
+            /**
+             * Price
+             * @default null
+             */
+            price: number | null;
+        };
+        /**
          * KickerInput
          * @description The flat board at the foot, and which stringers are notched over it.
          */
@@ -867,6 +1449,12 @@ export interface components {
          */
         KickerNotch: "all" | "inner" | "none";
         /**
+         * Lap
+         * @description Which half a half lap takes off a rafter: the one at its near face or the one at its far face.
+         * @enum {string}
+         */
+        Lap: "near" | "far";
+        /**
          * LedgerInput
          * @description A ledger on the header's face.
          */
@@ -877,11 +1465,212 @@ export interface components {
             depth: number | string;
         };
         /**
+         * LengthChange
+         * @description Another length for a limit, and why.
+         */
+        LengthChange: {
+            /** Value */
+            value: number | string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * LimitChanges
+         * @description Limits that differ, by id.
+         */
+        LimitChanges: {
+            /** @default null */
+            riser_max: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            riser_min: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            riser_comfortable: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            riser_difference: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            going_min: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            slope_max: components["schemas"]["AngleChange"] | null;
+            /** @default null */
+            comfort_min: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            comfort_max: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            throat_min: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            nosing_min: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            nosing_max: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            notch_share: components["schemas"]["ShareChange"] | null;
+        };
+        /**
          * LimitSetId
          * @description The limit sets that ship; each is a TOML file of that name.
          * @enum {string}
          */
         LimitSetId: "north_american_dwelling" | "north_american_deck" | "british_dwelling" | "australian_dwelling";
+        /**
+         * LimitsInput
+         * @description A shipped limit set, the shop's own changes to it under a name, and what this one job overrides.
+         */
+        LimitsInput: {
+            base: components["schemas"]["LimitSetId"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * @default {
+             *       "riser_max": null,
+             *       "riser_min": null,
+             *       "riser_comfortable": null,
+             *       "riser_difference": null,
+             *       "going_min": null,
+             *       "slope_max": null,
+             *       "comfort_min": null,
+             *       "comfort_max": null,
+             *       "throat_min": null,
+             *       "nosing_min": null,
+             *       "nosing_max": null,
+             *       "notch_share": null
+             *     }
+             */
+            changes: components["schemas"]["LimitChanges"];
+            /**
+             * @default {
+             *       "riser_max": null,
+             *       "riser_min": null,
+             *       "riser_comfortable": null,
+             *       "riser_difference": null,
+             *       "going_min": null,
+             *       "slope_max": null,
+             *       "comfort_min": null,
+             *       "comfort_max": null,
+             *       "throat_min": null,
+             *       "nosing_min": null,
+             *       "nosing_max": null,
+             *       "notch_share": null
+             *     }
+             */
+            overrides: components["schemas"]["LimitChanges"];
+        };
+        /**
+         * MeasuredTo
+         * @description Where the overhang ends that was measured: at the fascia's outer face, or at the rafter's own end.
+         * @enum {string}
+         */
+        MeasuredTo: "fascia" | "rafter";
+        /**
+         * PlanInput
+         * @description The framing's plan, and what stands under the roof.
+         */
+        PlanInput: {
+            /** @default rectangle */
+            shape: components["schemas"]["Shape"];
+            /** Length */
+            length: number | string;
+            /** Width */
+            width: number | string;
+            /**
+             * Ends
+             * @default [
+             *       "gable",
+             *       "gable"
+             *     ]
+             */
+            ends: [
+                components["schemas"]["End"],
+                components["schemas"]["End"]
+            ];
+            /**
+             * Sheathing
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            sheathing: number | string;
+            /**
+             * Plate
+             * @default null
+             */
+            plate: number | string | null;
+            /**
+             * Ridge At
+             * @default null
+             */
+            ridge_at: number | string | null;
+            /** @default pitch */
+            keep: components["schemas"]["KeepsTrue"];
+            /** @default plate */
+            upper: components["schemas"]["UpperEnd"];
+            /**
+             * Upper Overhang
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            upper_overhang: number | string;
+        };
+        /**
+         * RafterInput
+         * @description The rafters' timber and how far apart they stand, centre to centre.
+         */
+        RafterInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+            /**
+             * Spacing
+             * @default null
+             */
+            spacing: number | string | null;
+            /**
+             * Length
+             * @default null
+             */
+            length: number | string | null;
+        };
+        /**
+         * RidgeInput
+         * @description What the rafters meet at: a board, a beam under them, or nothing but each other.
+         */
+        RidgeInput: {
+            kind: components["schemas"]["RidgeKind"];
+            /**
+             * Thickness
+             * @default null
+             */
+            thickness: number | string | null;
+            /**
+             * Depth
+             * @default null
+             */
+            depth: number | string | null;
+            /** @default flush */
+            top: components["schemas"]["RidgeTop"];
+            /**
+             * Stand
+             * @default null
+             */
+            stand: number | string | null;
+        };
+        /**
+         * RidgeKind
+         * @description What the rafters meet at.
+         * @enum {string}
+         */
+        RidgeKind: "board" | "beam" | "none";
+        /**
+         * RidgeTop
+         * @description Whether a ridge board's top is square and flush at its faces, or bevelled to the roof.
+         * @enum {string}
+         */
+        RidgeTop: "flush" | "bevelled";
         /**
          * RiserInput
          * @description One of: how many risers, the riser aimed at, the highest riser allowed.
@@ -904,6 +1693,184 @@ export interface components {
             at_most: number | string | null;
         };
         /**
+         * RoofInput
+         * @description A roof from commons: gable, shed, off-centre ridge, gambrel.
+         */
+        RoofInput: {
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "roof";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            plan: components["schemas"]["PlanInput"];
+            /**
+             * Pitch
+             * @description A pitch: 7/12, 35°, 35 deg, 1:1.5 or 58%.
+             */
+            pitch: string;
+            ridge: components["schemas"]["RidgeInput"];
+            rafter: components["schemas"]["RafterInput"];
+            /** Notch */
+            notch: components["schemas"]["SeatNotchInput"] | components["schemas"]["HapNotchInput"] | components["schemas"]["FractionNotchInput"];
+            eaves: components["schemas"]["EavesInput"];
+            /** @default null */
+            hip: components["schemas"]["HipInput"] | null;
+            /** @default null */
+            gambrel: components["schemas"]["GambrelInput"] | null;
+            /** @default null */
+            gable: components["schemas"]["GableInput"] | null;
+            /** @default null */
+            collar: components["schemas"]["CollarInput"] | null;
+            /** @default null */
+            blocking: components["schemas"]["BlockingInput"] | null;
+            /** @default null */
+            setting_out: components["schemas"]["SettingOutInput"] | null;
+            /**
+             * Pairs
+             * @default []
+             */
+            pairs: [
+                components["schemas"]["TimberInput"],
+                components["schemas"]["TimberInput"]
+            ][];
+        };
+        /**
+         * SawInput
+         * @description A saw: how far its blade tilts (degrees), how deep it cuts upright, which side of the motor the blade is.
+         */
+        SawInput: {
+            /** Name */
+            name: string;
+            /** Tilt */
+            tilt: number;
+            /** Depth */
+            depth: number | string;
+            /**
+             * Blade
+             * @enum {string}
+             */
+            blade: "left" | "right";
+        };
+        /**
+         * SeatNotchInput
+         * @description A notch by its seat, level.
+         */
+        SeatNotchInput: {
+            /**
+             * Rule
+             * @constant
+             */
+            rule: "seat";
+            /** Value */
+            value: number | string;
+        };
+        /**
+         * SectionInput
+         * @description Timber without a stock length: actual thickness and depth.
+         */
+        SectionInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+        };
+        /**
+         * SettingOutInput
+         * @description Where the spacing is measured from, and the end the tape is hooked on.
+         */
+        SettingOutInput: {
+            /** @default sheets */
+            first_bay: components["schemas"]["FirstBay"];
+            /** @default first_end */
+            hooked: components["schemas"]["From"];
+        };
+        /**
+         * SettingsInput
+         * @description Settings; what is missing stands as the shop has it, or as usual.
+         */
+        SettingsInput: {
+            /** @default null */
+            dialect: components["schemas"]["Dialect"] | null;
+            /**
+             * Fine
+             * @default null
+             */
+            fine: boolean | null;
+            /**
+             * Keys
+             * @default null
+             */
+            keys: boolean | null;
+            /** @default null */
+            square: components["schemas"]["SquareInput"] | null;
+            /**
+             * Saws
+             * @default null
+             */
+            saws: components["schemas"]["SawInput"][] | null;
+            /**
+             * Stock
+             * @default null
+             */
+            stock: components["schemas"]["KeptStockInput"][] | null;
+            /** @default null */
+            habits: components["schemas"]["Habits"] | null;
+        };
+        /**
+         * Shape
+         * @description What stands under the roof.
+         * @enum {string}
+         */
+        Shape: "rectangle" | "shed";
+        /**
+         * ShareChange
+         * @description Another share for a limit, and why.
+         */
+        ShareChange: {
+            /** Value */
+            value: number | string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * SquareInput
+         * @description The square in the shop: a usual one, or its own sizes along the outside edges.
+         */
+        SquareInput: {
+            kind: components["schemas"]["SquareKind"];
+            /**
+             * Body
+             * @default null
+             */
+            body: number | string | null;
+            /**
+             * Tongue
+             * @default null
+             */
+            tongue: number | string | null;
+            /**
+             * Body Width
+             * @default null
+             */
+            body_width: number | string | null;
+            /**
+             * Tongue Width
+             * @default null
+             */
+            tongue_width: number | string | null;
+        };
+        /**
+         * SquareKind
+         * @description Which square lies on the board.
+         * @enum {string}
+         */
+        SquareKind: "imperial" | "metric" | "own";
+        /**
          * StockInput
          * @description Timber as it is: actual sizes.
          */
@@ -917,6 +1884,24 @@ export interface components {
              * @default null
              */
             length: number | string | null;
+        };
+        /**
+         * Tail
+         * @description How a rafter ends at the eaves.
+         * @enum {string}
+         */
+        Tail: "plumb" | "bobbed" | "square";
+        /**
+         * TimberInput
+         * @description A measured rafter of a half-lapped pair, and which of its halves goes.
+         */
+        TimberInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+            /** @default near */
+            lap: components["schemas"]["Lap"];
         };
         /**
          * TreadInput
@@ -964,21 +1949,61 @@ export interface components {
          */
         Units: "imperial" | "metric";
         /**
+         * UpperEnd
+         * @description What a shed roof's upper end lies on: a second plate, or a ledger on a wall.
+         * @enum {string}
+         */
+        UpperEnd: "plate" | "ledger";
+        /**
+         * WholeView
+         * @description The whole work in the world, mm, z up.
+         */
+        WholeView: {
+            /** Solids */
+            solids: components["schemas"]["SolidView"][];
+        };
+        /**
+         * SolidView
+         * @description A piece as a solid: its corners in its own frame and its triangles, and the frames it stands in.
+         *
+         *     A frame is its origin and its x and y axes in the world, nine numbers.
+         */
+        SolidView: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Role */
+            role: string;
+            /** Corners */
+            corners: number[];
+            /** Triangles */
+            triangles: number[];
+            /** Frames */
+            frames: number[][];
+        };
+        /**
          * BenchView
-         * @description Everything on the bench.
+         * @description What lies on the bench, how many works there are in all, and how many are put away.
          */
         BenchView: {
             /** Jobs */
             jobs: components["schemas"]["BenchJobView"][];
+            /** Of All */
+            of_all: number;
+            /** Put Away */
+            put_away: number;
         };
         /**
          * BenchJobView
-         * @description A job with its works.
+         * @description A job with the works that are shown of it, and how many it has in all.
          */
         BenchJobView: {
             job: components["schemas"]["JobView"];
             /** Cards */
             cards: components["schemas"]["CardView"][];
+            /** Of Job */
+            of_job: number;
         };
         /**
          * CardView
@@ -994,7 +2019,7 @@ export interface components {
         };
         /**
          * JobView
-         * @description A kept job.
+         * @description A kept job. ``limits_document`` is what its job file says about limits.
          */
         JobView: {
             /** Id */
@@ -1007,6 +2032,21 @@ export interface components {
             limits: string | null;
             /** Revision */
             revision: number;
+            /** Settings */
+            settings: {
+                [key: string]: unknown;
+            };
+            /** Overrides */
+            overrides: {
+                [key: string]: unknown;
+            };
+            /** Archived */
+            archived: boolean;
+            /**
+             * Limits Document
+             * @description an id, an object, or null for the usual set
+             */
+            limits_document: unknown;
         };
         /**
          * WorkView
@@ -1029,6 +2069,8 @@ export interface components {
             can_undo: boolean;
             /** Can Redo */
             can_redo: boolean;
+            /** Archived */
+            archived: boolean;
         };
         /**
          * NewJobBody
@@ -1042,7 +2084,7 @@ export interface components {
         };
         /**
          * JobBody
-         * @description A changed job and the revision it was changed on.
+         * @description A changed job and the revision it was changed on. Settings and overrides stay as they are where not given.
          */
         JobBody: {
             /** Revision */
@@ -1051,14 +2093,116 @@ export interface components {
             name: string;
             /** Units */
             units: string;
-            /** @default null */
-            limits: components["schemas"]["LimitSetId"] | null;
+            /**
+             * Limits
+             * @default null
+             */
+            limits: string | null;
+            /**
+             * Settings
+             * @default null
+             */
+            settings: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Overrides
+             * @default null
+             */
+            overrides: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * JobPage
+         * @description A job: the settings that hold for it, what the shop alone would say, and the limits it is held against.
+         */
+        JobPage: {
+            job: components["schemas"]["JobView"];
+            settled: components["schemas"]["SettledView"];
+            /** Shop */
+            shop: {
+                [key: string]: unknown;
+            };
+            /** Limits Name */
+            limits_name: string;
+            /** Limits */
+            limits: components["schemas"]["LimitView"][];
+        };
+        /**
+         * LimitView
+         * @description A limit of a set: its value as text, where it comes from, and what was typed and why where it was changed.
+         */
+        LimitView: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Bound */
+            bound: string;
+            /** Value */
+            value: string;
+            /** Source */
+            source: string;
+            /** Usual */
+            usual: string;
+            /**
+             * Typed
+             * @description the value as it was typed, where it was changed
+             */
+            typed: string | null;
+            /** Reason */
+            reason: string | null;
+        };
+        /**
+         * OriginView
+         * @description A setting as it stands: what it is, what was chosen, and where that comes from.
+         */
+        OriginView: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Answer */
+            answer: string;
+            /** Origin */
+            origin: string;
+            /** Said */
+            said: string;
+            /** Used */
+            used: boolean;
+        };
+        /**
+         * SettledView
+         * @description The settings that hold for a job, as a document, and where each comes from.
+         */
+        SettledView: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Rows */
+            rows: components["schemas"]["OriginView"][];
+        };
+        /**
+         * ArchiveBody
+         * @description Whether something is put away.
+         */
+        ArchiveBody: {
+            /** Archived */
+            archived: boolean;
         };
         /**
          * NewWorkBody
-         * @description A new work: a document, or a name for a usual flight that is still to be measured.
+         * @description A new work: a document, or the kind and name of a usual one that is still to be measured.
          */
         NewWorkBody: {
+            /**
+             * Kind
+             * @default flight
+             * @enum {string}
+             */
+            kind: "flight" | "roof";
             /**
              * Name
              * @default
@@ -1079,6 +2223,7 @@ export interface components {
         WorkPage: {
             work: components["schemas"]["WorkView"];
             job: components["schemas"]["JobView"];
+            settled: components["schemas"]["SettledView"];
         };
         /**
          * SaveBody
@@ -1122,23 +2267,66 @@ export interface components {
         };
         /**
          * ShopView
-         * @description The shop's settings, and what there is to choose from.
+         * @description The shop's settings: what was chosen, everything as it stands, and what there is to choose from.
          */
         ShopView: {
             /** Revision */
             revision: number;
-            /** Dialect */
-            dialect: string;
-            /** Fine */
-            fine: boolean;
+            /** Settings */
+            settings: {
+                [key: string]: unknown;
+            };
+            settled: components["schemas"]["SettledView"];
+            /** Groups */
+            groups: components["schemas"]["GroupView"][];
             /** Limit Sets */
-            limit_sets: components["schemas"]["LimitSetView"][];
+            limit_sets: components["schemas"]["NamedView"][];
         };
         /**
-         * LimitSetView
-         * @description A limit set by its id and name.
+         * AnswerView
+         * @description An answer to a choice: who works that way, and what it changes.
          */
-        LimitSetView: {
+        AnswerView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Say */
+            say: string;
+        };
+        /**
+         * ChoiceView
+         * @description A preference or habit; ``used`` tells whether anything heeds it yet.
+         */
+        ChoiceView: {
+            /** Id */
+            id: string;
+            /** Group */
+            group: string;
+            /** Title */
+            title: string;
+            /** Used */
+            used: boolean;
+            /** Answers */
+            answers: components["schemas"]["AnswerView"][];
+        };
+        /**
+         * GroupView
+         * @description A group of choices.
+         */
+        GroupView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Choices */
+            choices: components["schemas"]["ChoiceView"][];
+        };
+        /**
+         * NamedView
+         * @description Something by its id and name.
+         */
+        NamedView: {
             /** Id */
             id: string;
             /** Name */
@@ -1151,9 +2339,108 @@ export interface components {
         ShopBody: {
             /** Revision */
             revision: number;
-            dialect: components["schemas"]["Dialect"];
-            /** Fine */
-            fine: boolean;
+            /** Settings */
+            settings: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * LimitSetPage
+         * @description A limit set with the works it touches.
+         */
+        LimitSetPage: {
+            limit_set: components["schemas"]["LimitSetView"];
+            /** Touches */
+            touches: components["schemas"]["TouchedView"][];
+        };
+        /**
+         * LimitSetView
+         * @description A limit set; ``own`` tells whether it is the shop's and can be changed.
+         */
+        LimitSetView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Own */
+            own: boolean;
+            /** Base */
+            base: string;
+            /** Revision */
+            revision: number;
+            /** Limits */
+            limits: components["schemas"]["LimitView"][];
+        };
+        /**
+         * TouchedView
+         * @description A work that is held against a set.
+         */
+        TouchedView: {
+            /** Job */
+            job: string;
+            /** Work Id */
+            work_id: string;
+            /** Work */
+            work: string;
+        };
+        /**
+         * NewLimitSetBody
+         * @description A new limit set of the shop's own, from a shipped one.
+         */
+        NewLimitSetBody: {
+            /** Name */
+            name: string;
+            base: components["schemas"]["LimitSetId"];
+        };
+        /**
+         * LimitSetBody
+         * @description A changed limit set and the revision it was changed on.
+         */
+        LimitSetBody: {
+            /** Revision */
+            revision: number;
+            /** Name */
+            name: string;
+            /** Changes */
+            changes: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * DevicesView
+         * @description Who may come in; ``address`` is where the program is shared, null where it is not.
+         */
+        DevicesView: {
+            /** Address */
+            address: string | null;
+            /** Devices */
+            devices: components["schemas"]["DeviceView"][];
+        };
+        /**
+         * DeviceView
+         * @description A device that may come in.
+         */
+        DeviceView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Paired At */
+            paired_at: string;
+            /** Seen At */
+            seen_at: string;
+        };
+        /**
+         * CodeView
+         * @description A one-time pairing code, and its link as a QR picture (a data URI).
+         */
+        CodeView: {
+            /** Code */
+            code: string;
+            /** Address */
+            address: string;
+            /** Picture */
+            picture: string;
         };
         /**
          * ConflictView
@@ -1233,7 +2520,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    work_out_work_out_work_out_post: {
+    work_out_answer_work_out_work_out_post: {
         parameters: {
             query?: {
                 dialect?: components["schemas"]["Dialect"];
@@ -1262,6 +2549,114 @@ export interface operations {
             };
             /** @description Not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    whole_whole_whole_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1330,6 +2725,9 @@ export interface operations {
             query?: {
                 dialect?: components["schemas"]["Dialect"];
                 fine?: boolean;
+                search?: string;
+                archived?: boolean;
+                whole?: string;
             };
             header?: never;
             path?: never;
@@ -1348,6 +2746,15 @@ export interface operations {
             };
             /** @description Not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1435,6 +2842,112 @@ export interface operations {
             };
             /** @description Not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    jobs_read_job_page_jobs__job_id__get: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobPage"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1531,6 +3044,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemView"];
                 };
             };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
             /** @description Not from here */
             403: {
                 headers: {
@@ -1616,6 +3138,113 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemView"];
                 };
             };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    jobs_archive_jobs__job_id__archive_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArchiveBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
             /** @description Not from here */
             403: {
                 headers: {
@@ -1694,6 +3323,15 @@ export interface operations {
             };
             /** @description Not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1790,6 +3428,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemView"];
                 };
             };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
             /** @description Not from here */
             403: {
                 headers: {
@@ -1868,6 +3515,15 @@ export interface operations {
             };
             /** @description Not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1967,6 +3623,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemView"];
                 };
             };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
             /** @description Not from here */
             403: {
                 headers: {
@@ -2045,6 +3710,15 @@ export interface operations {
             };
             /** @description Not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2137,6 +3811,113 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemView"];
                 };
             };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    works_archive__work_id__archive_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                work_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArchiveBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
             /** @description Not from here */
             403: {
                 headers: {
@@ -2215,6 +3996,15 @@ export interface operations {
             };
             /** @description Not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2303,6 +4093,15 @@ export interface operations {
             };
             /** @description Not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2399,6 +4198,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemView"];
                 };
             };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
             /** @description Not from here */
             403: {
                 headers: {
@@ -2481,6 +4289,15 @@ export interface operations {
             };
             /** @description Not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2571,6 +4388,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemView"];
                 };
             };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
             /** @description Not from here */
             403: {
                 headers: {
@@ -2651,6 +4477,687 @@ export interface operations {
             };
             /** @description Not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    limit_sets_read_limit_set__set_id__get: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitSetPage"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    limit_sets_change_limit_set__set_id__put: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LimitSetBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitSetPage"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    limit_sets_remove_limit_set__set_id__delete: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitSetPage"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    limit_sets_new_limit_set_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLimitSetBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitSetPage"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    devices_read_devices_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DevicesView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    devices_make_code_code_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    devices_remove_device__device_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DevicesView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -25,6 +25,25 @@ export type Problem = Schemas["ProblemView"];
 export type FieldError = Schemas["ErrorView"];
 export type Conflict = Schemas["ConflictView"];
 export type Shop = Schemas["ShopView"];
+export type JobPage = Schemas["JobPage"];
+export type Settled = Schemas["SettledView"];
+export type Origin = Schemas["OriginView"];
+export type ChoiceGroup = Schemas["GroupView"];
+export type Choice = Schemas["ChoiceView"];
+export type Limit = Schemas["LimitView"];
+export type LimitSetPage = Schemas["LimitSetPage"];
+export type Devices = Schemas["DevicesView"];
+export type PairingCode = Schemas["CodeView"];
+/** What of the bench is wanted. */
+export interface Shelf {
+  search: string;
+  archived: boolean;
+  whole: string;
+}
+export type Roof = Schemas["RoofView"];
+export type Fit = Schemas["FitView"];
+export type Whole = Schemas["WholeView"];
+export type Solid = Schemas["SolidView"];
 export type History = Schemas["HistoryView"];
 export type Document = Record<string, unknown>;
 export type Point = readonly [number, number];

@@ -2,15 +2,20 @@ import CssBaseline from "@mui/material/CssBaseline";
 import GlobalStyles from "@mui/material/GlobalStyles";
 import { ThemeProvider } from "@mui/material/styles";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { useMemo, useState, type ReactNode } from "react";
+import { lazy, Suspense, useMemo, useState, type ReactNode } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { Unreachable } from "../api/client";
 import { BenchPage } from "../stations/bench/BenchPage";
 import { WorkFrame } from "./WorkFrame";
-import { SettingsPage } from "../stations/settings/SettingsPage";
 import { NotFound } from "./NotFound";
 import { PreferencesProvider, usePreferences } from "./preferences";
+import { useWords } from "../words/words";
 import { inkProperties, themeOf } from "./theme";
+
+// Rarely opened: a chunk of their own keeps the first screen light.
+const SettingsPage = lazy(() => import("../stations/settings/SettingsPage").then((page) => ({ default: page.SettingsPage })));
+const JobSettingsPage = lazy(() => import("../stations/settings/JobSettingsPage").then((page) => ({ default: page.JobSettingsPage })));
+const LimitSetPage = lazy(() => import("../stations/settings/LimitSetPage").then((page) => ({ default: page.LimitSetPage })));
 
 function Themed({ children }: { children: ReactNode }) {
   const { theme } = usePreferences();
@@ -21,6 +26,15 @@ function Themed({ children }: { children: ReactNode }) {
       <GlobalStyles styles={{ ":root": inkProperties(theme) }} />
       {children}
     </ThemeProvider>
+  );
+}
+
+function Fetching() {
+  const say = useWords();
+  return (
+    <main className="lonely" aria-busy="true">
+      <p>{say("app.loading")}</p>
+    </main>
   );
 }
 
@@ -44,13 +58,17 @@ export function App() {
       <PreferencesProvider>
         <Themed>
           <BrowserRouter>
+            <Suspense fallback={<Fetching />}>
             <Routes>
               <Route path="/" element={<BenchPage />} />
               <Route path="/work/:workId" element={<Navigate to="measure" replace />} />
               <Route path="/work/:workId/:station" element={<WorkFrame />} />
               <Route path="/settings" element={<SettingsPage />} />
+              <Route path="/job/:jobId/settings" element={<JobSettingsPage />} />
+              <Route path="/limits/:setId" element={<LimitSetPage />} />
               <Route path="*" element={<NotFound />} />
             </Routes>
+            </Suspense>
           </BrowserRouter>
         </Themed>
       </PreferencesProvider>

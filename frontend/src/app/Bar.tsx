@@ -7,6 +7,7 @@ import { TapeText } from "../shared/TapeText";
 import { useWords } from "../words/words";
 import { HistorySheet } from "./HistorySheet";
 import { usePreferences } from "./preferences";
+import { SettledSheet } from "./SettledSheet";
 import { themeNames } from "./theme";
 
 /** A board with a notch taken out of its top edge. */
@@ -26,6 +27,7 @@ export function Bar({ state, name, onKeys }: { state: WorkState; name: string; o
   const say = useWords();
   const { saving, work } = state;
   const [history, setHistory] = useState(false);
+  const [settled, setSettled] = useState(false);
   const said = { saved: "app.saved", saving: "app.saving", unsaved: "app.unsaved", stale: "app.unsaved" } as const;
   return (
     <header className="top">
@@ -35,9 +37,9 @@ export function Bar({ state, name, onKeys }: { state: WorkState; name: string; o
         <Link to="/">{state.job.name}</Link> <span aria-hidden="true">/</span> <strong>{name}</strong>
       </p>
       <div className="bar-tools">
-        <span className="bar-word units">
+        <button type="button" className="bar-word plain units" aria-label={say("settings.here")} onClick={() => setSettled(true)}>
           <TapeText text={say(state.job.units === "metric" ? "app.metric" : "app.imperial").toLowerCase()} />
-        </span>
+        </button>
         <StepButton way="undo" enabled={work.can_undo} state={state} />
         <StepButton way="redo" enabled={work.can_redo} state={state} />
         <button type="button" className="bar-word plain" onClick={() => setHistory(true)}>
@@ -54,6 +56,7 @@ export function Bar({ state, name, onKeys }: { state: WorkState; name: string; o
         </Tooltip>
       </div>
       </div>
+      <SettledSheet state={state} open={settled} onClose={() => setSettled(false)} />
       <HistorySheet workId={work.id} open={history} onClose={() => setHistory(false)} />
     </header>
   );

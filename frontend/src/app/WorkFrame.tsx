@@ -1,18 +1,23 @@
 /** The frame of a work: the storey rod with its five stations, the bar, and the station that is open. */
 import Button from "@mui/material/Button";
+import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, NavLink, useNavigate, useParams } from "react-router";
 import type { WorkPage } from "../api/types";
+import { FitStation } from "../stations/fit/FitStation";
 import { LaterStation } from "../stations/later/LaterStation";
 import { MarkStation } from "../stations/mark/MarkStation";
 import { MeasureStation } from "../stations/measure/MeasureStation";
 import { WorkOutStation } from "../stations/workout/WorkOutStation";
+import { benchQuery, WHOLE_BENCH } from "../shared/benchQuery";
 import { textAt } from "../shared/document";
+import { isField } from "../shared/isField";
 import { useWork, useWorkPage, type WorkState } from "../shared/useWork";
 import { useWords, type WordId } from "../words/words";
 import { Bar } from "./Bar";
 import { KeySheet } from "./KeySheet";
 import { NotFound } from "./NotFound";
+import { JobPreferences, usePreferences, useShopWords } from "./preferences";
 import { SaveBanner } from "./SaveBanner";
 import { Refused } from "../api/client";
 
@@ -28,7 +33,12 @@ export function WorkFrame() {
   const { workId = "" } = useParams();
   const say = useWords();
   const page = useWorkPage(workId);
-  if (page.data) return <Loaded key={workId} page={page.data} />;
+  if (page.data)
+    return (
+      <JobPreferences settled={page.data.settled.document}>
+        <Loaded key={workId} page={page.data} />
+      </JobPreferences>
+    );
   if (page.error instanceof Refused && page.error.problem.status === 404) return <NotFound />;
   return (
     <main className="lonely" aria-busy={page.isFetching}>
@@ -44,29 +54,32 @@ function Loaded({ page }: { page: WorkPage }) {
   const navigate = useNavigate();
   const state = useWork(page);
   const [keys, setKeys] = useState(false);
+  const single = usePreferences().keys;
   const name = textAt(state.document, "name") || say("bench.unnamed");
   useEffect(() => {
     document.title = `${name} · Easy Notch`;
   }, [name]);
+  useBenchAhead();
   const { step } = state.keeper;
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      const typing = isField(event.target);
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z" && !typing) {
         event.preventDefault();
         step(event.shiftKey ? "redo" : "undo");
         return;
       }
-      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (typing || !single || event.ctrlKey || event.metaKey || event.altKey) return;
       const place = Number(event.key);
       const target = stations[place - 1];
       if (target) void navigate(`/work/${state.work.id}/${target.path}`);
       else if (event.key === "0") void navigate("/");
+      else if (event.key === "/") void navigate("/", { state: { search: true } });
       else if (event.key === "?") setKeys(true);
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [navigate, state.work.id, step]);
+  }, [navigate, single, state.work.id, step]);
   return (
     <div className="frame">
       <Bar state={state} name={name} onKeys={() => setKeys(true)} />
@@ -83,6 +96,19 @@ function Loaded({ page }: { page: WorkPage }) {
   );
 }
 
+/** Fetch the bench while nothing else is to do: going back to it then takes no time. */
+function useBenchAhead() {
+  const queries = useQueryClient();
+  const { dialect, fine } = useShopWords();
+  useEffect(() => {
+    const waiting = setTimeout(() => {
+      // Where it fails, the bench asks again when it is opened.
+      queries.query(benchQuery({ dialect, fine }, WHOLE_BENCH)).catch(() => undefined);
+    }, 1000);
+    return () => clearTimeout(waiting);
+  }, [queries, dialect, fine]);
+}
+
 function Station({ station, state }: { station: string; state: WorkState }) {
   switch (station) {
     case "measure":
@@ -91,8 +117,9 @@ function Station({ station, state }: { station: string; state: WorkState }) {
       return <WorkOutStation state={state} />;
     case "mark":
       return <MarkStation state={state} />;
-    case "cut":
     case "fit":
+      return state.document["kind"] === "roof" ? <FitStation state={state} /> : <LaterStation station={station} />;
+    case "cut":
       return <LaterStation station={station} />;
     default:
       return <NotFound />;

@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
 import { api } from "../api/client";
+import type { Document } from "../api/types";
 import { WordsContext, wordsOf, type Dialect } from "../words/words";
 import { themeNames, type ThemeName } from "./theme";
 
@@ -10,6 +11,8 @@ interface Preferences {
   setTheme: (theme: ThemeName) => void;
   dialect: Dialect;
   fine: boolean;
+  /** Whether single keys do something. */
+  keys: boolean;
 }
 
 const PreferencesContext = createContext<Preferences>({
@@ -17,6 +20,7 @@ const PreferencesContext = createContext<Preferences>({
   setTheme: () => undefined,
   dialect: "north_america",
   fine: false,
+  keys: true,
 });
 
 function keptTheme(): ThemeName {
@@ -32,15 +36,36 @@ export function PreferencesProvider({ children }: { children: ReactNode }) {
     localStorage.setItem("theme", next);
     choose(next);
   }, []);
-  const shop = useShop().data;
-  const dialect = (shop?.dialect ?? "north_america") as Dialect;
-  const fine = shop?.fine ?? false;
-  const value = useMemo(() => ({ theme, setTheme, dialect, fine }), [theme, setTheme, dialect, fine]);
+  const settled = useShop().data?.settled.document;
+  const value = useMemo(() => ({ theme, setTheme, ...wordsIn(settled) }), [theme, setTheme, settled]);
+  return <Spoken value={value}>{children}</Spoken>;
+}
+
+/** Within a job, its own words and tape hold. */
+export function JobPreferences({ settled, children }: { settled: Document; children: ReactNode }) {
+  const shop = usePreferences();
+  const value = useMemo(() => ({ ...shop, ...wordsIn(settled) }), [shop, settled]);
+  return <Spoken value={value}>{children}</Spoken>;
+}
+
+function wordsIn(settled: Document | undefined): Pick<Preferences, "dialect" | "fine" | "keys"> {
+  return {
+    dialect: (settled?.["dialect"] ?? "north_america") as Dialect,
+    fine: settled?.["fine"] === true,
+    keys: settled?.["keys"] !== false,
+  };
+}
+
+function Spoken({ value, children }: { value: Preferences; children: ReactNode }) {
+  const { dialect } = value;
   return (
     <PreferencesContext.Provider value={value}>
       <WordsContext.Provider value={useMemo(() => wordsOf(dialect), [dialect])}>{children}</WordsContext.Provider>
     </PreferencesContext.Provider>
   );
 }
+
+/** The shop's words, also where a job speaks others. */
+export const useShopWords = () => wordsIn(useShop().data?.settled.document);
 
 export const usePreferences = (): Preferences => useContext(PreferencesContext);

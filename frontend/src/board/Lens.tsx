@@ -62,7 +62,7 @@ function HeldWords({ stop }: { stop: Stop }) {
     <div className="held-words">
       {(tongueWest ? [tongue, body] : [body, tongue]).map(({ text, sense }) => (
         <p key={text}>
-          <b>{typeset(text)}</b> {sense} <small>{say("mark.outside").toLowerCase()}, {say("mark.same_edge").toLowerCase()}</small>
+          <b>{typeset(text)}</b> {sense} <small>{square.scales}, {say("mark.same_edge").toLowerCase()}</small>
         </p>
       ))}
     </div>

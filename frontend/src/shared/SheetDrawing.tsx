@@ -1,6 +1,7 @@
 /** A sheet on the screen, fitted to its place: shapes by layer, dimensions with both ends, labels as HTML above. */
 import type { ReactNode } from "react";
 import type { Dimension, Point, Sheet } from "../api/types";
+import { letterSize } from "./letterSize";
 import { useSize } from "./useSize";
 
 interface Margins {
@@ -16,17 +17,20 @@ interface Props {
   title: string;
   className?: string;
   label: (dimension: Dimension) => ReactNode;
+  /** Letter widths below which labels no longer have room beside the drawing. */
+  room?: number;
 }
 
 const TICK = 7;
 const NARROW: Margins = { left: 34, right: 34, top: 22, bottom: 18 };
 
-export function SheetDrawing({ sheet, margins: room, title, className = "", label }: Props) {
+export function SheetDrawing({ sheet, margins: room, title, className = "", label, room: ems = 44 }: Props) {
   const [ref, size] = useSize<HTMLDivElement>();
   const [left, top, right, bottom] = sheet.extent;
   const width = size?.width ?? 0;
   // Where there is no room beside the drawing, its distances carry numbers and are listed below it.
-  const listed = width < 560;
+  // Larger letters need more of it.
+  const listed = width < ems * letterSize();
   const margins = listed ? NARROW : room;
   const height = listed ? width * 0.78 : (size?.height ?? 0);
   const scale = Math.max(

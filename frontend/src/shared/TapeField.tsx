@@ -17,12 +17,14 @@ interface Props {
   size?: "large" | "inline";
   /** Said in the empty field. */
   missing?: string;
+  /** No length: a pitch or a share; typed on the system's own keyboard. */
+  plain?: boolean;
 }
 
 /** The key of the field that has the focus. */
 let held: string | null = null;
 
-export function TapeField({ state, path, label, labelled = false, size = "inline", missing }: Props) {
+export function TapeField({ state, path, label, labelled = false, size = "inline", missing, plain = false }: Props) {
   const say = useWords();
   const id = useId();
   const [focused, setFocused] = useState(false);
@@ -33,7 +35,7 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
   const error = state.errors.find((one) => one.path === path);
   const understood = reading !== undefined && error === undefined && typed !== "" ? reading.text : undefined;
   // A tape keypad of our own where fingers type; the system's keyboard stays away.
-  const touch = useMediaQuery("(pointer: coarse)");
+  const touch = useMediaQuery("(pointer: coarse)") && !plain;
   const input = useRef<HTMLInputElement>(null);
   const entering = useRef(false);
   const taken = useRef(false);

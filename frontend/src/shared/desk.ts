@@ -24,10 +24,12 @@ export interface Desk {
   readonly theirs: Work | undefined;
   readonly conflict: readonly Conflict[];
   readonly saving: Saving;
+  /** A step back was not taken, because the work had been changed elsewhere; what is kept is shown now. */
+  readonly overtaken: boolean;
 }
 
 /** An empty optional field takes its key away; an empty required one is refused, and stays typed. */
-const REQUIRED = new Set(["total_rise", "width"]);
+const REQUIRED = new Set(["total_rise", "width", "plan.width", "plan.length", "pitch"]);
 const RETRY_MS = 1500;
 
 const typedValue = (path: string, text: string): unknown =>
@@ -55,7 +57,7 @@ export class DeskKeeper {
     private readonly onKept: (work: Work) => void,
   ) {
     const left = readLeft(work.id);
-    this.desk = { work, typing: left.typing, waiting: left.waiting, refused: [], theirs: undefined, conflict: [], saving: "saved" };
+    this.desk = { work, typing: left.typing, waiting: left.waiting, refused: [], theirs: undefined, conflict: [], saving: "saved", overtaken: false };
   }
 
   readonly get = (): Desk => this.desk;
@@ -104,7 +106,7 @@ export class DeskKeeper {
 
   readonly step = (way: "undo" | "redo"): void => {
     if (this.desk.saving !== "saved") return;
-    this.set({ typing: {}, refused: [], saving: "saving" });
+    this.set({ typing: {}, refused: [], saving: "saving", overtaken: false });
     api.step(this.desk.work.id, way, this.desk.work.revision).then(
       (work) => {
         this.set({ work, saving: "saved" });
@@ -112,8 +114,8 @@ export class DeskKeeper {
       },
       (error: unknown) => {
         const kept = error instanceof Refused ? error.problem.kept : undefined;
-        // Nothing of ours is lost by taking what is kept: a step carries no words of its own.
-        if (kept) this.set({ work: kept, saving: "saved" });
+        // A step carries no words of its own, so nothing is lost by showing what is kept; but it is said.
+        if (kept) this.set({ work: kept, saving: "saved", overtaken: true });
         else this.set({ saving: "saved" });
       },
     );
@@ -135,6 +137,8 @@ export class DeskKeeper {
     this.onKept(theirs);
     void this.save();
   };
+
+  readonly seen = (): void => this.set({ overtaken: false });
 
   readonly retry = (): void => this.wake?.();
 

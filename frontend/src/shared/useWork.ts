@@ -2,13 +2,15 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { api, Refused, Unreachable } from "../api/client";
-import type { Document, FieldError, Job, Screen, Work, WorkPage } from "../api/types";
+import type { Document, FieldError, Job, Screen, Settled, Work, WorkPage } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { applied, DeskKeeper, live, type Desk, type Saving } from "./desk";
 
 export interface WorkState {
   readonly work: Work;
   readonly job: Job;
+  /** The settings that hold here, and where each comes from. */
+  readonly settled: Settled;
   /** The document with every committed change, kept or still waiting. */
   readonly document: Document;
   readonly typing: Desk["typing"];
@@ -23,9 +25,9 @@ export interface WorkState {
   readonly piece: (id: string) => void;
 }
 
-function jobFile(job: Job, document: Document): Document {
-  const limits = job.limits ? { limits: job.limits } : {};
-  return { format: "easy-notch-job", version: 1, name: job.name, units: job.units, ...limits, works: [document] };
+export function jobFile(job: Job, settings: Document, document: Document): Document {
+  const limits = job.limits_document ? { limits: job.limits_document } : {};
+  return { format: "easy-notch-job", version: 1, name: job.name, units: job.units, ...limits, settings, works: [document] };
 }
 
 function errorsOf(error: unknown): readonly FieldError[] {
@@ -33,12 +35,15 @@ function errorsOf(error: unknown): readonly FieldError[] {
   return error.problem.errors.map((one) => ({ ...one, path: one.path.replace(/^works\[0\]\.?/, "") }));
 }
 
+/** The document as it is shown now, with everything waiting and typed laid over it. */
+export const useShown = (state: WorkState): Document => useMemo(() => live(state.desk), [state.desk]);
+
 export function useWorkPage(workId: string) {
   return useQuery({ queryKey: ["work", workId], queryFn: ({ signal }) => api.work(workId, signal), gcTime: 0 });
 }
 
 export function useWork(page: WorkPage): WorkState {
-  const { job } = page;
+  const { job, settled } = page;
   const queries = useQueryClient();
   const { dialect, fine } = usePreferences();
   const [keeper] = useState(
@@ -57,8 +62,8 @@ export function useWork(page: WorkPage): WorkState {
   useEffect(() => keeper.start(), [keeper]);
   const shown = useMemo(() => live(desk), [desk]);
   const workedOut = useQuery({
-    queryKey: ["work-out", job.units, job.limits, dialect, fine, piece, shown],
-    queryFn: ({ signal }) => api.workOut(jobFile(job, shown), { dialect, fine }, piece, signal),
+    queryKey: ["work-out", job.units, job.limits_document, settled.document, dialect, fine, piece, shown],
+    queryFn: ({ signal }) => api.workOut(jobFile(job, settled.document, shown), { dialect, fine }, piece, signal),
     placeholderData: keepPreviousData,
     retry: (count, error) => error instanceof Unreachable && count < 1000,
     staleTime: Infinity,
@@ -75,6 +80,7 @@ export function useWork(page: WorkPage): WorkState {
   return {
     work: desk.work,
     job,
+    settled,
     document: useMemo(() => applied(desk.work.document, desk.waiting), [desk]),
     typing: desk.typing,
     desk,

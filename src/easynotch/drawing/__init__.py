@@ -5,7 +5,8 @@ Units are mm; x to the right, y down, as on a screen. Lines have meaning by laye
 
 from .board import BoardSheet, draw_board
 from .elevation import draw_elevation
-from .profile import Profile, draw_profile
+from .profile import Profile, draw_profile, draw_silhouette
+from .roof import draw_notch, draw_plan, draw_section
 from .sheet import Dimension, Layer, Path, Sheet, Text
 
 __all__ = [
@@ -18,5 +19,9 @@ __all__ = [
     "Text",
     "draw_board",
     "draw_elevation",
+    "draw_notch",
+    "draw_plan",
     "draw_profile",
+    "draw_section",
+    "draw_silhouette",
 ]

@@ -33,7 +33,9 @@ def draw_board(member: Member, marks: tuple[Mark, ...], square: Square) -> Board
         marks: its near-face marks.
         square: the user's square, for the settings.
     """
-    ends = stretch(member) or (member.zero, member.zero)
+    # A compound end reaches farther on one face than on the other: the board has to hold both.
+    both = [found for face in (Face.NEAR, Face.FAR) if (found := stretch(member, face))]
+    ends = (min([member.zero, *(low for low, _ in both)]), max([member.zero, *(high for _, high in both)]))
     left = tuple((u - member.zero, v) for u, v in outline(member))
     length = ends[1] - ends[0]
     scraps = [_within(region.corners, ends) for region in regions(member, Face.NEAR)]

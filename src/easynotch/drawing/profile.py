@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from ..core.roofs import RoofLayout
 from ..core.stairs import Layout
 from .sheet import Point
 
@@ -26,3 +27,24 @@ def draw_profile(layout: Layout) -> Profile:
         level += layout.riser
     points.append((faces[-1] + reach, level))
     return Profile(tuple(points), level, faces[-1])
+
+
+def draw_silhouette(layout: RoofLayout) -> Profile:
+    """A roof's outline over its walls: the measuring line from eave to eave, and the ground under it."""
+    points: list[tuple[float, float]] = []
+    for leg in (one for one in layout.legs if one.slope.id.startswith("a")):
+        low = -layout.out if leg.bears else 0.0
+        for inward in (low, leg.run):
+            at = leg.slope.at(0.0, inward, leg.slope.height(inward))
+            points.append((at.y, -at.z))
+    if len(layout.legs) > 1:
+        others = [one for one in layout.legs if one.slope.id.startswith("b")]
+        for leg in reversed(others):
+            low = -layout.out if leg.bears else 0.0
+            for inward in (leg.run, low):
+                at = leg.slope.at(0.0, inward, leg.slope.height(inward))
+                points.append((at.y, -at.z))
+    top, left = min(y for _, y in points), min(x for x, _ in points)
+    height = max(y for _, y in points) - top
+    steps = tuple((x - left, y - top) for x, y in points)
+    return Profile(steps=steps, ground=height * 1.5 + 1.0, run=max(x for x, _ in steps))

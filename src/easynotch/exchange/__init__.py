@@ -3,11 +3,16 @@
 from .answer import contract
 from .changes import Difference, called, differences, label
 from .job_model import FORMAT, VERSION, FlightInput, JobInput
+from .limit_model import LimitsInput, limits_document, limits_of, read_changes
 from .measured import Measured
 from .problems import Problem, Problems
 from .reading import parse_json, read_draft, read_job
-from .usual import usual_flight
-from .work_out import WorkedFlight, work_out_flight
+from .roof_model import RoofInput
+from .settings_model import Origin, SettingsInput, Settled, read_settings, saws_of, settle, square_of
+from .usual import usual_flight, usual_roof
+from .work_out import Worked, WorkedFlight, work_out_flight, worked_out
+from .work_out_roof import WorkedRoof, work_out_roof
+from .worked import WorkedMember
 
 __all__ = [
     "FORMAT",
@@ -15,17 +20,35 @@ __all__ = [
     "Difference",
     "FlightInput",
     "JobInput",
+    "LimitsInput",
     "Measured",
+    "Origin",
     "Problem",
     "Problems",
+    "RoofInput",
+    "SettingsInput",
+    "Settled",
+    "Worked",
     "WorkedFlight",
+    "WorkedMember",
+    "WorkedRoof",
     "called",
     "contract",
     "differences",
     "label",
+    "limits_document",
+    "limits_of",
     "parse_json",
+    "read_changes",
     "read_draft",
     "read_job",
+    "read_settings",
+    "saws_of",
+    "settle",
+    "square_of",
     "usual_flight",
+    "usual_roof",
     "work_out_flight",
+    "work_out_roof",
+    "worked_out",
 ]

@@ -2,14 +2,15 @@
 
 from typing import Any
 
-from .work_out import WorkedFlight, WorkedMember
+from .work_out import Worked
+from .worked import WorkedMember
 
 
-def contract(name: str, worked: WorkedFlight) -> dict[str, Any]:
+def contract(name: str, worked: Worked) -> dict[str, Any]:
     """One work's answer."""
     return {
         "name": name,
-        "kind": "flight",
+        "kind": worked.kind,
         "facts": worked.facts,
         "members": [_member(piece) for piece in worked.members],
         "joints": [{"id": joint.id, "opening": joint.opening, "contact": joint.contact} for joint in worked.joints],

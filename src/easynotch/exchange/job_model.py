@@ -5,10 +5,9 @@ The published JSON Schema (``docs/job-file.schema.json``) comes from these model
 
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, ModelWrapValidatorHandler, model_validator
+from pydantic import BeforeValidator, Field, ModelWrapValidatorHandler, Tag, model_validator
 from pydantic_core import PydanticCustomError
 
-from ..core.rules import LimitSetId
 from ..core.solid import Stock
 from ..core.stairs import (
     Boards,
@@ -23,29 +22,18 @@ from ..core.stairs import (
     Tread,
 )
 from ..core.tape import Units
+from .limit_model import ChosenLimits
 from .measured import Measured, NotNegative, Positive, reading_in
+from .parts import Flag, Name, Part, StockInput, Whole, by_key
 from .problems import shown
+from .roof_model import RoofInput
+from .settings_model import SettingsInput
 
 FORMAT, VERSION = "easy-notch-job", 1
 USUAL_SPACING = {Units.IMPERIAL: 16 * 25.4, Units.METRIC: 400.0}
 
-Name = Annotated[str, Field(max_length=200)]
-Whole = Annotated[int, Field(strict=True)]
 
-
-class _Part(BaseModel):
-    model_config = ConfigDict(extra="forbid", frozen=True)
-
-
-class StockInput(_Part):
-    """Timber as it is: actual sizes."""
-
-    thickness: Positive
-    depth: Positive
-    length: Positive | None = None
-
-
-class RiserInput(_Part):
+class RiserInput(Part):
     """One of: how many risers, the riser aimed at, the highest riser allowed."""
 
     count: Whole | None = None
@@ -67,7 +55,7 @@ class RiserInput(_Part):
         return RiserChoice(RiserRule.AT_MOST, self.at_most.mm if self.at_most else 0.0)
 
 
-class TreadInput(_Part):
+class TreadInput(Part):
     """A tread by its boards, or by its going."""
 
     thickness: Positive
@@ -93,26 +81,26 @@ class TreadInput(_Part):
         return Tread(self.thickness.mm, self.nosing.mm, self.going.mm if self.going else None, boards)
 
 
-class DropBoardInput(_Part):
+class DropBoardInput(Part):
     """A drop board under the header."""
 
     thickness: Positive
     depth: Positive
 
 
-class LedgerInput(_Part):
+class LedgerInput(Part):
     """A ledger on the header's face."""
 
     width: Positive
     depth: Positive
 
 
-class HeadInput(_Part):
+class HeadInput(Part):
     """How the head of the stringer is held."""
 
     kind: HeadKind = HeadKind.HANGER
     header_depth: Positive | None = None
-    riser_board: Annotated[bool, Field(strict=True)] = False
+    riser_board: Flag = False
     drop_board: DropBoardInput | None = None
     ledger: LedgerInput | None = None
 
@@ -136,7 +124,7 @@ class HeadInput(_Part):
         )
 
 
-class KickerInput(_Part):
+class KickerInput(Part):
     """The flat board at the foot, and which stringers are notched over it."""
 
     width: Positive
@@ -144,16 +132,10 @@ class KickerInput(_Part):
     notch: KickerNotch = KickerNotch.ALL
 
 
-def _known_kind(value: Any) -> Any:
-    if value == "roof":
-        raise PydanticCustomError("not_yet_kind", "not yet", {"found": "roof"})
-    return value
-
-
-class FlightInput(_Part):
+class FlightInput(Part):
     """A straight flight of stairs on cut stringers."""
 
-    kind: Annotated[Literal["flight"], BeforeValidator(_known_kind)]
+    kind: Literal["flight"]
     name: Name = ""
     total_rise: Positive
     riser: RiserInput
@@ -206,6 +188,9 @@ class FlightDraft(FlightInput):
     width: Positive | None = None  # type: ignore[assignment]
 
 
+WorkInput = Annotated[Annotated[FlightInput, Tag("#flight")] | Annotated[RoofInput, Tag("#roof")], by_key("kind")]
+
+
 def _format(value: Any) -> Any:
     if value != FORMAT:
         raise PydanticCustomError("wrong_format", "wrong format")
@@ -218,15 +203,16 @@ def _version(value: Any) -> Any:
     return value
 
 
-class JobInput(_Part):
+class JobInput(Part):
     """A job: its units and its works. A bare number in a text takes the job's unit."""
 
     format: Annotated[Literal["easy-notch-job"], BeforeValidator(_format)]
     version: Annotated[Literal[1], BeforeValidator(_version)]
     name: Name = ""
     units: Units
-    limits: LimitSetId | None = None
-    works: Annotated[list[FlightInput], Field(max_length=200)]
+    limits: ChosenLimits | None = None
+    settings: SettingsInput | None = None
+    works: Annotated[list[WorkInput], Field(max_length=200)]
 
     @model_validator(mode="wrap")
     @classmethod

@@ -10,7 +10,7 @@ from typing import Annotated, Any
 from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
 from pydantic_core import PydanticCustomError
 
-from ..core.tape import TapeError, Units, read_length
+from ..core.tape import Pitch, TapeError, Units, read_length, read_pitch
 from .problems import printable, shown
 
 LONGEST = 1e6
@@ -92,3 +92,58 @@ def _schema(least: str) -> dict[str, Any]:
 _text = PlainSerializer(lambda measured: measured.canonical, return_type=str)
 Positive = Annotated[Measured, PlainValidator(_positive), WithJsonSchema(_schema("exclusiveMinimum")), _text]
 NotNegative = Annotated[Measured, PlainValidator(_not_negative), WithJsonSchema(_schema("minimum")), _text]
+
+
+@dataclass(frozen=True, slots=True)
+class Pitched:
+    """A pitch that was read, and its text as it was written."""
+
+    pitch: Pitch
+    text: str
+
+
+def _pitch(value: Any) -> Pitched:
+    if isinstance(value, Pitched):
+        return value
+    if not isinstance(value, str):
+        raise PydanticCustomError("not_pitch", "not a pitch", {"found": shown(value)})
+    try:
+        return Pitched(read_pitch(value), value.strip())
+    except TapeError as error:
+        values = {key: printable(text) for key, text in error.values.items()}
+        raise PydanticCustomError(f"tape.{error.id}", "tape", {**values, "at": error.at}) from None
+
+
+PitchText = Annotated[
+    Pitched,
+    PlainValidator(_pitch),
+    WithJsonSchema({"type": "string", "maxLength": 40, "description": "A pitch: 7/12, 35°, 35 deg, 1:1.5 or 58%."}),
+    PlainSerializer(lambda pitched: pitched.text, return_type=str),
+]
+
+
+def fraction_of(value: float | str) -> float | None:
+    """A number from 0 to 1, or text such as 1/3; None where it is neither."""
+    found: float | None = None if isinstance(value, bool | str) else value
+    if isinstance(value, str):
+        numerator, slash, denominator = value.partition("/")
+        try:
+            found = float(numerator) / float(denominator) if slash else float(value)
+        except (ValueError, ZeroDivisionError):
+            found = None
+    return found if found is not None and isfinite(found) and 0 < found <= 1 else None
+
+
+def _kept_fraction(value: Any) -> Any:
+    if not isinstance(value, int | float | str) or fraction_of(value) is None:
+        raise PydanticCustomError("not_fraction", "not a fraction", {"found": shown(value)})
+    return value
+
+
+Fraction = Annotated[
+    float | str,
+    PlainValidator(_kept_fraction),
+    WithJsonSchema(
+        {"anyOf": [{"type": "number", "exclusiveMinimum": 0, "maximum": 1}, {"type": "string", "maxLength": 20}]}
+    ),
+]

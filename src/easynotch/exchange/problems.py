@@ -1,7 +1,7 @@
 """What is wrong with a job file: paths and sentences."""
 
 import difflib
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, get_args
 
@@ -10,6 +10,8 @@ from pydantic import BaseModel, ValidationError
 from ..core.rules import Dialect, catalogue
 from ..core.terms import Message
 
+TAGS = frozenset({"#text", "#object", "#flight", "#roof", "#seat", "#hap", "#fraction"})
+"""Tags of unions, which pydantic puts into the place of an error."""
 SHOWN = 40
 """Characters of a wrong value that are repeated in a sentence."""
 
@@ -72,6 +74,7 @@ _NATIVE = {
     "int_from_float": "not_number",
     "int_parsing_size": "not_number",
     "bool_type": "not_true_false",
+    "float_type": "not_number",
     "model_type": "not_object",
     "dict_type": "not_object",
     "list_type": "not_list",
@@ -87,9 +90,16 @@ def from_validation(error: ValidationError, model: type[BaseModel]) -> Problems:
 
 
 def _problem(row: Any, model: type[BaseModel]) -> Problem:
-    location, kind, found = row["loc"], row["type"], row.get("input")
+    # The tags of unions are nobody's keys; a key that is not known stands last, whatever it says.
+    steps, last = row["loc"][:-1], row["loc"][-1:]
+    known = steps if row["type"] == "extra_forbidden" else row["loc"]
+    location = tuple(step for step in known if step not in TAGS)
+    location += last if row["type"] == "extra_forbidden" else ()
+    kind, found = row["type"], row.get("input")
     context = row.get("ctx", {})
     path = path_of(location)
+    if kind in ("union_tag_not_found", "union_tag_invalid"):
+        return _which_kind(path, context, found)
     if kind in _NATIVE:
         return Problem(path, Message(f"error.{_NATIVE[kind]}", {"found": _quoted(found)}))
     if kind == "extra_forbidden":
@@ -102,6 +112,8 @@ def _problem(row: Any, model: type[BaseModel]) -> Problem:
             ("too_small_count", "least", "ge") if kind.startswith("g") else ("too_large_count", "most", "le")
         )
         return Problem(path, Message(f"error.{name}", {"found": shown(found), key: str(context[bound])}))
+    if kind == "string_too_short":
+        return Problem(path, Message("error.short_text", {"least": str(context["min_length"])}))
     if kind == "string_too_long":
         return Problem(path, Message("error.long_text", {"most": str(context["max_length"])}))
     if kind in ("too_long", "too_short"):
@@ -110,6 +122,21 @@ def _problem(row: Any, model: type[BaseModel]) -> Problem:
         return Problem(path, Message("error.not_understood", {"found": shown(found)}))
     values = {key: str(value) for key, value in context.items() if key != "at"}
     return Problem(path, Message(f"error.{kind}", values), context.get("at"))
+
+
+def _which_kind(path: str, context: Mapping[str, Any], found: object) -> Problem:
+    """An object of several kinds whose kind is missing or not known."""
+    if not isinstance(found, dict):
+        return Problem(path, Message("error.not_object", {"found": _quoted(found)}))
+    key = str(context["discriminator"]).strip("'()")
+    at = f"{path}.{key}".lstrip(".")
+    if "tag" not in context:
+        near = difflib.get_close_matches(key, [str(one) for one in found], n=1, cutoff=0.5)
+        if near and key not in found:
+            return Problem(f"{path}.{shown(near[0])}".lstrip("."), _unknown_key(near[0], [key]))
+        return Problem(at, Message("error.missing"))
+    choices = str(context["expected_tags"]).replace("'#", '"').replace("'", '"')
+    return Problem(at, Message("error.not_choice", {"found": shown(found.get(key)), "choices": choices}))
 
 
 def _quoted(value: object) -> str:

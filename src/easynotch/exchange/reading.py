@@ -12,6 +12,7 @@ from ..core.terms import Message
 from .job_model import FlightDraft, JobInput
 from .measured import reading_in
 from .problems import Problem, Problems, from_validation, path_of, shown
+from .roof_model import RoofDraft
 
 MOST_BYTES = 4 * 1024 * 1024
 DEEPEST = 64
@@ -82,15 +83,16 @@ def read_job(data: Any) -> JobInput:
 
 
 def read_draft(document: Any, units: Units) -> dict[str, Any]:
-    """A flight that may still lack what has to be measured, with the unit written out in every length.
+    """A work that may still lack what has to be measured, with the unit written out in every length.
 
     Raises:
         Problems: everything that is wrong with what is there.
     """
+    model = RoofDraft if isinstance(document, dict) and document.get("kind") == "roof" else FlightDraft
     try:
         with reading_in(units):
-            draft = FlightDraft.model_validate(document)
+            draft = model.model_validate(document)
     except ValidationError as error:
-        raise from_validation(error, FlightDraft) from None
+        raise from_validation(error, model) from None
     kept: dict[str, Any] = draft.model_dump(mode="json", exclude_unset=True)
     return kept

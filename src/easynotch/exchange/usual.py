@@ -7,7 +7,6 @@ from ..core.tape import Units
 USUAL_FLIGHT: dict[Units, dict[str, Any]] = {
     Units.IMPERIAL: {
         "kind": "flight",
-        "riser": {"at_most": '7 3/4"'},
         "tread": {"boards": 2, "board_width": '5 1/2"', "gap": '3/16"', "thickness": '1"', "nosing": '1"'},
         "riser_board": '3/4"',
         "upper_finish": '1"',
@@ -20,7 +19,6 @@ USUAL_FLIGHT: dict[Units, dict[str, Any]] = {
     },
     Units.METRIC: {
         "kind": "flight",
-        "riser": {"target": "180 mm"},
         "tread": {"going": "250 mm", "thickness": "33 mm", "nosing": "20 mm"},
         "riser_board": "18 mm",
         "upper_finish": "28 mm",
@@ -34,6 +32,62 @@ USUAL_FLIGHT: dict[Units, dict[str, Any]] = {
 }
 
 
-def usual_flight(units: Units, name: str) -> dict[str, Any]:
-    """A flight's document before anything is measured."""
-    return {**USUAL_FLIGHT[units], "name": name}
+COMFORTABLE = {Units.IMPERIAL: '7"', Units.METRIC: "180 mm"}
+FEWEST = {Units.IMPERIAL: '7 3/4"', Units.METRIC: "220 mm"}
+
+
+def usual_flight(units: Units, name: str, riser_count: str = "fewest") -> dict[str, Any]:
+    """A flight's document before anything is measured.
+
+    Args:
+        units: the job's.
+        name: what the flight is called.
+        riser_count: the shop's habit: ``fewest`` risers allowed, or a ``comfortable`` one aimed at.
+    """
+    riser = {"target": COMFORTABLE[units]} if riser_count == "comfortable" else {"at_most": FEWEST[units]}
+    return {**USUAL_FLIGHT[units], "name": name, "riser": riser}
+
+
+USUAL_ROOF: dict[Units, dict[str, Any]] = {
+    Units.IMPERIAL: {
+        "kind": "roof",
+        "plan": {"shape": "rectangle", "ends": ["gable", "gable"], "sheathing": '0"', "plate": '3 1/2"'},
+        "pitch": "6/12",
+        "ridge": {"kind": "board", "thickness": '1 1/2"', "depth": '9 1/4"'},
+        "rafter": {"thickness": '1 1/2"', "depth": '7 1/4"', "spacing": '16"', "length": "14'"},
+        "eaves": {"overhang": '12"', "fascia": '3/4"', "tail": "plumb", "verge": '0"'},
+    },
+    Units.METRIC: {
+        "kind": "roof",
+        "plan": {"shape": "rectangle", "ends": ["gable", "gable"], "sheathing": "0 mm", "plate": "90 mm"},
+        "pitch": "30°",
+        "ridge": {"kind": "board", "thickness": "35 mm", "depth": "220 mm"},
+        "rafter": {"thickness": "45 mm", "depth": "170 mm", "spacing": "450 mm", "length": "4800 mm"},
+        "eaves": {"overhang": "300 mm", "fascia": "20 mm", "tail": "plumb", "verge": "0 mm"},
+    },
+}
+
+
+NOTCH_BY: dict[Units, dict[str, dict[str, Any]]] = {
+    Units.IMPERIAL: {
+        "seat": {"rule": "seat", "value": '3 1/2"'},
+        "fraction": {"rule": "fraction", "value": "1/4"},
+        "hap": {"rule": "hap", "value": '5 1/2"'},
+    },
+    Units.METRIC: {
+        "seat": {"rule": "seat", "value": "90 mm"},
+        "fraction": {"rule": "fraction", "value": "1/3"},
+        "hap": {"rule": "hap", "value": "130 mm"},
+    },
+}
+
+
+def usual_roof(units: Units, name: str, notch_rule: str = "seat") -> dict[str, Any]:
+    """A roof's document before anything is measured.
+
+    Args:
+        units: the job's.
+        name: what the roof is called.
+        notch_rule: the shop's habit: by ``seat``, ``fraction`` of the depth, or ``hap``.
+    """
+    return {**USUAL_ROOF[units], "name": name, "notch": NOTCH_BY[units][notch_rule]}

@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 
-from ..core.rules import LimitSet, LimitSetId, limit_set, usual_limit_set
-from ..core.solid import Cut, Joint, Mark, Member, describe, marks_of
+from ..core.rules import LimitSet, LimitSetId
+from ..core.solid import Joint, describe, marks_of
 from ..core.stairs import (
     Candidate,
     FlightError,
@@ -17,19 +17,14 @@ from ..core.stairs import (
     working_of,
 )
 from ..core.tape import Tape, Units
-from ..core.terms import Check, Length, Level, Message, Working, message
+from ..core.terms import Check, Working
 from ..core.tools import Drift, drift
-from .job_model import FlightInput
+from .job_model import FlightInput, JobInput
+from .limit_model import LimitsInput, limits_of
 from .problems import Problem, Problems
-
-
-@dataclass(frozen=True, slots=True)
-class WorkedMember:
-    """A member with its near-face marks and its cuts."""
-
-    member: Member
-    marks: tuple[Mark, ...]
-    cuts: tuple[Cut, ...]
+from .roof_model import RoofInput
+from .work_out_roof import WorkedRoof, work_out_roof
+from .worked import WorkedMember, two_roads
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +41,8 @@ class WorkedFlight:
     working: tuple[Working, ...]
     drift: Drift
 
+    kind = "flight"
+
     @property
     def pattern(self) -> WorkedMember:
         """The stringer that is marked first."""
@@ -59,7 +56,7 @@ class WorkedFlight:
 def work_out_flight(
     given: FlightInput,
     units: Units,
-    limits: LimitSetId | None = None,
+    limits: LimitSetId | LimitsInput | None = None,
     path: str = "",
     tape: Tape | None = None,
 ) -> WorkedFlight:
@@ -81,7 +78,7 @@ def work_out_flight(
         layout = lay_out(flight)
     except FlightError as error:
         raise Problems([Problem(f"{path}.{error.path}".lstrip("."), error.message)]) from None
-    rules = limit_set(limits or usual_limit_set(units))
+    rules = limits_of(limits, units)
     pieces = stringers(layout)
     facts = facts_of(layout, pieces[0], tape)
     clamped = drift(layout.riser, layout.riser_count, flight.gauge, tape)
@@ -101,16 +98,16 @@ def work_out_flight(
     )
 
 
-def two_roads(working: tuple[Working, ...]) -> tuple[Check, ...]:
-    """The alarm: a stop for every number whose two roads do not meet."""
-    wrong = tuple(
-        Check(
-            f"working_agrees.{one.fact}",
-            Level.STOP,
-            message("check.working_agrees.over", fact=one.fact, value=Length(one.difference)),
-            remedy=Message("check.working_agrees.do"),
-        )
-        for one in working
-        if not one.agrees
-    )
-    return wrong or (Check("working_agrees", Level.OK, Message("check.working_agrees.ok")),)
+Worked = WorkedFlight | WorkedRoof
+
+
+def worked_out(job: JobInput, number: int, tape: Tape | None = None) -> Worked:
+    """Work one work of a job out.
+
+    Raises:
+        Problems: what cannot be worked out.
+    """
+    given, path = job.works[number], f"works[{number}]"
+    if isinstance(given, RoofInput):
+        return work_out_roof(given, job.units, job.limits, path, tape)
+    return work_out_flight(given, job.units, job.limits, path, tape)

@@ -1,6 +1,7 @@
 """Works and their revisions. A save names the revision it was made on; a stale one changes nothing."""
 
 import json
+import re
 import sqlite3
 from dataclasses import dataclass
 from typing import Any
@@ -14,7 +15,8 @@ INSERT INTO revision (work_id, number, state, parent, document, made_at)
 VALUES (:work_id, :number, :state, :parent, :document, :made_at)
 """
 SELECT_WORK = """
-SELECT work.id, work.job_id, work.revision, revision.state, revision.parent, revision.document, revision.made_at
+SELECT work.id, work.job_id, work.revision, revision.state, revision.parent, revision.document, revision.made_at,
+  work.archived_at IS NOT NULL AS archived
 FROM work JOIN revision ON revision.work_id = work.id AND revision.number = work.revision
 """
 BY_ID = SELECT_WORK + " WHERE work.id = :id"
@@ -28,6 +30,29 @@ FROM revision LEFT JOIN revision AS before
 WHERE revision.work_id = :work_id ORDER BY revision.number DESC LIMIT :most
 """
 SELECT_DOCUMENT = "SELECT document FROM revision WHERE work_id = :work_id AND number = :number"
+ON_THE_BENCH = """
+SELECT place, of_job, of_all, found.job_id, work.id FROM (
+  SELECT work.id, work.job_id,
+    ROW_NUMBER() OVER (PARTITION BY work.job_id ORDER BY work.made_at, work.rowid) AS place,
+    COUNT(*) OVER (PARTITION BY work.job_id) AS of_job,
+    COUNT(*) OVER () AS of_all
+  FROM work JOIN job ON job.id = work.job_id
+  WHERE work.deleted_at IS NULL AND job.deleted_at IS NULL
+    AND (work.archived_at IS NOT NULL OR job.archived_at IS NOT NULL) = :archived
+    AND (:sought = '' OR job.name LIKE :sought ESCAPE '!' OR EXISTS (
+      SELECT 1 FROM revision WHERE revision.work_id = work.id AND revision.number = work.revision
+        AND json_extract(revision.document, '$.name') LIKE :sought ESCAPE '!'))
+) AS found JOIN work ON work.id = found.id JOIN job ON job.id = found.job_id
+WHERE place <= :of_each OR found.job_id = :whole
+ORDER BY job.made_at, job.rowid, place
+LIMIT :most
+"""
+PUT_AWAY = """
+SELECT COUNT(*) FROM work JOIN job ON job.id = work.job_id
+WHERE work.deleted_at IS NULL AND job.deleted_at IS NULL
+  AND (work.archived_at IS NOT NULL OR job.archived_at IS NOT NULL)
+"""
+ARCHIVE = "UPDATE work SET archived_at = :at WHERE id = :id"
 DELETE = "UPDATE work SET deleted_at = :at WHERE id = :id"
 ADVANCE = "UPDATE work SET revision = :number WHERE id = :work_id"
 
@@ -47,6 +72,7 @@ class Work:
     changed_at: str
     can_undo: bool
     can_redo: bool
+    archived: bool = False
 
 
 class Stale(RuntimeError):
@@ -95,6 +121,50 @@ def list_works(db: sqlite3.Connection, job_id: str) -> list[Work]:
     return [_work(db, row) for row in db.execute(BY_JOB, {"job_id": job_id}).fetchall()]
 
 
+@dataclass(frozen=True, slots=True)
+class Shelf:
+    """Which works lie on the bench: those whose name or job's name holds ``sought``, archived or not, so many of a
+    job and so many in all. Of the job ``whole`` every one.
+    """
+
+    sought: str = ""
+    archived: bool = False
+    of_each: int = 12
+    whole: str = ""
+    most: int = 24
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """What lies on a shelf: by job the works shown and how many it has in all; and how many there are altogether."""
+
+    of_job: dict[str, tuple[list[Work], int]]
+    of_all: int
+
+
+def works_on_the_bench(db: sqlite3.Connection, shelf: Shelf) -> Found:
+    """The works of a shelf, jobs and works oldest first. A job wholly beyond the most is not among them."""
+    escaped = re.sub(r"([!%_])", r"!\1", shelf.sought.strip())
+    values = {
+        "sought": f"%{escaped}%" if escaped else "",
+        "archived": int(shelf.archived),
+        "of_each": shelf.of_each,
+        "whole": shelf.whole,
+        "most": -1 if shelf.whole else shelf.most,
+    }
+    found: dict[str, tuple[list[Work], int]] = {}
+    rows = db.execute(ON_THE_BENCH, values).fetchall()
+    for row in rows:
+        found.setdefault(row["job_id"], ([], row["of_job"]))[0].append(get_work(db, row["id"]))
+    return Found(found, rows[0]["of_all"] if rows else 0)
+
+
+def count_put_away(db: sqlite3.Connection) -> int:
+    """How many works are put away, by themselves or with their job."""
+    number: int = db.execute(PUT_AWAY).fetchone()[0]
+    return number
+
+
 def save_work(db: sqlite3.Connection, work_id: str, revision: int, document: dict[str, Any]) -> Work:
     """Keep a changed document as a new revision; an unchanged one makes none.
 
@@ -127,6 +197,13 @@ def delete_work(db: sqlite3.Connection, work_id: str, *, deleted: bool) -> Work:
     work = get_work(db, work_id)
     db.execute(DELETE, {"id": work_id, "at": now() if deleted else None})
     return work
+
+
+def archive_work(db: sqlite3.Connection, work_id: str, *, archived: bool) -> Work:
+    """Put a work away, or take it out again. Raises WorkNotFound."""
+    get_work(db, work_id)
+    db.execute(ARCHIVE, {"id": work_id, "at": now() if archived else None})
+    return get_work(db, work_id)
 
 
 def history(db: sqlite3.Connection, work_id: str, most: int = 200) -> list[Revision]:
@@ -187,4 +264,5 @@ def _work(db: sqlite3.Connection, row: sqlite3.Row) -> Work:
         changed_at=row["made_at"],
         can_undo=row["parent"] is not None,
         can_redo=_child(db, row["id"], row["state"]) is not None,
+        archived=bool(row["archived"]),
     )

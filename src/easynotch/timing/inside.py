@@ -5,7 +5,9 @@ import json
 import statistics
 import time
 
-from ..exchange import read_job, work_out_flight
+from ..core.roofs import Roof, frame_roof, lay_out_roof
+from ..core.solid import as_manifold, close, dry_fit, marks_of
+from ..exchange import RoofInput, read_job, worked_out
 from ..web.serving import home
 
 
@@ -21,6 +23,47 @@ def flight_ms(rounds: int = 200) -> float:
         other["works"][0]["total_rise"] = 1300 + k * 0.37
         read = read_job(other)
         start = time.perf_counter()
-        work_out_flight(read.works[0], read.units)
+        worked_out(read, 0)
+        times.append((time.perf_counter() - start) * 1000)
+    return statistics.median(times)
+
+
+def _hip_roof(round_number: int) -> Roof:
+    """The warden's hut, so long and so closely set that it has about a hundred rafters; another one every round."""
+    job = json.loads((home() / "demo" / "3-heron-flats-roofs.json").read_text("utf-8"))
+    job["works"] = job["works"][:1]
+    plan, rafter = job["works"][0]["plan"], job["works"][0]["rafter"]
+    plan["length"], rafter["spacing"] = 13800 + round_number * 0.7, 400 + round_number * 0.03
+    read = read_job(job)
+    given = read.works[0]
+    assert isinstance(given, RoofInput)
+    return given.roof(read.units)
+
+
+def roof_100_ms(rounds: int = 40) -> float:
+    """Median of a hip roof of about a hundred members: planes, pieces, marks and exact joints."""
+    times = []
+    for number in range(rounds):
+        roof = _hip_roof(number)
+        start = time.perf_counter()
+        framing = frame_roof(lay_out_roof(roof))
+        for piece in framing.pieces:
+            marks_of(piece.member)
+        for touch in framing.touches:
+            close(touch)
+        times.append((time.perf_counter() - start) * 1000)
+    return statistics.median(times)
+
+
+def dry_fit_100_ms(rounds: int = 10) -> float:
+    """Median of its dry fit: every joint exact and on the tape, and every member as a solid in each of its places."""
+    times = []
+    for number in range(rounds):
+        framing = frame_roof(lay_out_roof(_hip_roof(number)))
+        start = time.perf_counter()
+        dry_fit(framing.touches, 25.4 / 16)
+        for piece in framing.pieces:
+            for frame in piece.frames:
+                as_manifold(piece.member, frame).volume()
         times.append((time.perf_counter() - start) * 1000)
     return statistics.median(times)

@@ -6,7 +6,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from .browser import key_to_redraw_p95_ms
-from .inside import flight_ms
+from .full_bench import bench_1000_p95_ms
+from .inside import dry_fit_100_ms, flight_ms, roof_100_ms
 from .server import api_p95_ms, first_screen_kb, second_start_s
 
 
@@ -23,8 +24,11 @@ class Measurement:
 
 MEASUREMENTS = (
     Measurement("flight_ms", "a flight worked out, median", 5, "ms", flight_ms),
+    Measurement("roof_100_ms", "a hip roof of 100 members with exact joints, median", 60, "ms", roof_100_ms),
+    Measurement("dry_fit_100_ms", "its dry fit on the tape and its solids, median", 400, "ms", dry_fit_100_ms),
     Measurement("api_p95_ms", "work-out over the API, 8 clients, 95th percentile", 100, "ms", api_p95_ms),
     Measurement("key_to_redraw_p95_ms", "key to board redrawn, 95th percentile", 100, "ms", key_to_redraw_p95_ms),
+    Measurement("bench_1000_p95_ms", "a bench of 1000 works opened and searched, p95", 100, "ms", bench_1000_p95_ms),
     Measurement("first_screen_kb", "script and style of the first screen, compressed", 300, "kB", first_screen_kb),
     Measurement("second_start_s", "second start to first answer", 2, "s", second_start_s),
 )

@@ -10,6 +10,7 @@ import time
 import urllib.request
 from collections.abc import Iterator
 from contextlib import contextmanager
+from pathlib import Path
 
 from ..web.serving import home
 
@@ -27,10 +28,11 @@ def free_port() -> int:
 
 
 @contextmanager
-def served() -> Iterator[str]:
-    """A demo server of our own; yields its address once it answers."""
+def served(data: Path | None = None) -> Iterator[str]:
+    """A server of our own, of the demo or of a folder; yields its address once it answers."""
     port = free_port()
-    command = [str(home() / "easy-notch"), "demo", "--port", str(port)]
+    what = ["demo"] if data is None else ["serve", "--data", str(data)]
+    command = [str(home() / "easy-notch"), *what, "--port", str(port)]
     process = subprocess.Popen(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
     address = f"http://127.0.0.1:{port}"
     try:

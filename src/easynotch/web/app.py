@@ -13,9 +13,10 @@ from ..core.terms import Message
 from ..exchange import Problem, Problems, parse_json
 from ..exchange.problems import shown
 from ..exchange.reading import MOST_BYTES
-from ..store import Database, JobNotFound, Stale, WorkNotFound
+from ..store import Database, JobNotFound, LimitSetNotFound, Stale, WorkNotFound
 from . import problem
 from .openapi import document
+from .sharing import Door, guard_door, host_name
 
 SECURITY_HEADERS = {
     "Content-Security-Policy": (
@@ -28,6 +29,7 @@ SECURITY_HEADERS = {
     "Cross-Origin-Opener-Policy": "same-origin",
 }
 LOOPBACK = frozenset({"127.0.0.1", "localhost", "[::1]"})
+HERE_ALONE = Door(LOOPBACK)
 
 
 class GuardedRequest(Request):
@@ -46,13 +48,13 @@ class GuardedRequest(Request):
         return g.body
 
 
-def create_app(database: Database, screens: Path | None = None, hosts: frozenset[str] = LOOPBACK) -> OpenAPI:
+def create_app(database: Database, screens: Path | None = None, door: Door = HERE_ALONE) -> OpenAPI:
     """The Flask application.
 
     Args:
         database: where jobs and works are kept.
         screens: the folder of the built front end; without it only the API is served.
-        hosts: the host names that are answered, without their port.
+        door: the host names that are answered, and the address where it is shared.
     """
     app = OpenAPI(
         "easynotch",
@@ -64,14 +66,19 @@ def create_app(database: Database, screens: Path | None = None, hosts: frozenset
     app.request_class = GuardedRequest
     app.config["MAX_CONTENT_LENGTH"] = MOST_BYTES
     app.extensions["easynotch.database"] = database
-    _guard(app, hosts)
+    app.extensions["easynotch.door"] = door
+    _guard(app, door)
+    guard_door(app, database, door)
     _problems(app)
+    from .devices import api as devices  # noqa: PLC0415
     from .jobs import api as jobs  # noqa: PLC0415
+    from .limit_sets import api as limit_sets  # noqa: PLC0415
     from .shop import api as shop  # noqa: PLC0415
+    from .whole import api as whole  # noqa: PLC0415
     from .work_out import api as work_out  # noqa: PLC0415
     from .works import api as works  # noqa: PLC0415
 
-    for blueprint in (work_out, jobs, works, shop):
+    for blueprint in (work_out, whole, jobs, works, shop, limit_sets, devices):
         app.register_api(blueprint)
     app.add_url_rule("/api/openapi.json", "openapi_document", lambda: document(app))
     if screens is not None:
@@ -79,11 +86,10 @@ def create_app(database: Database, screens: Path | None = None, hosts: frozenset
     return app
 
 
-def _guard(app: Flask, hosts: frozenset[str]) -> None:
+def _guard(app: Flask, door: Door) -> None:
     @app.before_request
     def refuse_strangers() -> Response | None:
-        name = request.host.rsplit(":", 1)[0] if not request.host.endswith("]") else request.host
-        if name not in hosts:
+        if host_name() not in door.hosts:
             return problem.problem(403, problem.PLAIN.say(Message("problem.bad_host")))
         origin = request.headers.get("Origin")
         changes = request.method not in ("GET", "HEAD", "OPTIONS")
@@ -106,6 +112,7 @@ def _problems(app: Flask) -> None:
     app.register_error_handler(Stale, problem.stale)
     app.register_error_handler(WorkNotFound, problem.missing)
     app.register_error_handler(JobNotFound, problem.missing)
+    app.register_error_handler(LimitSetNotFound, problem.missing)
     app.register_error_handler(HTTPException, problem.http)
     app.register_error_handler(Exception, problem.unknown)
 

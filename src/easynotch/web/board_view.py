@@ -1,15 +1,20 @@
 """The board of the Mark station in words: stops, running marks, figures."""
 
-from ..core.bench import Stop, StopKind
-from ..core.rules import Words
-from ..core.solid import Member
-from ..core.stairs import Layout
-from ..core.tape import Style
-from ..core.terms import Count, Length, Message, Value
-from ..core.tools import Setting
-from ..drawing import BoardSheet
-from .models import BoardView, MarkView, Point, RunningView, Shown, SquareView, StopView
+from dataclasses import dataclass
+from typing import Protocol
 
+from ..core.bench import OVER_SUPPORTS, Stop, StopKind
+from ..core.rules import Words
+from ..core.solid import Cut, Member
+from ..core.tape import Style
+from ..core.terms import Angle, Count, Length, Message, Value
+from ..core.tools import Reach, Saw, Setting, Square, lying, reach, standing
+from ..drawing import BoardSheet
+from ..exchange import WorkedMember
+from .screen_models import BoardView, CutView, MarkView, Point, RunningView, SawView, Shown, SquareView, StopView
+
+AT_HOOK = 1e-6
+"""mm: a mark this near to the hook is the hook."""
 GRADUATIONS = {True: (25.4, 25.4 / 16, 1.0), False: (10.0, 1.0, 10.0)}
 """By imperial or not: mm of a numbered graduation and of a fine one, and what the numbered one counts."""
 
@@ -20,14 +25,49 @@ def shown(mm: float, words: Words) -> Shown:
     return Shown(mm=mm, text=text, sense=sense)
 
 
-def board_view(member: Member, sheet: BoardSheet, words: Words, layout: Layout) -> BoardView:
+@dataclass(frozen=True, slots=True)
+class Tools:
+    """The shop's square and saws."""
+
+    square: Square
+    saws: tuple[Saw, ...]
+
+
+class Talk(Protocol):
+    """What is said at the stops of one kind of member."""
+
+    def key(self, stop: Stop) -> str:
+        """Which sentences a stop has: ``stop.KEY.title``, ``.say`` and ``.ends``."""
+
+    def values(self, stop: Stop) -> dict[str, Value]:
+        """What fills them, beside the running marks."""
+
+    def figure(self, stop: Stop) -> float | None:
+        """The one figure that is read large, where it is none of the running marks."""
+
+    def measure(self, stop: Stop, last: float) -> tuple[Point, Point] | None:
+        """The two ends of a figure that is not read on the tape along the top edge."""
+
+    def title(self, member: Member) -> Message:
+        """What the piece is called."""
+
+
+def board_view(laid: WorkedMember, sheet: BoardSheet, words: Words, talk: Talk, saws: tuple[Saw, ...]) -> BoardView:
     """A piece on the horses."""
+    member = laid.member
     imperial = words.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
     unit, division, numbered = GRADUATIONS[imperial]
-    edges = sorted({round(at, 6): at for stop in sheet.stops for at in (stop.along_top, stop.also_top) if at}.values())
+    edges = sorted(
+        {
+            round(at, 6): at
+            for stop in sheet.stops
+            for at in (stop.along_top, stop.also_top)
+            if at and abs(at) > AT_HOOK
+        }.values()
+    )
     return BoardView(
         id=member.id,
-        title=words.say(Message(f"board.{member.id}")),
+        title=words.say(talk.title(member)),
         count=member.count,
         depth=sheet.depth,
         board=shown(sheet.board, words),
@@ -36,53 +76,38 @@ def board_view(member: Member, sheet: BoardSheet, words: Words, layout: Layout) 
         waste=[list(scrap) for scrap in sheet.waste],
         marks=[MarkView(id=mark.id, role=mark.role, pieces=list(mark.pieces)) for mark in sheet.marks],
         running=[RunningView(number=n, at=at, figure=shown(at, words)) for n, at in enumerate(edges, 1)],
-        stops=[_stop(stop, member, layout, words, edges[-1] if edges else 0.0) for stop in sheet.stops],
+        stops=[_stop(stop, laid, words, talk, edges[-1] if edges else 0.0, saws) for stop in sheet.stops],
         tape_unit=unit,
         tape_division=division,
         tape_numbered=numbered,
     )
 
 
-def _figure(stop: Stop, member: Member, layout: Layout) -> float | None:
-    """The one figure that is read large at a stop."""
+def _figure(stop: Stop, member: Member, talk: Talk) -> float | None:
     if stop.kind is StopKind.HOOK:
         return 0.0
     if stop.kind is StopKind.FINISH:
-        return member.lengths["board"]
-    if stop.role == "foot":
-        return layout.tread_levels[-1] - layout.bearing_level
-    if stop.role == "kicker" and layout.flight.kicker:
-        return layout.flight.kicker.thickness
-    if stop.role == "ledger" and layout.flight.head.ledger:
-        return layout.flight.head.ledger.depth
+        return member.lengths.get("board", member.lengths.get("overall"))
+    own = talk.figure(stop)
+    if own is not None:
+        return own
     for along in (stop.also_top, stop.along_top, stop.along_bottom):
         if along is not None:
             return along
     return stop.line_length
 
 
-def _measure(stop: Stop, member: Member, last_tooth: float) -> tuple[Point, Point] | None:
-    """The two ends of a figure that is not read on the tape along the top edge."""
-    if stop.role == "foot" and stop.start is not None:
-        return (last_tooth, 0.0), stop.start
-    if stop.along_bottom is not None and stop.along_top is None:
-        return (0.0, member.stock.depth), (stop.along_bottom, member.stock.depth)
-    return None
-
-
-def _stop(stop: Stop, member: Member, layout: Layout, words: Words, last_tooth: float) -> StopView:
-    key = "notch" if stop.kind is StopKind.NOTCH and stop.role == "tread" else stop.role
-    kicker, ledger = layout.flight.kicker, layout.flight.head.ledger
-    off = ledger if stop.role == "ledger" else None
+def _stop(stop: Stop, laid: WorkedMember, words: Words, talk: Talk, last: float, saws: tuple[Saw, ...]) -> StopView:
+    member = laid.member
+    key = talk.key(stop)
     values: dict[str, Value] = {
         "n": Count(stop.number),
         "first": Length(stop.along_top or 0.0),
         "second": Length(stop.also_top or 0.0),
-        "line": Length(layout.tread_levels[-1] - layout.bearing_level),
-        "up": Length(off.depth if off else kicker.thickness if kicker else 0.0),
-        "back": Length(off.width if off else kicker.width if kicker else 0.0),
+        "edges": words.say(Message(f"square.{_traced(stop)}_edges")).lower(),
+        **talk.values(stop),
     }
-    figure = _figure(stop, member, layout)
+    figure = _figure(stop, member, talk)
     return StopView(
         id=stop.id,
         kind=stop.kind,
@@ -94,9 +119,38 @@ def _stop(stop: Stop, member: Member, layout: Layout, words: Words, last_tooth: 
         lines=list(stop.lines),
         lens=stop.lens,
         at=stop.also_top if stop.also_top is not None else stop.along_top,
-        measure=_measure(stop, member, last_tooth),
-        square=_square(stop.setting, words) if stop.setting and key not in ("kicker", "ledger") else None,
+        measure=talk.measure(stop, last),
+        square=_square(stop.setting, words) if stop.setting and stop.role not in OVER_SUPPORTS else None,
+        cuts=[_cut(cut, member.stock.thickness, words, saws) for cut in laid.cuts if cut.id in stop.marks],
     )
+
+
+def _cut(cut: Cut, thickness: float, words: Words, saws: tuple[Saw, ...]) -> CutView:
+    """What a cut asks of the saws."""
+    flat, upright = lying(cut), standing(cut)
+    rows: list[tuple[str, dict[str, Value]]] = [
+        ("circular", {"line": Angle(cut.line_angle), "tilt": Angle(cut.blade_tilt)}),
+        ("lying" if flat.turns else "lying_far", {"mitre": Angle(flat.mitre), "bevel": Angle(flat.bevel)}),
+        (
+            "standing" if upright.turns else "standing_far",
+            {"mitre": Angle(upright.mitre), "bevel": Angle(upright.bevel)},
+        ),
+    ]
+    found = []
+    for saw in saws:
+        reached = reach(saw, cut, thickness)
+        values: dict[str, Value] = {"saw": saw.name, "tilt": Angle(saw.tilt), "depth": Length(saw.depth)}
+        found.append(
+            SawView(
+                level="ok" if reached is Reach.WHOLE else "look",
+                text=words.say(Message(f"saw.{reached}", values)),
+            )
+        )
+    return CutView(id=cut.id, lines=[words.say(Message(f"saw.{key}", values)) for key, values in rows], saws=found)
+
+
+def _traced(stop: Stop) -> str:
+    return "inside" if stop.setting and stop.setting.inside else "outside"
 
 
 def _square(setting: Setting, words: Words) -> SquareView:
@@ -109,6 +163,7 @@ def _square(setting: Setting, words: Words) -> SquareView:
         tongue_figure=shown(setting.tongue_figure, words),
         body_figure=shown(setting.body_figure, words),
         reaches=setting.reaches,
+        scales=words.say(Message(f"square.{'inside' if setting.inside else 'outside'}_scales")).lower(),
         unit=unit,
         division=division,
         numbered=numbered,

@@ -1,42 +1,96 @@
 """Jobs and the bench."""
 
 import json
+import sqlite3
+from dataclasses import replace
 from functools import lru_cache
+from typing import Any
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
+from pydantic import Field
 
-from ..core.rules import Words
+from ..core.roofs import lay_out_roof
+from ..core.rules import LimitSetId, Words
 from ..core.stairs import lay_out
 from ..core.tape import Units
 from ..core.terms import Count, Length, Message
-from ..drawing import draw_profile
-from ..exchange import FlightInput, usual_flight
+from ..drawing import draw_profile, draw_silhouette
+from ..exchange import (
+    FlightInput,
+    LimitsInput,
+    Problem,
+    Problems,
+    RoofInput,
+    limits_of,
+    read_changes,
+    read_settings,
+    settle,
+    usual_flight,
+    usual_roof,
+)
 from ..exchange.measured import reading_in
-from ..store import Job, Work, create_job, create_work, delete_job, get_job, list_jobs, list_works, save_job
+from ..store import (
+    Job,
+    LimitSetNotFound,
+    Shelf,
+    Work,
+    archive_job,
+    count_put_away,
+    create_job,
+    create_work,
+    delete_job,
+    get_job,
+    get_limit_set,
+    get_shop,
+    list_jobs,
+    save_job,
+    works_on_the_bench,
+)
 from . import problem
-from .bodies import JobBody, NewJobBody, NewWorkBody
+from .bodies import ArchiveBody, JobBody, NewJobBody, NewWorkBody
 from .kept import JobPath, WordsQuery, answer, database, job_view, words_of, work_view
-from .models import BenchJobView, BenchView, CardView, JobView, ProfileView, WorkView
+from .limit_sets import limit_views
+from .models import BenchJobView, BenchView, CardView, JobPage, JobView, WorkView
 from .screen import profile_view
+from .screen_models import ProfileView
+from .settled import settled_view
 from .works import read_kept
 
 api = APIBlueprint("jobs", __name__, url_prefix="/api", abp_tags=[Tag(name="jobs")])
 
 
+class BenchQuery(WordsQuery):
+    """What of the bench is wanted: what is sought, what was put away, a job as a whole."""
+
+    search: str = Field(default="", max_length=200)
+    archived: bool = False
+    whole: str = Field(default="", max_length=40)
+
+
 @api.get("/bench", responses={200: BenchView})
-def bench(query: WordsQuery) -> Response:
-    """Everything on the bench: each work with its profile and its next step."""
+def bench(query: BenchQuery) -> Response:
+    """The bench: each job with its first works, each work with its profile and its next step."""
+    shelf = Shelf(sought=query.search, archived=query.archived, whole=query.whole)
     with database().read() as db:
-        kept = [(job, list_works(db, job.id)) for job in list_jobs(db)]
-    jobs = [
-        BenchJobView(job=job_view(job), cards=[_card(job, work, words_of(query, Units(job.units))) for work in works])
-        for job, works in kept
-    ]
-    return answer(BenchView(jobs=jobs))
+        found = works_on_the_bench(db, shelf)
+        put_away = count_put_away(db)
+        jobs = [
+            BenchJobView(job=job_view(db, job), cards=[_card(job, work, query) for work in works], of_job=of_job)
+            for job in list_jobs(db)
+            for works, of_job in [found.of_job.get(job.id, ([], 0))]
+            if works or _empty_but_shown(job, shelf)
+        ]
+    return answer(BenchView(jobs=jobs, of_all=found.of_all, put_away=put_away))
 
 
-def _card(job: Job, work: Work, words: Words) -> CardView:
+def _empty_but_shown(job: Job, shelf: Shelf) -> bool:
+    """Whether a job without a work to show stands on the bench all the same, to begin one in it."""
+    return job.archived == shelf.archived and shelf.sought.strip().lower() in job.name.lower()
+
+
+def _card(job: Job, work: Work, query: WordsQuery) -> CardView:
+    words = words_of(query, Units(job.units))
     profile, summary, following = _drawn(json.dumps(work.document), Units(job.units), words)
     return CardView(work=work_view(work), profile=profile, summary=summary, next=following)
 
@@ -46,43 +100,103 @@ def _drawn(document: str, units: Units, words: Words) -> tuple[ProfileView | Non
     """Profile, summary and next step of a document; kept, for most works on a bench rest."""
     try:
         with reading_in(units):
-            layout = lay_out(FlightInput.model_validate(json.loads(document)).flight(units))
+            data = json.loads(document)
+            if data.get("kind") == "roof":
+                return _drawn_roof(RoofInput.model_validate(data), units, words)
+            layout = lay_out(FlightInput.model_validate(data).flight(units))
     except ValueError:
-        return None, "", words.say(Message("next.measure"))
+        return None, "", words.say(Message("next.measure" if '"roof"' not in document else "next.measure_roof"))
     summary = Message("next.summary", {"n": Count(layout.riser_count), "riser": Length(layout.riser)})
     return profile_view(draw_profile(layout)), words.say(summary), words.say(Message("next.mark"))
+
+
+def _drawn_roof(given: RoofInput, units: Units, words: Words) -> tuple[ProfileView, str, str]:
+    layout = lay_out_roof(given.roof(units))
+    pitch = given.pitch.text
+    summary = Message("next.roof_summary", {"pitch": pitch, "run": Length(layout.legs[0].run)})
+    return profile_view(draw_silhouette(layout)), words.say(summary), words.say(Message("next.mark"))
 
 
 @api.post("/jobs", responses={201: JobView})
 def new_job(body: NewJobBody) -> Response:
     """Begin a job."""
     with database().connect() as db:
-        return answer(job_view(create_job(db, body.name, body.units)), 201)
+        return answer(job_view(db, create_job(db, body.name, body.units)), 201)
 
 
 @api.put("/jobs/<job_id>", responses={200: JobView})
 def change_job(path: JobPath, body: JobBody) -> Response:
-    """Rename a job, or give it other units or limits. No stored measurement changes: each has its unit written out."""
+    """Rename a job, or give it other units, limits or settings. No stored measurement changes."""
+    units = Units(body.units)
     with database().connect() as db:
         job = get_job(db, path.job_id)
-        changed = Job(job.id, body.name, body.units, body.limits, body.revision)
+        if body.limits and body.limits not in list(LimitSetId):
+            try:
+                get_limit_set(db, body.limits)
+            except LimitSetNotFound:
+                raise Problems([Problem("limits", Message("problem.no_limit_set"))]) from None
+        changed = replace(
+            job,
+            name=body.name,
+            units=body.units,
+            limits=body.limits,
+            revision=body.revision,
+            settings=job.settings if body.settings is None else read_settings(body.settings, units),
+            overrides=job.overrides if body.overrides is None else read_changes(body.overrides, units, "overrides"),
+        )
         if not save_job(db, changed):
             return problem.problem(409, problem.PLAIN.say(Message("problem.stale")))
-        return answer(job_view(get_job(db, path.job_id)))
+        return answer(job_view(db, get_job(db, path.job_id)))
+
+
+@api.get("/jobs/<job_id>", responses={200: JobPage})
+def read_job_page(path: JobPath, query: WordsQuery) -> Response:
+    """A job with the settings that hold for it, and the limits it is held against."""
+    with database().read() as db:
+        job = get_job(db, path.job_id)
+        shop = get_shop(db).settings
+        units = Units(job.units)
+        view = job_view(db, job)
+        base = limits_of(_limits(view.limits_document, overridden=False), units)
+        found = limits_of(_limits(view.limits_document, overridden=True), units)
+    words = words_of(query, units)
+    return answer(
+        JobPage(
+            job=view,
+            settled=settled_view(shop, job.settings, units),
+            shop=settled_view(shop, {}, units).document,
+            limits_name=words.say(base.name),
+            limits=limit_views(found, base, words, job.overrides),
+        )
+    )
+
+
+def _limits(document: Any, *, overridden: bool) -> LimitSetId | LimitsInput | None:
+    if isinstance(document, dict):
+        read = LimitsInput.model_validate(document)
+        return read if overridden else read.model_copy(update={"overrides": LimitsInput(base=read.base).overrides})
+    return LimitSetId(document) if document else None
+
+
+@api.post("/jobs/<job_id>/archive", responses={200: JobView})
+def archive(path: JobPath, body: ArchiveBody) -> Response:
+    """Put a job away, or take it out again."""
+    with database().connect() as db:
+        return answer(job_view(db, archive_job(db, path.job_id, archived=body.archived)))
 
 
 @api.delete("/jobs/<job_id>", responses={200: JobView})
 def remove_job(path: JobPath) -> Response:
     """Take a job off the bench; it can be put back."""
     with database().connect() as db:
-        return answer(job_view(delete_job(db, path.job_id, deleted=True)))
+        return answer(job_view(db, delete_job(db, path.job_id, deleted=True)))
 
 
 @api.post("/jobs/<job_id>/restore", responses={200: JobView})
 def restore_job(path: JobPath) -> Response:
     """Put a deleted job back."""
     with database().connect() as db:
-        return answer(job_view(delete_job(db, path.job_id, deleted=False)))
+        return answer(job_view(db, delete_job(db, path.job_id, deleted=False)))
 
 
 @api.post("/jobs/<job_id>/works", responses={201: WorkView})
@@ -90,5 +204,14 @@ def new_work(path: JobPath, body: NewWorkBody) -> Response:
     """Begin a work in a job."""
     with database().connect() as db:
         job = get_job(db, path.job_id)
-        document = body.document or usual_flight(Units(job.units), body.name)
+        document = body.document or _usual(db, job, body)
         return answer(work_view(create_work(db, job.id, read_kept(document, job))), 201)
+
+
+def _usual(db: sqlite3.Connection, job: Job, body: NewWorkBody) -> dict[str, Any]:
+    """What a new work starts from, by the shop's habits."""
+    units = Units(job.units)
+    habits = settle(get_shop(db).settings, job.settings, units).document["habits"]
+    if body.kind == "roof":
+        return usual_roof(units, body.name, str(habits["notch_rule"]))
+    return usual_flight(units, body.name, str(habits["riser_count"]))

@@ -1,15 +1,17 @@
 """What the routes share: the database, and kept rows as views."""
 
+import sqlite3
+from dataclasses import asdict
 from functools import cache
 from typing import Any
 
 from flask import Response, current_app
 from pydantic import BaseModel, Field
 
-from ..core.rules import Dialect, LimitSetId, Words
+from ..core.rules import Dialect, LimitSetId, Words, usual_limit_set
 from ..core.tape import Tape, Units
-from ..exchange import FORMAT, VERSION
-from ..store import Database, Job, Work
+from ..exchange import limits_document
+from ..store import Database, Job, LimitSetNotFound, Work, get_limit_set
 from .models import JobView, WorkView
 
 
@@ -57,15 +59,24 @@ def work_view(work: Work) -> WorkView:
     return WorkView.model_validate(work, from_attributes=True)
 
 
-def job_view(job: Job) -> JobView:
+def job_view(db: sqlite3.Connection, job: Job) -> JobView:
     """A kept job as it is sent."""
-    return JobView.model_validate(job, from_attributes=True)
+    return JobView(**asdict(job), limits_document=limits_of_job(db, job))
 
 
-def job_file(job: Job, documents: list[dict[str, Any]]) -> dict[str, Any]:
-    """A job with its documents as a job file."""
-    limits = {"limits": LimitSetId(job.limits)} if job.limits else {}
-    return {"format": FORMAT, "version": VERSION, "name": job.name, "units": job.units, **limits, "works": documents}
+def limits_of_job(db: sqlite3.Connection, job: Job) -> Any:
+    """What a job's file says about limits: an id, an object with the reasons, or nothing for the usual set."""
+    own = None
+    shipped = job.limits
+    if job.limits and job.limits not in list(LimitSetId):
+        try:
+            kept = get_limit_set(db, job.limits)
+            own = {"name": kept.name, "base": kept.base, "changes": kept.changes}
+        except LimitSetNotFound:
+            shipped = None
+    if job.overrides and own is None:
+        shipped = shipped or usual_limit_set(Units(job.units))
+    return limits_document(shipped, own, job.overrides)
 
 
 def words_of(query: WordsQuery, units: Units) -> Words:

@@ -1,288 +1,11 @@
-"""What the API says, as pydantic models: the OpenAPI document and the screen's types come from these."""
+"""What the API says of what is kept: jobs, works, settings, limits, devices, problems."""
 
 from dataclasses import dataclass
 from typing import Annotated, Any
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import Field
 
-Point = tuple[float, float]
-
-
-class View(BaseModel):
-    """An answer as a whole. Its parts are plain dataclasses: there are hundreds, and they are made by us."""
-
-    model_config = ConfigDict(extra="forbid")
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Shown:
-    """A length as it is called: mm, the nearest mark of the tape, and how it stands to it ("strong", "" …)."""
-
-    mm: float
-    text: str
-    sense: str
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class FactView:
-    """A fact with its words: what it is between, and its value."""
-
-    id: str
-    label: str
-    text: str
-    sense: str
-    value: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class CheckView:
-    """A check in words."""
-
-    id: str
-    level: str
-    text: str
-    remedy: str | None
-    source: str | None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class LineView:
-    """A step of a working."""
-
-    what: str
-    figures: str
-    result: str
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class WorkingView:
-    """The two roads to a number."""
-
-    fact: str
-    label: str
-    first: list[LineView]
-    second: list[LineView]
-    result: Shown
-    agrees: bool
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class ProfileView:
-    """The walked-on line of a flight, mm, y down, deck at 0."""
-
-    steps: list[Point]
-    ground: float
-    run: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class NoteView:
-    """A remark on a candidate."""
-
-    level: str
-    text: str
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class CandidateView:
-    """A riser count and its consequences."""
-
-    count: int
-    chosen: bool
-    fits: bool
-    riser: Shown
-    going: Shown
-    slope: str
-    run: Shown
-    comfort: Shown
-    throat: Shown
-    notes: list[NoteView]
-    profile: ProfileView
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class DriftView:
-    """What stepping off with one setting does over the flight."""
-
-    gauge: Shown
-    total: Shown
-    each: Shown
-    last: Shown
-    creep: list[float]
-    level: str
-    text: str
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class PathView:
-    """A line or an area on a layer."""
-
-    id: str
-    layer: str
-    points: list[Point]
-    closed: bool
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class DimensionView:
-    """A distance drawn with both ends; ``field`` is where it is typed, if it is."""
-
-    id: str
-    start: Point
-    end: Point
-    offset: float
-    length: Shown
-    label: str
-    field: str | None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class TextView:
-    """Words on a drawing."""
-
-    id: str
-    at: Point
-    text: str
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class SheetView:
-    """A drawing in mm, y down."""
-
-    extent: tuple[float, float, float, float]
-    paths: list[PathView]
-    dimensions: list[DimensionView]
-    texts: list[TextView]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class MarkView:
-    """A pencil line on the near face."""
-
-    id: str
-    role: str
-    pieces: list[tuple[Point, Point]]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class SquareView:
-    """The square in its setting: its outline, and the figures to hold at the board's top edge."""
-
-    shape: list[Point]
-    heel: Point
-    tongue_at: Point
-    body_at: Point
-    tongue_figure: Shown
-    body_figure: Shown
-    reaches: bool
-    unit: Annotated[float, Field(description="mm of one numbered graduation")]
-    division: Annotated[float, Field(description="mm of one fine graduation")]
-    numbered: Annotated[float, Field(description="what one numbered graduation counts: 1 inch or 10 mm")]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class StopView:
-    """A stop along the board: what to draw, its figure with both ends, and the square that draws it."""
-
-    id: str
-    kind: str
-    title: str
-    say: str
-    figure: Shown | None
-    ends: str
-    marks: list[str]
-    lines: list[tuple[Point, Point]]
-    lens: Point
-    at: Annotated[float | None, Field(description="the running mark on the top edge that is read, mm from the hook")]
-    measure: Annotated[
-        tuple[Point, Point] | None, Field(description="the two ends of the figure, where it is not on the tape")
-    ]
-    square: SquareView | None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class RunningView:
-    """A running mark on the top edge."""
-
-    number: int
-    at: float
-    figure: Shown
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class BoardView:
-    """A piece lying on the horses: u from the hook, v down from the top edge, mm."""
-
-    id: str
-    title: str
-    count: int
-    depth: float
-    board: Shown
-    stock: Shown | None
-    outline: list[Point]
-    waste: list[list[Point]]
-    marks: list[MarkView]
-    running: list[RunningView]
-    stops: list[StopView]
-    tape_unit: float
-    tape_division: float
-    tape_numbered: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class PieceView:
-    """A piece that can be laid on the horses."""
-
-    id: str
-    title: str
-    count: int
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class StationView:
-    """How a station stands: settled, open or waiting, and a word on it."""
-
-    id: str
-    state: str
-    text: str
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class ScreenView:
-    """A flight as the stations show it."""
-
-    facts: list[FactView]
-    checks: list[CheckView]
-    working: list[WorkingView]
-    candidates: list[CandidateView]
-    drift: DriftView
-    sketch: SheetView
-    pieces: list[PieceView]
-    board: BoardView
-    stations: list[StationView]
-    limits: str
-    confirm: str
-    readings: Annotated[dict[str, Shown], Field(description="every typed length by its key, as it was understood")]
-    supposed: Annotated[list[str], Field(description="keys that are missing and were supposed, for the drawing alone")]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class WorkAnswer:
-    """One work, worked out: the contract, and what the screen shows of it."""
-
-    name: str
-    kind: str
-    facts: dict[str, float]
-    members: list[dict[str, Any]]
-    joints: list[dict[str, Any]]
-    checks: list[dict[str, Any]]
-    screen: ScreenView
-
-
-class WorkOutAnswer(View):
-    """A job, worked out."""
-
-    works: list[WorkAnswer]
+from .screen_models import ProfileView, View
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -304,16 +27,21 @@ class WorkView(View):
     changed_at: str
     can_undo: bool
     can_redo: bool
+    archived: bool
 
 
 class JobView(View):
-    """A kept job."""
+    """A kept job. ``limits_document`` is what its job file says about limits."""
 
     id: str
     name: str
     units: str
     limits: str | None
     revision: int
+    settings: dict[str, Any]
+    overrides: dict[str, Any]
+    archived: bool
+    limits_document: Annotated[Any, Field(description="an id, an object, or null for the usual set")]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -336,9 +64,9 @@ class ProblemView(View):
     title: str
     status: int
     detail: str
-    errors: list[ErrorView] = []
+    errors: list[ErrorView] = []  # noqa: RUF012 - pydantic gives every answer its own
     kept: WorkView | None = None
-    conflict: list[ConflictView] = []
+    conflict: list[ConflictView] = []  # noqa: RUF012
     incident: str | None = None
 
 
@@ -354,16 +82,37 @@ class CardView:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class BenchJobView:
-    """A job with its works."""
+    """A job with the works that are shown of it, and how many it has in all."""
 
     job: JobView
     cards: list[CardView]
+    of_job: int
 
 
 class BenchView(View):
-    """Everything on the bench."""
+    """What lies on the bench, how many works there are in all, and how many are put away."""
 
     jobs: list[BenchJobView]
+    of_all: int
+    put_away: int
+
+
+class OriginView(View):
+    """A setting as it stands: what it is, what was chosen, and where that comes from."""
+
+    key: str
+    title: str
+    answer: str
+    origin: str
+    said: str
+    used: bool
+
+
+class SettledView(View):
+    """The settings that hold for a job, as a document, and where each comes from."""
+
+    document: dict[str, Any]
+    rows: list[OriginView]
 
 
 class WorkPage(View):
@@ -371,6 +120,7 @@ class WorkPage(View):
 
     work: WorkView
     job: JobView
+    settled: SettledView
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -388,17 +138,117 @@ class HistoryView(View):
     lines: list[HistoryLine]
 
 
+class AnswerView(View):
+    """An answer to a choice: who works that way, and what it changes."""
+
+    id: str
+    name: str
+    say: str
+
+
+class ChoiceView(View):
+    """A preference or habit; ``used`` tells whether anything heeds it yet."""
+
+    id: str
+    group: str
+    title: str
+    used: bool
+    answers: list[AnswerView]
+
+
+class LimitView(View):
+    """A limit of a set: its value as text, where it comes from, and what was typed and why where it was changed."""
+
+    id: str
+    label: str
+    bound: str
+    value: str
+    source: str
+    usual: str
+    typed: Annotated[str | None, Field(description="the value as it was typed, where it was changed")]
+    reason: str | None
+
+
 class LimitSetView(View):
-    """A limit set by its id and name."""
+    """A limit set; ``own`` tells whether it is the shop's and can be changed."""
+
+    id: str
+    name: str
+    own: bool
+    base: str
+    revision: int
+    limits: list[LimitView]
+
+
+class TouchedView(View):
+    """A work that is held against a set."""
+
+    job: str
+    work_id: str
+    work: str
+
+
+class LimitSetPage(View):
+    """A limit set with the works it touches."""
+
+    limit_set: LimitSetView
+    touches: list[TouchedView]
+
+
+class JobPage(View):
+    """A job: the settings that hold for it, what the shop alone would say, and the limits it is held against."""
+
+    job: JobView
+    settled: SettledView
+    shop: dict[str, Any]
+    limits_name: str
+    limits: list[LimitView]
+
+
+class NamedView(View):
+    """Something by its id and name."""
 
     id: str
     name: str
 
 
+class GroupView(View):
+    """A group of choices."""
+
+    id: str
+    name: str
+    choices: list[ChoiceView]
+
+
 class ShopView(View):
-    """The shop's settings, and what there is to choose from."""
+    """The shop's settings: what was chosen, everything as it stands, and what there is to choose from."""
 
     revision: int
-    dialect: str
-    fine: bool
-    limit_sets: list[LimitSetView]
+    settings: dict[str, Any]
+    settled: SettledView
+    groups: list[GroupView]
+    limit_sets: list[NamedView]
+
+
+class DeviceView(View):
+    """A device that may come in."""
+
+    id: str
+    name: str
+    paired_at: str
+    seen_at: str
+
+
+class DevicesView(View):
+    """Who may come in; ``address`` is where the program is shared, null where it is not."""
+
+    address: str | None
+    devices: list[DeviceView]
+
+
+class CodeView(View):
+    """A one-time pairing code, and its link as a QR picture (a data URI)."""
+
+    code: str
+    address: str
+    picture: str

@@ -11,6 +11,7 @@ from .problem import MIME
 
 PROBLEMS = {
     400: "Not readable",
+    401: "Not paired",
     403: "Not from here",
     404: "Not here",
     405: "Not done this way",

@@ -12,12 +12,17 @@ from ..core.tape import Tape, Units
 from ..core.terms import Message
 from ..exchange import JobInput, Problems
 from ..exchange.problems import from_validation
-from ..store import Stale, WorkNotFound
-from .bodies import JobBody, NewJobBody, NewWorkBody, RevisionBody, SaveBody, ShopBody
+from ..store import LimitSetNotFound, Stale, WorkNotFound
+from . import bodies
 from .models import ConflictView, ErrorView, ProblemView, WorkView
 
+
+def _is_body(found: object) -> bool:
+    return isinstance(found, type) and issubclass(found, BaseModel) and found is not BaseModel
+
+
 logger = logging.getLogger("easynotch")
-BODIES: tuple[type[BaseModel], ...] = (JobInput, SaveBody, RevisionBody, NewWorkBody, NewJobBody, JobBody, ShopBody)
+BODIES: tuple[type[BaseModel], ...] = (JobInput, *(one for one in vars(bodies).values() if _is_body(one)))
 MIME = "application/problem+json"
 PLAIN = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
 
@@ -42,7 +47,7 @@ def from_problems(found: Problems, words: Words = PLAIN) -> Response:
 
 def from_pydantic(error: ValidationError) -> Response:
     """A body or query that does not fit its model, which pydantic names in the error's title."""
-    model = next((model for model in BODIES if model.__name__ == error.title), SaveBody)
+    model = next((model for model in BODIES if model.__name__ == error.title), bodies.SaveBody)
     return from_problems(from_validation(error, model))
 
 
@@ -54,8 +59,10 @@ def stale(error: Stale, conflict: list[ConflictView] | None = None) -> Response:
 
 
 def missing(error: LookupError) -> Response:
-    """A job or work that is not there."""
+    """A job, work or limit set that is not there."""
     which = "no_work" if isinstance(error, WorkNotFound) else "no_job"
+    if isinstance(error, LimitSetNotFound):
+        which = "no_limit_set"
     return problem(404, PLAIN.say(Message(f"problem.{which}")))
 
 

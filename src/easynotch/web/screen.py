@@ -2,44 +2,28 @@
 
 from typing import Any
 
-from pydantic import BaseModel
-
 from ..core.rules import Words
 from ..core.stairs import Candidate
-from ..core.tape import Style
-from ..core.terms import Check, Length, Level, Line, Message, Value, Working, message
-from ..core.tools import IMPERIAL, METRIC
-from ..drawing import Profile, Sheet, draw_board, draw_elevation, draw_profile
-from ..exchange import FlightInput, Measured, WorkedFlight
-from .board_view import board_view, shown
-from .models import (
-    CandidateView,
-    CheckView,
-    DimensionView,
-    DriftView,
-    FactView,
-    LineView,
-    NoteView,
-    PathView,
-    PieceView,
-    ProfileView,
-    ScreenView,
-    SheetView,
-    Shown,
-    StationView,
-    TextView,
-    WorkingView,
-)
+from ..core.terms import Length, Level, Message, Value, message
+from ..drawing import Profile, draw_board, draw_elevation, draw_profile
+from ..exchange import FlightInput, WorkedFlight
+from .board_view import Tools, board_view, shown
+from .flight_talk import FlightTalk
+from .screen_models import CandidateView, DriftView, NoteView, PieceView, ProfileView, ScreenView, StationView
+from .views import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
 
 
-def screen_of(given: FlightInput, worked: WorkedFlight, words: Words, supposed: list[str], piece: str) -> ScreenView:
+def screen_of(
+    given: FlightInput, worked: WorkedFlight, words: Words, supposed: list[str], piece: str, tools: Tools
+) -> ScreenView:
     """Everything the stations show of a flight, the board of one piece (the pattern by default) among it."""
-    square = IMPERIAL if words.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES) else METRIC
     laid = next((one for one in worked.members if one.member.id == piece), worked.pattern)
-    board = board_view(laid.member, draw_board(laid.member, laid.marks, square), words, worked.layout)
+    talk = FlightTalk(worked.layout, laid.member.stock.depth)
+    board = board_view(laid, draw_board(laid.member, laid.marks, tools.square), words, talk, tools.saws)
     return ScreenView(
+        kind="flight",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
-        checks=[check_view(check, words) for check in sorted(worked.checks, key=_urgency)],
+        checks=[check_view(check, words) for check in sorted(worked.checks, key=urgency)],
         working=[working_view(one, words) for one in worked.working],
         candidates=[candidate_view(one, worked, words) for one in worked.candidates()],
         drift=drift_view(worked, words),
@@ -50,60 +34,12 @@ def screen_of(given: FlightInput, worked: WorkedFlight, words: Words, supposed: 
         ],
         board=board,
         stations=stations(worked, len(board.stops), words, supposed),
-        limits=words.say(Message(worked.limits.name)),
-        confirm=words.say(Message(worked.limits.confirm)),
+        limits=limits_said(worked.limits, words),
+        confirm=words.say(worked.limits.confirm),
         readings=readings(given, words),
         supposed=supposed,
+        roof=None,
     )
-
-
-def _urgency(check: Check) -> int:
-    return [Level.STOP, Level.LOOK, Level.OK].index(check.level)
-
-
-def readings(model: BaseModel, words: Words, prefix: str = "") -> dict[str, Shown]:
-    """Every length of a model by its key, as it was understood."""
-    found: dict[str, Shown] = {}
-    for key, value in model:
-        if isinstance(value, Measured):
-            found[prefix + key] = shown(value.mm, words)
-        elif isinstance(value, BaseModel):
-            found.update(readings(value, words, f"{prefix}{key}."))
-    return found
-
-
-def fact_view(key: str, value: float | int, words: Words) -> FactView:
-    """A fact with its two ends."""
-    length = not isinstance(value, int) and key != "slope"
-    text, sense = words.called(value) if length else (words.fact_value(key, value), "")
-    return FactView(id=key, label=words.fact(key), text=text, sense=sense, value=value)
-
-
-def check_view(check: Check, words: Words) -> CheckView:
-    """A check in words."""
-    return CheckView(
-        id=check.id,
-        level=check.level,
-        text=words.say(check.message),
-        remedy=words.say(check.remedy) if check.remedy else None,
-        source=words.say(Message(check.limit.source)) if check.limit else None,
-    )
-
-
-def working_view(working: Working, words: Words) -> WorkingView:
-    """Two roads in words."""
-    return WorkingView(
-        fact=working.fact,
-        label=words.fact(working.fact),
-        first=[_line(line, words) for line in working.first.lines],
-        second=[_line(line, words) for line in working.second.lines],
-        result=shown(working.first.result, words),
-        agrees=working.agrees,
-    )
-
-
-def _line(line: Line, words: Words) -> LineView:
-    return LineView(what=words.say(line.what), figures=words.figures(line.figures), result=words.figure(line.result))
 
 
 def candidate_view(candidate: Candidate, worked: WorkedFlight, words: Words) -> CandidateView:
@@ -170,24 +106,6 @@ def drift_view(worked: WorkedFlight, words: Words) -> DriftView:
         level=check.level,
         text=words.say(check.message),
     )
-
-
-def sheet_view(sheet: Sheet, words: Words) -> SheetView:
-    """A sheet with its words."""
-    return SheetView(
-        extent=sheet.extent,
-        paths=[
-            PathView(id=path.id, layer=path.layer, points=list(path.points), closed=path.closed) for path in sheet.paths
-        ],
-        dimensions=[
-            DimensionView(
-                id=one.id, start=one.start, end=one.end, offset=one.offset, length=shown(one.length.mm, words),
-                label=words.say(message(f"dimension.{one.id}")), field=one.field,
-            )
-            for one in sheet.dimensions
-        ],
-        texts=[TextView(id=text.id, at=text.at, text=words.say(text.words)) for text in sheet.texts],
-    )  # fmt: skip
 
 
 def stations(worked: WorkedFlight, stops: int, words: Words, supposed: list[str]) -> list[StationView]:

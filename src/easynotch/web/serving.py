@@ -2,6 +2,7 @@
 
 import contextlib
 import errno
+import io
 import json
 import logging
 import os
@@ -13,12 +14,16 @@ import tempfile
 import threading
 from pathlib import Path
 
+import segno
 import waitress
 from platformdirs import user_data_path
 
+from ..core.rules import LimitSetId
 from ..exchange import read_job
-from ..store import Database, DatabaseRefused, create_job, create_work
-from .app import create_app
+from ..store import Database, DatabaseRefused, create_job, create_work, new_code
+from .app import HERE_ALONE, LOOPBACK, create_app
+from .devices import pairing_link
+from .sharing import Door
 
 THREADS = 2
 """In each process. Measured: a work-out is computing alone, and more threads than these only take turns at it."""
@@ -43,20 +48,29 @@ def load_demo(database: Database, folder: Path) -> None:
         data = json.loads(file.read_text("utf-8"))
         job = read_job(data)
         with database.connect() as db:
-            kept = create_job(db, job.name, str(job.units), job.limits)
+            limits = job.limits if isinstance(job.limits, LimitSetId) else None
+            kept = create_job(db, job.name, str(job.units), limits)
             for document in data["works"]:
                 create_work(db, kept.id, document)
 
 
-def serve(*, data: Path | None, port: int, demo: bool) -> int:
-    """Serve until Ctrl-C. Returns the exit code."""
+def serve(*, data: Path | None, port: int, demo: bool, share: bool = False, name: str | None = None) -> int:
+    """Serve until Ctrl-C. Returns the exit code.
+
+    Args:
+        data: the folder of the database.
+        port: on which port.
+        demo: load the demo jobs.
+        share: let paired devices on the same network in.
+        name: a further host name under which the network reaches this machine.
+    """
     throw_away = Path(tempfile.mkdtemp(prefix="easy-notch-demo-")) if demo and data is None else None
     folder = data or throw_away or user_data_path("easy-notch", appauthor=False)
     try:
         database = Database(folder)
         if demo:
             load_demo(database, home() / "demo")
-        listening = socket.create_server(("127.0.0.1", port), backlog=256)
+        listening = socket.create_server(("0.0.0.0" if share else "127.0.0.1", port), backlog=256)
     except DatabaseRefused as refused:
         say(str(refused))
         return 3
@@ -70,12 +84,15 @@ def serve(*, data: Path | None, port: int, demo: bool) -> int:
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     signal.signal(signal.SIGTERM, _stop)
     signal.signal(signal.SIGINT, _stop)
+    door = door_of(port, name) if share else HERE_ALONE
     child = _fork_helper()
     server = waitress.create_server(
-        create_app(database, home() / "frontend" / "dist"), sockets=[listening], threads=THREADS, ident=None
+        create_app(database, home() / "frontend" / "dist", door), sockets=[listening], threads=THREADS, ident=None
     )
     if child != 0:
         say(f"Kept in {folder}{' (thrown away at the end)' if throw_away else ''}")
+        if door.address:
+            invite(database, door.address)
         say(f"Easy Notch is at http://127.0.0.1:{port}/  (Ctrl-C stops it)")
     try:
         server.run()
@@ -93,6 +110,36 @@ def serve(*, data: Path | None, port: int, demo: bool) -> int:
         shutil.rmtree(throw_away, ignore_errors=True)
     say("Stopped. Everything saved.")
     return 0
+
+
+def door_of(port: int, name: str | None) -> Door:
+    """How this machine is reached from its network: by its address there, its own name, and a name given."""
+    address = network_address()
+    own = socket.gethostname().lower()
+    names = {address, own, f"{own}.local", *([name.lower()] if name else [])}
+    return Door(LOOPBACK, frozenset(names) - LOOPBACK, f"http://{name or address}:{port}")
+
+
+def network_address() -> str:
+    """This machine's address on its network; loopback where it has none. Nothing is sent to find it out."""
+    with socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
+        try:
+            probe.connect(("192.0.2.1", 9))  # a documentation address: connecting a datagram socket sends nothing
+            address: str = probe.getsockname()[0]
+        except OSError:
+            return "127.0.0.1"
+    return address
+
+
+def invite(database: Database, address: str) -> None:
+    """Print how a phone comes in: the address, a one-time code, and both as a QR picture."""
+    with database.connect() as db:
+        code = new_code(db)
+    say(f"Phones on this network: open {address}/ and type the code {code[:3]} {code[3:]}")
+    say("The code lets one device in, within ten minutes. The next one is made under Settings, Phones.")
+    text = io.StringIO()
+    segno.make(pairing_link(address, code), error="m").terminal(out=text, compact=True, border=2)
+    say(text.getvalue())
 
 
 def _fork_helper() -> int | None:

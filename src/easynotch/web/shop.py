@@ -3,25 +3,35 @@
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
-from ..core.rules import Dialect, LimitSetId, Words, limit_set
-from ..core.tape import Tape, Units
+from ..core.rules import LimitSetId, limit_set
+from ..core.tape import Units
 from ..core.terms import Message
-from ..store import Shop, get_shop, save_shop
+from ..exchange import read_settings
+from ..store import OwnLimitSet, Shop, get_shop, list_limit_sets, save_shop
 from . import problem
 from .bodies import ShopBody
 from .kept import answer, database
-from .models import LimitSetView, ShopView
+from .models import NamedView, ShopView
+from .settled import groups_view, settled_view, words_for
 
 api = APIBlueprint("shop", __name__, url_prefix="/api/shop", abp_tags=[Tag(name="shop")])
 
 
-def shop_view(shop: Shop) -> ShopView:
+def units_of(settings: dict[str, object]) -> Units:
+    """In which units the shop's own lengths are typed."""
+    habits = settings.get("habits")
+    return Units(habits.get("units") or Units.IMPERIAL) if isinstance(habits, dict) else Units.IMPERIAL
+
+
+def shop_view(shop: Shop, own: list[OwnLimitSet]) -> ShopView:
     """The settings with what is usual filled in."""
-    dialect = Dialect(shop.settings.get("dialect", Dialect.NORTH_AMERICA))
-    words = Words(dialect, Tape.of(Units.IMPERIAL))
-    sets = [LimitSetView(id=one, name=words.say(Message(limit_set(one).name))) for one in LimitSetId]
+    units = units_of(shop.settings)
+    settled = settled_view(shop.settings, {}, units)
+    words = words_for(settled.document, units)
+    sets = [NamedView(id=one, name=words.say(limit_set(one).name)) for one in LimitSetId]
+    sets += [NamedView(id=one.id, name=words.say(Message("limits.own", {"name": one.name}))) for one in own]
     return ShopView(
-        revision=shop.revision, dialect=dialect, fine=shop.settings.get("fine", False) is True, limit_sets=sets
+        revision=shop.revision, settings=shop.settings, settled=settled, groups=groups_view(words), limit_sets=sets
     )
 
 
@@ -29,13 +39,15 @@ def shop_view(shop: Shop) -> ShopView:
 def read_shop() -> Response:
     """The settings."""
     with database().read() as db:
-        return answer(shop_view(get_shop(db)))
+        return answer(shop_view(get_shop(db), list_limit_sets(db)))
 
 
 @api.put("", responses={200: ShopView})
 def change_shop(body: ShopBody) -> Response:
-    """Keep changed settings. They change words and rounding where lengths are shown, never a stored measurement."""
+    """Keep changed settings. They change words, drawings and what is begun later, never a stored measurement."""
     with database().connect() as db:
-        if not save_shop(db, body.revision, {"dialect": body.dialect, "fine": body.fine}):
+        kept = get_shop(db).settings
+        settings = read_settings(body.settings, units_of(body.settings) if body.settings else units_of(kept))
+        if not save_shop(db, body.revision, settings):
             return problem.problem(409, problem.PLAIN.say(Message("problem.stale")))
-        return answer(shop_view(get_shop(db)))
+        return answer(shop_view(get_shop(db), list_limit_sets(db)))

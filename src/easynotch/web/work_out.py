@@ -7,16 +7,32 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import Field
 
 from ..core.tape import Units
-from ..exchange import FlightInput, JobInput, Problems, contract, work_out_flight
+from ..exchange import (
+    FlightInput,
+    JobInput,
+    Problems,
+    RoofInput,
+    WorkedFlight,
+    WorkedRoof,
+    contract,
+    saws_of,
+    square_of,
+    worked_out,
+)
 from . import problem
+from .board_view import Tools
 from .kept import WordsQuery, answer, words_of
-from .models import WorkAnswer, WorkOutAnswer
+from .roof_screen import roof_screen_of
 from .screen import screen_of
+from .screen_models import WorkAnswer, WorkOutAnswer
 
 api = APIBlueprint("work_out", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
 
-SUPPOSED_RISE = {Units.IMPERIAL: "4'", Units.METRIC: "1200 mm"}
-"""What the sketch of an unmeasured flight is drawn with. It is marked as supposed and never stored."""
+SUPPOSED: dict[Units, dict[str, dict[str, str]]] = {
+    Units.IMPERIAL: {"flight": {"total_rise": "4'"}, "roof": {"plan.length": "16'", "plan.width": "10'"}},
+    Units.METRIC: {"flight": {"total_rise": "1200 mm"}, "roof": {"plan.length": "5000 mm", "plan.width": "3000 mm"}},
+}
+"""What the sketch of an unmeasured work is drawn with. It is marked as supposed and never stored."""
 
 
 class WorkOutQuery(WordsQuery):
@@ -29,32 +45,47 @@ class WorkOutQuery(WordsQuery):
 @api.before_request
 def suppose() -> None:
     """Before the body is validated: fill in a total rise that is still missing, where the drawing asks for it."""
-    g.supposed = _suppose(request.get_json()) if request.args.get("suppose") == "true" else []
+    g.supposed = suppose_missing(request.get_json()) if request.args.get("suppose") == "true" else []
 
 
 @api.post("/work-out", responses={200: WorkOutAnswer})
-def work_out(query: WorkOutQuery, body: JobInput) -> Response:
+def answer_work_out(query: WorkOutQuery, body: JobInput) -> Response:
     """Work a job out."""
     try:
-        works = [_work(given, body, query, number) for number, given in enumerate(body.works)]
+        works = [_work(number, body, query) for number in range(len(body.works))]
     except Problems as found:
         return problem.from_problems(found, words_of(query, body.units))
     return answer(WorkOutAnswer(works=works))
 
 
-def _work(given: FlightInput, job: JobInput, query: WorkOutQuery, number: int) -> WorkAnswer:
+def _work(number: int, job: JobInput, query: WorkOutQuery) -> WorkAnswer:
     words = words_of(query, job.units)
-    worked = work_out_flight(given, job.units, job.limits, f"works[{number}]", words.tape)
-    return WorkAnswer(**contract(given.name, worked), screen=screen_of(given, worked, words, g.supposed, query.piece))
+    given = job.works[number]
+    worked = worked_out(job, number, words.tape)
+    tools = Tools(square_of(job.settings, job.units), saws_of(job.settings))
+    if isinstance(worked, WorkedRoof) and isinstance(given, RoofInput):
+        screen = roof_screen_of(given, worked, words, g.supposed, query.piece, tools)
+    else:
+        assert isinstance(worked, WorkedFlight)
+        assert isinstance(given, FlightInput)
+        screen = screen_of(given, worked, words, g.supposed, query.piece, tools)
+    return WorkAnswer(**contract(given.name, worked), screen=screen)
 
 
-def _suppose(data: Any) -> list[str]:
-    """Fill in a missing total rise, and say so."""
+def suppose_missing(data: Any) -> list[str]:
+    """Fill in what is still to be measured, and say so."""
     works = data.get("works") if isinstance(data, dict) else None
+    units = Units.METRIC if isinstance(data, dict) and data.get("units") == "metric" else Units.IMPERIAL
     supposed: list[str] = []
     for work in works if isinstance(works, list) else []:
-        if isinstance(work, dict) and work.get("total_rise") in (None, ""):
-            units = Units.METRIC if data.get("units") == "metric" else Units.IMPERIAL
-            work["total_rise"] = SUPPOSED_RISE[units]
-            supposed.append("total_rise")
+        if not isinstance(work, dict):
+            continue
+        for path, value in SUPPOSED[units].get(str(work.get("kind")), {}).items():
+            *outer, key = path.split(".")
+            place = work
+            for step in outer:
+                place = place.setdefault(step, {}) if isinstance(place.get(step, {}), dict) else {}
+            if place.get(key) in (None, ""):
+                place[key] = value
+                supposed.append(path)
     return supposed

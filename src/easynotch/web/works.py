@@ -15,9 +15,11 @@ from ..store import (
     Job,
     Revision,
     Stale,
+    archive_work,
     create_work,
     delete_work,
     get_job,
+    get_shop,
     get_work,
     history,
     list_works,
@@ -26,9 +28,10 @@ from ..store import (
     undo_work,
 )
 from . import problem
-from .bodies import RevisionBody, SaveBody
+from .bodies import ArchiveBody, RevisionBody, SaveBody
 from .kept import WordsQuery, WorkPath, answer, database, job_view, words_of, work_view
 from .models import ConflictView, HistoryLine, HistoryView, WorkPage, WorkView
+from .settled import settled_view
 
 api = APIBlueprint("works", __name__, url_prefix="/api/works", abp_tags=[Tag(name="works")])
 
@@ -43,7 +46,9 @@ def read(path: WorkPath) -> Response:
     """A work with its job."""
     with database().read() as db:
         work = get_work(db, path.work_id)
-        return answer(WorkPage(work=work_view(work), job=job_view(get_job(db, work.job_id))))
+        job = get_job(db, work.job_id)
+        settled = settled_view(get_shop(db).settings, job.settings, Units(job.units))
+        return answer(WorkPage(work=work_view(work), job=job_view(db, job), settled=settled))
 
 
 @api.put("/<work_id>", responses={200: WorkView})
@@ -88,6 +93,13 @@ def restore(path: WorkPath) -> Response:
     """Put a deleted work back."""
     with database().connect() as db:
         return answer(work_view(delete_work(db, path.work_id, deleted=False)))
+
+
+@api.post("/<work_id>/archive", responses={200: WorkView})
+def archive(path: WorkPath, body: ArchiveBody) -> Response:
+    """Put a work away, or take it out again."""
+    with database().connect() as db:
+        return answer(work_view(archive_work(db, path.work_id, archived=body.archived)))
 
 
 @api.post("/<work_id>/duplicate", responses={201: WorkView})

@@ -1,33 +1,31 @@
 /** The bench: every work as a small true drawing of itself with its next step. */
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { memo, useEffect, useMemo, useRef, useState } from "react";
+import { Link, useLocation, useNavigate } from "react-router";
 import { api } from "../../api/client";
-import type { Bench, Card, Job, Work } from "../../api/types";
+import type { Card, Job, Shelf, Work } from "../../api/types";
 import { Logo, ThemeButton } from "../../app/Bar";
-import { usePreferences, useShop } from "../../app/preferences";
+import { usePreferences } from "../../app/preferences";
+import { isField } from "../../shared/isField";
 import { ProfileDrawing } from "../../shared/ProfileDrawing";
 import { TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
+import { benchQuery, WHOLE_BENCH } from "../../shared/benchQuery";
 import { More } from "./Manage";
 import "./bench.css";
 
-/** Cards of a job drawn at once; the others follow when asked for or sought. */
-const SHOWN = 24;
-
 export function BenchPage() {
   const say = useWords();
-  const { dialect, fine } = usePreferences();
-  const bench = useQuery({ queryKey: ["bench", dialect, fine], queryFn: ({ signal }) => api.bench({ dialect, fine }, signal) });
+  const { dialect, fine, keys } = usePreferences();
+  const [shelf, setShelf] = useState<Shelf>(WHOLE_BENCH);
+  const bench = useQuery({ ...benchQuery({ dialect, fine }, shelf), placeholderData: keepPreviousData });
   const start = useStart();
   const manage = useManage();
-  const [sought, setSought] = useState("");
-  const [whole, setWhole] = useState<ReadonlySet<string>>(new Set());
-  const all = bench.data?.jobs ?? [];
-  const jobs = found(all, sought);
-  const many = all.reduce((sum, { cards }) => sum + cards.length, 0) > 8;
+  const { search, archived } = shelf;
+  const jobs = bench.data?.jobs ?? [];
+  const many = search !== "" || (bench.data?.of_all ?? 0) > 8;
+  const seek = useSearchKey(keys);
   return (
     <div className="frame benched">
       <header className="top">
@@ -49,42 +47,61 @@ export function BenchPage() {
             {say("app.failed")} <Button onClick={() => void bench.refetch()}>{say("app.retry")}</Button>
           </p>
         )}
-        {bench.data && jobs.length === 0 && (
+        {archived && (
+          <div className="put-away-head">
+            <h2>{say("manage.put_away")}</h2>
+            <Button onClick={() => setShelf({ ...shelf, archived: false })}>{say("manage.to_bench")}</Button>
+          </div>
+        )}
+        {bench.data && jobs.length === 0 && !search && !archived && (
           <div className="lonely">
             <h2>{say("bench.empty")}</h2>
             <p>{say("bench.empty_say")}</p>
           </div>
         )}
         {many && (
-          <TextField type="search" label={say("manage.search")} value={sought} onChange={(event) => setSought(event.target.value)} className="search" />
+          <label className="search">
+            {say("manage.search")}
+            <input type="search" ref={seek} value={search} onChange={(event) => setShelf({ ...shelf, search: event.target.value, whole: "" })} />
+          </label>
         )}
-        {many && sought && jobs.length === 0 && <p className="quiet">{say("manage.none_found")}</p>}
-        {jobs.map(({ job, cards }) => (
-          <section key={job.id} className="job" aria-labelledby={`job-${job.id}`}>
+        {search && !bench.isPlaceholderData && jobs.length === 0 && <p className="quiet">{say("manage.none_found")}</p>}
+        {jobs.map(({ job, cards, of_job }) => (
+          <div key={job.id} className="job">
             <div className="job-head">
-              <h2 id={`job-${job.id}`}>{job.name}</h2>
+              <h2>{job.name}</h2>
               <span className="quiet">
                 <TapeText text={say(job.units === "metric" ? "app.metric" : "app.imperial").toLowerCase()} />
               </span>
-              <LimitChoice job={job} onChoose={(limits) => manage.saveJob({ ...job, limits })} />
-              <Button variant="outlined" disabled={start.isPending} onClick={() => start.mutate({ jobId: job.id, units: job.units })}>
-                {say("bench.start")}
-              </Button>
-              <More name={job.name} onRename={(name) => manage.saveJob({ ...job, name })} onDelete={() => manage.remove("jobs", job.id, job.name)} />
+              {(["flight", "roof"] as const).map((kind) => (
+                <button
+                  key={kind} type="button" className="start-here" disabled={start.isPending}
+                  onClick={() => start.mutate({ jobId: job.id, units: job.units, kind })}
+                >
+                  {say(kind === "roof" ? "bench.start_roof" : "bench.start")}
+                </button>
+              ))}
+              <Link to={`/job/${job.id}/settings`} className="bar-word plain">
+                {say("settings.of_job")}
+              </Link>
+              <More
+                name={job.name} onRename={(name) => manage.act.saveJob({ ...job, name })} onDelete={() => manage.act.remove("jobs", job.id, job.name)}
+                archived={job.archived} onArchive={() => manage.act.archive("jobs", job.id, !job.archived)}
+              />
             </div>
             <ul className="cards">
-              {(whole.has(job.id) ? cards : cards.slice(0, SHOWN)).map((card) => (
-                <WorkCard key={card.work.id} card={card} span={spanOf(cards)} manage={manage} />
+              {cards.map((card) => (
+                <WorkCard key={card.work.id} card={card} {...spanOf(cards)} manage={manage.act} />
               ))}
             </ul>
-            {cards.length > SHOWN && !whole.has(job.id) && (
-              <button type="button" className="more" onClick={() => setWhole(new Set(whole).add(job.id))}>
-                {say("manage.show_all", { n: cards.length })}
+            {cards.length < of_job && (
+              <button type="button" className="more" onClick={() => setShelf({ ...shelf, whole: job.id })}>
+                {say("manage.show_all", { n: of_job })}
               </button>
             )}
-          </section>
+          </div>
         ))}
-        {bench.data && (
+        {bench.data && !archived && (
           <div className="begin">
             <Button variant="contained" size="large" disabled={start.isPending} onClick={() => start.mutate({ units: "imperial" })}>
               {say("bench.start_new")} · <TapeText text={say("app.imperial").toLowerCase()} />
@@ -92,7 +109,18 @@ export function BenchPage() {
             <Button variant="outlined" size="large" disabled={start.isPending} onClick={() => start.mutate({ units: "metric" })}>
               {say("bench.start_new")} · {say("app.metric").toLowerCase()}
             </Button>
+            <Button variant="outlined" size="large" disabled={start.isPending} onClick={() => start.mutate({ units: "imperial", kind: "roof" })}>
+              {say("bench.start_new_roof")} · <TapeText text={say("app.imperial").toLowerCase()} />
+            </Button>
+            <Button variant="outlined" size="large" disabled={start.isPending} onClick={() => start.mutate({ units: "metric", kind: "roof" })}>
+              {say("bench.start_new_roof")} · {say("app.metric").toLowerCase()}
+            </Button>
           </div>
+        )}
+        {bench.data && !archived && bench.data.put_away > 0 && (
+          <button type="button" className="more" onClick={() => setShelf({ ...shelf, archived: true })}>
+            {say("manage.show_put_away", { n: bench.data.put_away })}
+          </button>
         )}
         {manage.removed && (
           <div className="removed" role="status">
@@ -119,14 +147,15 @@ function spanOf(cards: readonly Card[]) {
   return { width: Math.max(1, ...widths), height: Math.max(1, ...profiles.map((one) => one.ground)) };
 }
 
-function WorkCard({ card, span, manage }: { card: Card; span: { width: number; height: number }; manage: Manage }) {
+/** Drawn again only when its own work changes: while one seeks, most cards stay as they are. */
+const WorkCard = memo(function WorkCard({ card, width, height, manage }: { card: Card; width: number; height: number; manage: Manage["act"] }) {
   const say = useWords();
   const kept = card.work.document["name"];
   const name = typeof kept === "string" && kept ? kept : say("bench.unnamed");
   return (
     <li className="card-place">
       <Link to={`/work/${card.work.id}/measure`} className="card">
-        {card.profile ? <ProfileDrawing profile={card.profile} span={span} /> : <span className="no-profile" aria-hidden="true" />}
+        {card.profile ? <ProfileDrawing profile={card.profile} span={{ width, height }} /> : <span className="no-profile" aria-hidden="true" />}
         <strong>{name}</strong>
         {card.summary && (
           <span className="summary">
@@ -140,38 +169,30 @@ function WorkCard({ card, span, manage }: { card: Card; span: { width: number; h
         onRename={(next) => manage.rename(card.work, next)}
         onDuplicate={() => manage.duplicate(card.work.id)}
         onDelete={() => manage.remove("works", card.work.id, name)}
+        archived={card.work.archived}
+        onArchive={() => manage.archive("works", card.work.id, !card.work.archived)}
       />
     </li>
   );
-}
+});
 
-/** Which limit set a job is held against. */
-function LimitChoice({ job, onChoose }: { job: Job; onChoose: (limits: string | null) => void }) {
-  const say = useWords();
-  const sets = useShop().data?.limit_sets ?? [];
-  return (
-    <label className="limit-choice">
-      {say("settings.limits")}{" "}
-      <select value={job.limits ?? ""} onChange={(event) => onChoose(event.target.value || null)}>
-        <option value="">{say("settings.usual")}</option>
-        {sets.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.name}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
-/** The jobs whose name, or whose works' names, hold what is sought. */
-function found(jobs: Bench["jobs"], sought: string): Bench["jobs"] {
-  const wanted = sought.trim().toLowerCase();
-  if (!wanted) return jobs;
-  const holds = (text: unknown) => typeof text === "string" && text.toLowerCase().includes(wanted);
-  return jobs
-    .map((one) => (holds(one.job.name) ? one : { ...one, cards: one.cards.filter((card) => holds(card.work.document["name"])) }))
-    .filter((one) => one.cards.length > 0 || holds(one.job.name));
+/** The key "/" puts the pencil into the search, here and from a work. */
+function useSearchKey(keys: boolean) {
+  const field = useRef<HTMLInputElement>(null);
+  const asked = (useLocation().state as { search?: boolean } | null)?.search === true;
+  useEffect(() => {
+    if (asked) field.current?.focus();
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!keys || event.key !== "/" || event.ctrlKey || event.metaKey || event.altKey || isField(event.target)) return;
+      event.preventDefault();
+      field.current?.focus();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [keys]);
+  return field;
 }
 
 type Manage = ReturnType<typeof useManage>;
@@ -181,21 +202,28 @@ function useManage() {
   const queries = useQueryClient();
   const { dialect, fine } = usePreferences();
   const [removed, setRemoved] = useState<{ what: "jobs" | "works"; id: string; name: string } | null>(null);
-  const act = useMutation({
+  const { mutate, error } = useMutation({
     mutationFn: (work: () => Promise<unknown>) => work(),
     onSettled: () => queries.invalidateQueries({ queryKey: ["bench"] }),
   });
+  const act = useMemo(
+    () => ({
+      saveJob: (job: Job) => mutate(() => api.saveJob(job)),
+      rename: (work: Work, name: string) =>
+        mutate(() => api.save(work.id, work.revision, { ...work.document, name }, { dialect, fine })),
+      duplicate: (id: string) => mutate(() => api.duplicate(id)),
+      archive: (what: "jobs" | "works", id: string, archived: boolean) => mutate(() => api.archive(what, id, archived)),
+      remove: (what: "jobs" | "works", id: string, name: string) =>
+        mutate(() => api.put(what, id, true).then(() => setRemoved({ what, id, name }))),
+    }),
+    [mutate, dialect, fine],
+  );
   return {
     removed,
-    failed: act.error?.message,
-    saveJob: (job: Job) => act.mutate(() => api.saveJob(job)),
-    rename: (work: Work, name: string) =>
-      act.mutate(() => api.save(work.id, work.revision, { ...work.document, name }, { dialect, fine })),
-    duplicate: (id: string) => act.mutate(() => api.duplicate(id)),
-    remove: (what: "jobs" | "works", id: string, name: string) =>
-      act.mutate(() => api.put(what, id, true).then(() => setRemoved({ what, id, name }))),
+    failed: error?.message,
+    act,
     putBack: () => {
-      if (removed) act.mutate(() => api.put(removed.what, removed.id, false).then(() => setRemoved(null)));
+      if (removed) mutate(() => api.put(removed.what, removed.id, false).then(() => setRemoved(null)));
     },
   };
 }
@@ -206,9 +234,9 @@ function useStart() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: async ({ jobId, units }: { jobId?: string; units: string }) => {
+    mutationFn: async ({ jobId, units, kind = "flight" }: { jobId?: string; units: string; kind?: "flight" | "roof" }) => {
       const job = jobId ?? (await api.newJob(say("bench.new_job"), units)).id;
-      return api.newWork(job, say("bench.unnamed"));
+      return api.newWork(job, say(kind === "roof" ? "bench.unnamed_roof" : "bench.unnamed"), kind);
     },
     onSuccess: (work) => {
       void queries.invalidateQueries({ queryKey: ["bench"] });

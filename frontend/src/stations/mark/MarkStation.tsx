@@ -3,9 +3,13 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { Lens } from "../../board/Lens";
 import { WholeBoard } from "../../board/WholeBoard";
+import { isField } from "../../shared/isField";
 import { Figure, TapeText } from "../../shared/TapeText";
 import type { WorkState } from "../../shared/useWork";
+import { canStayAwake, useAwake } from "../../shared/useAwake";
 import { useWords } from "../../words/words";
+import { AtTheSaw } from "./AtTheSaw";
+import { SettingOut } from "./SettingOut";
 import { StopList } from "./StopList";
 import "./mark.css";
 
@@ -13,8 +17,10 @@ const SPAN = 920;
 
 export function MarkStation({ state }: { state: WorkState }) {
   const say = useWords();
+  useAwake();
   const [query, setQuery] = useSearchParams();
   const { screen } = state;
+  const roof = state.document["kind"] === "roof";
   const board = screen?.board;
   const last = (board?.stops.length ?? 1) - 1;
   const [wanted, setWanted] = useState(() => Number(query.get("stop") ?? localStorage.getItem(`stop:${state.work.id}`) ?? 0));
@@ -30,7 +36,7 @@ export function MarkStation({ state }: { state: WorkState }) {
   }, [board, kept, open, setQuery, state.work.id]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.target instanceof HTMLInputElement || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (isField(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       const way = { ArrowRight: 1, PageDown: 1, ArrowLeft: -1, PageUp: -1 }[event.key];
       if (way === undefined) return;
       event.preventDefault();
@@ -43,10 +49,8 @@ export function MarkStation({ state }: { state: WorkState }) {
   if (!screen || !board || screen.supposed.length > 0)
     return (
       <section className="to-come">
-        <h2>
-          {say("field.total_rise")}: {say("field.missing").toLowerCase()}
-        </h2>
-        <p>{say("measure.missing_rise")}</p>
+        <h2>{say(roof ? "measure.missing_roof_title" : "measure.missing_title")}</h2>
+        <p>{say(roof ? "measure.missing_roof" : "measure.missing_rise")}</p>
       </section>
     );
   const stop = board.stops[open];
@@ -68,6 +72,7 @@ export function MarkStation({ state }: { state: WorkState }) {
             lens={{ from: stop.lens[0] - span / 2, to: stop.lens[0] + span / 2 }}
           />
         </div>
+        {screen.roof && <SettingOut state={state} roof={screen.roof} />}
         <Lens board={board} stop={stop} done={done} span={span} />
         <div className="callout" aria-live="polite">
           <button type="button" className="turn" aria-label={say("mark.previous")} disabled={open === 0} onClick={() => go((from) => from - 1)}>
@@ -91,7 +96,9 @@ export function MarkStation({ state }: { state: WorkState }) {
         </div>
       </section>
       <aside className="side">
+        {!canStayAwake() && <p className="said">{say("mark.sleeps")}</p>}
         <StopList board={board} open={open} onOpen={(stop) => go(() => stop)} />
+        {stop.cuts.length > 0 && <AtTheSaw cuts={stop.cuts} />}
         <section className="running">
           <h2>{say("mark.running")}</h2>
           <p className="quiet">{say("mark.from_hook").toLowerCase()}</p>
@@ -103,12 +110,14 @@ export function MarkStation({ state }: { state: WorkState }) {
             ))}
           </ol>
         </section>
-        <section className={`step-off ${screen.drift.level}`}>
-          <h2>{say("mark.step_off")}</h2>
-          <p>
-            <TapeText text={screen.drift.text} />.
-          </p>
-        </section>
+        {screen.drift && (
+          <section className={`step-off ${screen.drift.level}`}>
+            <h2>{say("mark.step_off")}</h2>
+            <p>
+              <TapeText text={screen.drift.text} />.
+            </p>
+          </section>
+        )}
       </aside>
     </div>
   );

@@ -11,7 +11,7 @@ interface Option<T> {
   drawing: ReactNode;
 }
 
-function DrawnChoice<T extends string | boolean>(props: {
+export function DrawnChoice<T extends string | boolean>(props: {
   question: string;
   options: readonly Option<T>[];
   chosen: T;

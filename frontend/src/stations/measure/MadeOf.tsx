@@ -13,17 +13,30 @@ const rows: readonly (readonly [string, WordId])[] = [
   ["stringer_spacing", "field.stringer_spacing"],
 ];
 
+const roofRows: typeof rows = [
+  ["rafter.thickness", "field.rafter_thickness"],
+  ["rafter.depth", "field.rafter_depth"],
+  ["rafter.length", "field.rafter_length"],
+  ["rafter.spacing", "field.rafter_spacing"],
+  ["eaves.fascia", "field.fascia"],
+  ["eaves.fascia_depth", "field.fascia_depth"],
+  ["eaves.verge", "field.verge"],
+  ["plan.plate", "field.plate"],
+];
+const OPTIONAL = /^(stock|rafter)\.length$|fascia_depth$|plate$|spacing$/;
+
 export function MadeOf({ state }: { state: WorkState }) {
   const say = useWords();
+  const roof = state.document["kind"] === "roof";
   return (
     <section aria-labelledby="made-of">
       <h2 id="made-of">{say("measure.made_of")}</h2>
       <ul className="field-rows">
-        {rows.map(([path, word]) => (
+        {(roof ? roofRows : rows).map(([path, word]) => (
           <li key={path}>
             <TapeField
               state={state} path={path} label={say(word)} labelled
-              {...(path === "stock.length" ? { missing: say("measure.not_known").toLowerCase() } : {})}
+              {...(OPTIONAL.test(path) ? { missing: say("measure.not_known").toLowerCase() } : {})}
               {...(path === "riser_board" ? { missing: say("field.none").toLowerCase() } : {})}
             />
           </li>

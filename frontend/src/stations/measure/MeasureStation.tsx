@@ -7,6 +7,7 @@ import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
 import { FootChoice, HeadChoice, HeaderRiserChoice } from "./Choices";
 import { MadeOf } from "./MadeOf";
+import { RoofMeasure } from "./RoofMeasure";
 import "./measure.css";
 
 /** The keys that have a field here. */
@@ -15,6 +16,10 @@ const FIELDS =
 const MARGINS = { left: 116, right: 20, top: 40, bottom: 46 };
 
 export function MeasureStation({ state }: { state: WorkState }) {
+  return state.document["kind"] === "roof" ? <RoofMeasure state={state} /> : <FlightMeasure state={state} />;
+}
+
+function FlightMeasure({ state }: { state: WorkState }) {
   const say = useWords();
   const { screen } = state;
   const missing = screen?.supposed.includes("total_rise") ?? false;

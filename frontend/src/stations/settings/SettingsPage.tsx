@@ -1,96 +1,55 @@
-/** The shop's settings: words and tape for every job, and how it looks on this device. */
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState, type ReactNode } from "react";
+/** The shop's settings: they hold for every job that does not differ. */
+import { useQueryClient } from "@tanstack/react-query";
 import { api, Unreachable } from "../../api/client";
 import type { Shop } from "../../api/types";
-import { Logo } from "../../app/Bar";
 import { usePreferences, useShop } from "../../app/preferences";
 import { themeNames } from "../../app/theme";
-import { TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
-import "./settings.css";
-
-const dialects = ["north_america", "britain_ireland", "australia_new_zealand"] as const;
+import { ChoiceField } from "./ChoiceField";
+import { LimitSets } from "./LimitSets";
+import { Page } from "./Page";
+import { Phones } from "./Phones";
+import { SettingsForm, yesNo } from "./SettingsForm";
+import { useSettings } from "./useSettings";
 
 export function SettingsPage() {
   const say = useWords();
   const queries = useQueryClient();
   const { theme, setTheme } = usePreferences();
   const shop = useShop();
-  const [failed, setFailed] = useState("");
-  const save = useMutation({
-    mutationFn: (change: Partial<Shop>) => {
-      const now = shop.data;
-      if (!now) throw new Unreachable("shop");
-      return api.saveShop({ revision: now.revision, dialect: now.dialect, fine: now.fine, ...change });
-    },
-    onMutate: (change) => {
-      queries.setQueryData<Shop>(["shop"], (now) => (now ? { ...now, ...change } : now));
-    },
-    onSuccess: (kept) => {
-      setFailed("");
-      queries.setQueryData(["shop"], kept);
-    },
-    onError: (error) => {
-      setFailed(error instanceof Unreachable ? say("app.offline") : error.message);
-      void shop.refetch();
-    },
+  const state = useSettings((shop.data?.settings ?? {}), async (settings) => {
+    const now = queries.getQueryData<Shop>(["shop"]);
+    if (!now) throw new Unreachable("shop");
+    queries.setQueryData(["shop"], await api.saveShop(now.revision, settings));
+    void queries.invalidateQueries({ queryKey: ["work"] });
   });
+  const groups = shop.data?.groups ?? [];
+  const parts = [
+    ...groups,
+    { id: "limits", name: say("settings.limits") },
+    { id: "phones", name: say("settings.phones") },
+    { id: "device", name: say("settings.device") },
+  ];
   return (
-    <div className="frame benched">
-      <header className="top">
-        <Logo />
-        <div className="bar">
-          <h1>{say("settings.title")}</h1>
-        </div>
-      </header>
-      <main className="stage settings" aria-busy={shop.isPending}>
-        {failed && (
-          <p className="said error" role="alert">
-            {failed}
-          </p>
-        )}
-        <p>{say("settings.say")}</p>
-        <Choice title={say("settings.dialect")}>
-          {dialects.map((one) => (
-            <Option key={one} name="dialect" checked={shop.data?.dialect === one} onChoose={() => save.mutate({ dialect: one })}>
-              {say(`settings.${one}`)}
-            </Option>
-          ))}
-        </Choice>
-        <Choice title={say("settings.fine")}>
-          {([false, true] as const).map((one) => (
-            <Option key={String(one)} name="fine" checked={shop.data?.fine === one} onChoose={() => save.mutate({ fine: one })}>
-              <TapeText text={say(one ? "settings.fine_yes" : "settings.fine_no")} />
-            </Option>
-          ))}
-        </Choice>
-        <Choice title={say("settings.theme")}>
-          {themeNames.map((one) => (
-            <Option key={one} name="theme" checked={theme === one} onChoose={() => setTheme(one)}>
-              {say(`app.theme_${one}`)}
-            </Option>
-          ))}
-        </Choice>
-      </main>
-    </div>
-  );
-}
-
-function Choice({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <fieldset>
-      <legend>{title}</legend>
-      {children}
-    </fieldset>
-  );
-}
-
-function Option(props: { name: string; checked: boolean; onChoose: () => void; children: ReactNode }) {
-  return (
-    <label>
-      <input type="radio" name={props.name} checked={props.checked} onChange={props.onChoose} />
-      <span>{props.children}</span>
-    </label>
+    <Page title={say("settings.title")} busy={shop.isPending} failed={state.failed} parts={parts}>
+      <p>{say("settings.say")}</p>
+      {shop.isPending && <p className="quiet">{shop.failureCount > 1 ? say("app.offline") : say("app.loading")}</p>}
+      {shop.data && <SettingsForm state={state} groups={groups} otherwise={shop.data.settled.document} inJob={false} />}
+      <LimitSets sets={shop.data?.limit_sets ?? []} />
+      <Phones />
+      <section id="device" aria-labelledby="device-title">
+        <h2 id="device-title">{say("settings.device")}</h2>
+        <ChoiceField
+          title={say("settings.theme")} answers={themeNames.map((id) => ({ id, name: say(`app.theme_${id}`) }))} inJob={false}
+          chosen={theme} otherwise="light" onChoose={(one) => setTheme((one ?? "light") as typeof theme)}
+        />
+        <ChoiceField
+          title={say("settings.keys")} inJob={false}
+          answers={[{ id: "true", name: say("settings.keys_on"), say: say("settings.keys_say") }, { id: "false", name: say("settings.keys_off") }]}
+          chosen={yesNo(state.chosen["keys"])} otherwise="true"
+          onChoose={(one) => state.change("keys", one === "true")}
+        />
+      </section>
+    </Page>
   );
 }

@@ -4,6 +4,7 @@ import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
 import { Candidates } from "./Candidates";
 import { DriftPanel } from "./DriftPanel";
+import { RoofWorkOut } from "./RoofWorkOut";
 import { Sentence } from "./Sentence";
 import { WorkingPanel } from "./WorkingPanel";
 import "./workout.css";
@@ -17,6 +18,7 @@ export function WorkOutStation({ state }: { state: WorkState }) {
         {state.errors.length === 0 ? <p>{say("app.loading")}</p> : state.errors.map((one) => <p key={one.path}>{one.sentence}</p>)}
       </section>
     );
+  if (screen.roof) return <RoofWorkOut state={state} screen={screen} roof={screen.roof} />;
   if (screen.supposed.length > 0)
     return (
       <section className="to-come">
@@ -30,7 +32,7 @@ export function WorkOutStation({ state }: { state: WorkState }) {
       <section className="main">
         <Sentence state={state} />
         <Candidates state={state} candidates={screen.candidates} />
-        <DriftPanel state={state} drift={screen.drift} />
+        {screen.drift && <DriftPanel state={state} drift={screen.drift} />}
       </section>
       <aside className="side">
         <h2>{say("work_out.checks")}</h2>

@@ -57,7 +57,7 @@ def stops_of(member: Member, square: Square) -> tuple[Stop, ...]:
     pair = _pair(member)
     stops = []
     for removal in member.removals:
-        drawn = [lines[cut.id] for cut in removal.planes if lines[cut.id].pieces]
+        drawn = [line for cut in removal.planes if (line := lines.get(cut.id)) is not None and line.pieces]
         if drawn:
             stops.append(_stop(member, removal, drawn, pair, square))
     numbered = []
@@ -91,19 +91,25 @@ def _stop(
     on_top = sorted(
         {round(mark.along, 6): mark.along for mark in drawn if _starts_on_top(mark) and mark.along is not None}.values()
     )
+    if drawn[0].role == "heel" and drawn[0].along is not None:
+        # The notch lies at the lower edge; its plumb line is struck from the running mark above it.
+        on_top = [drawn[0].along]
     below = [mark.pieces[-1][1][0] for mark in drawn if abs(mark.pieces[-1][1][1] - member.stock.depth) < EDGE]
     first = drawn[0].pieces[0]
-    notch = len(removal.planes) == 2
+    # What leaves no line on this face is not drawn at it: a lap's cheek, the far side of a hip's V.
+    ids = {mark.id for mark in drawn}
+    cuts = [cut for cut in removal.planes if cut.id in ids]
+    notch = len(removal.planes) > 1 and len(cuts) == 2
     setting = None
     if notch:
-        setting = hold(removal.planes[0].plane, removal.planes[1].plane, square, member.zero, near)
+        setting = hold(cuts[0].plane, cuts[1].plane, square, member.zero, near)
     elif pair is not None:
-        setting = hold_line(removal.planes[0].plane, pair, square, reach=first[1][1], zero=member.zero, near=near)
+        setting = hold_line(cuts[0].plane, pair, square, reach=first[1][1], zero=member.zero, near=near)
     middle = ((first[0][0] + first[1][0]) / 2, (first[0][1] + first[1][1]) / 2)
     return Stop(
         id="+".join(mark.id for mark in drawn),
         kind=StopKind.NOTCH if notch else StopKind.LINE,
-        role=removal.planes[-1].role if notch else drawn[0].role,
+        role=cuts[-1].role if notch else drawn[0].role,
         number=0,
         marks=tuple(mark.id for mark in drawn),
         lens=setting.heel if notch and setting else middle,

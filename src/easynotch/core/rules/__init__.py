@@ -1,14 +1,20 @@
 """What trades and authorities agree or disagree on: limit sets, and the words of each dialect."""
 
-from .limit_sets import LimitSet, LimitSetId, limit_set, usual_limit_set
-from .words import Dialect, Words, catalogue
+from .choices import Choice, choices
+from .limit_sets import LimitChange, LimitSet, LimitSetId, changed, limit_set, usual_limit_set
+from .words import Dialect, Words, catalogue, is_angle
 
 __all__ = [
+    "Choice",
     "Dialect",
+    "LimitChange",
     "LimitSet",
     "LimitSetId",
     "Words",
     "catalogue",
+    "changed",
+    "choices",
+    "is_angle",
     "limit_set",
     "usual_limit_set",
 ]

@@ -1,13 +1,15 @@
 """Limit sets, read from the TOML files beside this module. Every value is typical, to be confirmed locally."""
 
+import re
 import tomllib
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from functools import cache
 from importlib.resources import files
 
 from ..tape import Units, read_length, read_pitch
-from ..terms import Angle, Bound, Length, Level, Limit, Limits
+from ..terms import Angle, Bound, Count, Length, Level, Limit, Limits, Message
 
 
 class LimitSetId(StrEnum):
@@ -21,12 +23,15 @@ class LimitSetId(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class LimitSet:
-    """A set of limits by id, with the catalogue ids of its name and of its plea to confirm it."""
+    """A set of limits with its name and its plea to confirm it. ``id`` is the shipped set it is or starts from;
+    ``changed`` names the limits whose value is not that set's.
+    """
 
     id: LimitSetId
-    name: str
-    confirm: str
+    name: Message
+    confirm: Message
     limits: Limits
+    changed: tuple[str, ...] = ()
 
 
 def usual_limit_set(units: Units) -> LimitSetId:
@@ -45,14 +50,43 @@ def limit_set(set_id: LimitSetId) -> LimitSet:
             bound=Bound(row["bound"]),
             value=_value(row["value"]),
             level=Level(row["level"]),
-            source=row["source"],
+            source=Message(row["source"]),
         )
         for name, row in data["limits"].items()
     }
-    return LimitSet(set_id, data["name"], data["confirm"], limits)
+    return LimitSet(set_id, Message(data["name"]), Message(data["confirm"]), limits)
 
 
-def _value(text: str) -> Length | Angle:
+def _value(text: str) -> Length | Angle | Count:
+    share = re.fullmatch(r"(\d+)/(\d+)", text)
+    if share:
+        return Count(int(share[1]) / int(share[2]))
     if text.endswith("°"):
         return Angle(read_pitch(text).degrees)
     return Length(read_length(text, Units.METRIC).mm)
+
+
+@dataclass(frozen=True, slots=True)
+class LimitChange:
+    """Another value for a limit, and the written reason for it."""
+
+    value: Length | Angle | Count
+    reason: str
+
+
+def changed(base: LimitSet, changes: Mapping[str, LimitChange], source: str, name: Message | None = None) -> LimitSet:
+    """A limit set with some of its values replaced.
+
+    Args:
+        base: what it starts from.
+        changes: the new values by limit id, each of the kind (length or angle) it replaces.
+        source: the catalogue id of the sentence that says where they come from; it is given the ``reason``.
+        name: what the set is called now, if not as before.
+    """
+    limits = dict(base.limits)
+    for limit_id, change in changes.items():
+        limits[limit_id] = replace(
+            limits[limit_id], value=change.value, source=Message(source, {"reason": change.reason})
+        )
+    differing = tuple(dict.fromkeys((*base.changed, *changes)))
+    return LimitSet(base.id, name or base.name, base.confirm, limits, differing)

@@ -1,8 +1,8 @@
 """Words: every sentence by its id, in the user's dialect, with lengths on the user's tape.
 
-A language is a folder beside this module: ``messages.toml`` (what the core says) and ``interface.toml`` (what the
-screens say) hold sentences by id; ``terms.toml`` holds the trade's names, one column a dialect. In a sentence
-``{name}`` is a value and ``{term:name}`` a trade name.
+A language is a folder beside this module: ``messages.toml`` and the files named with it in ``CATALOGUES`` (what the
+core says) and ``interface.toml`` (what the screens say) hold sentences by id; ``terms.toml`` holds the trade's names,
+one column a dialect. In a sentence ``{name}`` is a value and ``{term:name}`` a trade name.
 """
 
 import re
@@ -17,7 +17,9 @@ from ..tape import Style, Tape, nearest, write_marks
 from ..terms import Angle, Length, Message, Value
 
 LANGUAGE = "en"
+CATALOGUES = {"messages": ("messages", "choices", "roofs"), "interface": ("interface",)}
 MM_PER_INCH = 25.4
+MM2_PER_FT2 = 304.8**2
 _SLOT = re.compile(r"\{(term:)?([a-z_]+)\}")
 
 
@@ -63,7 +65,15 @@ def catalogue(name: str, dialect: Dialect) -> dict[str, str]:
     def fill(match: re.Match[str]) -> str:
         return names[match[2]] if match[1] else match[0]
 
-    return {key: _SLOT.sub(fill, text) for key, text in _flat(_load(name)).items()}
+    sentences: dict[str, str] = {}
+    for file in CATALOGUES[name]:
+        sentences.update(_flat(_load(file)))
+    return {key: _SLOT.sub(fill, text) for key, text in sentences.items()}
+
+
+def is_angle(key: str) -> bool:
+    """Whether a fact is an angle, in degrees."""
+    return key in ("slope", "hip_slope", "backing", "dihedral") or key.startswith("bevels.")
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,7 +117,10 @@ class Words:
         """A fact's number as text: a count, an angle or a length."""
         if isinstance(number, int):
             return str(number)
-        return self.value(Angle(number) if key == "slope" else Length(number))
+        if key.endswith("_area"):
+            imperial = self.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
+            return f"{number / MM2_PER_FT2:.1f} ft²" if imperial else f"{number / 1e6:.2f} m²"
+        return self.value(Angle(number) if is_angle(key) else Length(number))
 
     def figure(self, value: Value) -> str:
         """A value in a working: on the tape where it stands on a mark, otherwise to a thousandth."""

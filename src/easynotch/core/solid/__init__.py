@@ -6,11 +6,12 @@ face to the far one, its origin on the centre of the top edge.
 """
 
 from .cut import Cut, describe
+from .dry_fit import Fitted, MateFace, Touch, close, dry_fit, member_face, on_the_tape, sawn_face, support_face
 from .face import Face, HalfPlane, Region, clip, outline, regions, stretch
 from .frame import Frame
 from .joint import Joint, close_joint
 from .mark import Mark, marks_of
-from .member import CutPlane, Hand, Member, Removal, Stock
+from .member import CutPlane, Hand, Member, PlaneRow, Removal, Stock, removal
 from .mesh import as_manifold, box
 from .vector import Plane, Vector
 
@@ -18,24 +19,35 @@ __all__ = [
     "Cut",
     "CutPlane",
     "Face",
+    "Fitted",
     "Frame",
     "HalfPlane",
     "Hand",
     "Joint",
     "Mark",
+    "MateFace",
     "Member",
     "Plane",
+    "PlaneRow",
     "Region",
     "Removal",
     "Stock",
+    "Touch",
     "Vector",
     "as_manifold",
     "box",
     "clip",
+    "close",
     "close_joint",
     "describe",
+    "dry_fit",
     "marks_of",
+    "member_face",
+    "on_the_tape",
     "outline",
     "regions",
+    "removal",
+    "sawn_face",
     "stretch",
+    "support_face",
 ]

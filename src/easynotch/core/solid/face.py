@@ -112,9 +112,9 @@ def _region(removal: Removal, stock: Stock, reach: tuple[float, float], face: Fa
     return Region(halves, tuple(corners) if along else (), extent)
 
 
-def stretch(member: Member) -> tuple[float, float] | None:
-    """From which x to which x the near face reaches under its end cuts alone, or None if nothing is left."""
-    corners = _end_cut(member, Face.NEAR)
+def stretch(member: Member, face: Face = Face.NEAR) -> tuple[float, float] | None:
+    """From which x to which x a wide face reaches under the end cuts alone, or None if nothing is left."""
+    corners = _end_cut(member, face)
     if len(corners) < 3:
         return None
     return min(u for u, _ in corners), max(u for u, _ in corners)

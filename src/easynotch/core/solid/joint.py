@@ -2,14 +2,17 @@
 
 from dataclasses import dataclass
 
-from .face import Face, HalfPlane, Point, clip
+from shapely import Polygon, difference
+
+from .face import HalfPlane, Point, clip
 from .frame import Frame
-from .mark import marks_of
 from .member import Member
 from .vector import Plane, Vector
 
 SQUARE = 1e-12
-"""Of a unit normal: a cut with less tilt stands square to the wide faces."""
+"""Of a unit normal, squared: what is less is none."""
+GRID = 1e-7
+"""mm: corners of faces are laid on this grid, so that edges that should be one leave no splinter between them."""
 SMALLEST_CONTACT = 1e-6
 """mm²: a smaller shared area counts as none."""
 
@@ -41,6 +44,8 @@ def close_joint(joint_id: str, member: Member, cut_id: str, mate: tuple[Vector, 
     first = (mate[1] - mate[0]).unit()
     frame = Frame.along(mate[0], first, normal.cross(first))
     face = face_polygon(member, cut_id)
+    if len(face) < 3:
+        return Joint(joint_id, 0.0, 0.0)
     flat = [(p.x, p.y) for p in map(frame.to_local, face)]
     shared = _shared(flat, [(p.x, p.y) for p in map(frame.to_local, mate)])
     whole, touching = _area(flat), _area(shared)
@@ -70,20 +75,86 @@ def _gap(at: Vector, mate: Plane, sawn: Plane) -> float:
 
 
 def face_polygon(member: Member, cut_id: str) -> list[Vector]:
-    """The sawn face of one plane through the whole thickness, in the world: its near-face line carried across.
-
-    Exact for planes square to the wide face; a compound cut takes its far edge from the far face's own line.
+    """The sawn face of one plane, in the world: the plane within the board, in front of its own removal's other
+    planes and outside every other removal. Empty where nothing of it is left; of several parts the largest.
     """
-    sawn = next(cut.plane for cut in member.cut_planes if cut.id == cut_id)
-    near = _line(member, Face.NEAR, cut_id)
-    far = near if abs(sawn.normal.z) < SQUARE else _line(member, Face.FAR, cut_id)
-    if near is None or far is None:
+    number, sawn = next(
+        (i, cut) for i, removal in enumerate(member.removals) for cut in removal.planes if cut.id == cut_id
+    )
+    frame = _on(sawn.plane)
+    corners = _wide(member)
+    for half in _board(member, frame):
+        corners = clip(corners, half, keep_front=True)
+    for plane, keep_front in _cuts(member, number, cut_id):
+        corners = clip(corners, _seen(plane, frame), keep_front=keep_front)
+    if len(corners) < 3:
         return []
-    z = member.stock.thickness / 2
-    ends = [(*near[0], -z), (*near[1], -z), (*far[1], z), (*far[0], z)]
-    return [member.placement.to_world(Vector(u + member.zero, v, w)) for u, v, w in ends]
+    for i, removal in enumerate(member.removals):
+        if i != number and len(removal.planes) > 1:
+            corners = _less(corners, [_seen(cut.plane, frame) for cut in removal.planes])
+    return [member.placement.to_world(frame.to_world(Vector(u, v, 0.0))) for u, v in corners]
 
 
-def _line(member: Member, face: Face, cut_id: str) -> tuple[Point, Point] | None:
-    mark = next((mark for mark in marks_of(member, face) if mark.id == cut_id), None)
-    return (mark.pieces[0][0], mark.pieces[-1][1]) if mark is not None and mark.pieces else None
+def _on(plane: Plane) -> Frame:
+    """A frame whose x and y lie in a plane of the member."""
+    normal = plane.normal
+    flattest = min(
+        (Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0), Vector(0.0, 0.0, 1.0)), key=lambda axis: abs(axis.dot(normal))
+    )
+    first = normal.cross(flattest).unit()
+    return Frame.along(normal * plane.offset, first, normal.cross(first))
+
+
+def _wide(member: Member) -> list[Point]:
+    size = 4 * (abs(member.reach[0]) + abs(member.reach[1]) + member.stock.depth + member.stock.thickness)
+    return [(-size, -size), (size, -size), (size, size), (-size, size)]
+
+
+def _board(member: Member, frame: Frame) -> list[HalfPlane]:
+    """The board's six faces as seen in the plane a frame lies in; those parallel to it hold it whole or not at all."""
+    half, (head, foot), depth = member.stock.thickness / 2, member.reach, member.stock.depth
+    seen: list[HalfPlane] = []
+    for a, b, at, low, high in (
+        (frame.x.x, frame.y.x, frame.origin.x, head, foot),
+        (frame.x.y, frame.y.y, frame.origin.y, 0.0, depth),
+        (frame.x.z, frame.y.z, frame.origin.z, -half, half),
+    ):
+        if a * a + b * b < SQUARE:
+            a = b = 0.0  # noqa: PLW2901 - what is left of a direction square to the plane is noise
+        seen += [HalfPlane(a, b, low - at), HalfPlane(-a, -b, at - high)]
+    return seen
+
+
+def _cuts(member: Member, number: int, cut_id: str) -> list[tuple[Plane, bool]]:
+    """What a sawn face is clipped by beside the board: its own removal's planes, and the board's other end cuts."""
+    own = [(cut.plane, True) for cut in member.removals[number].planes if cut.id != cut_id]
+    others = [
+        (removal.planes[0].plane, False)
+        for i, removal in enumerate(member.removals)
+        if i != number and len(removal.planes) == 1
+    ]
+    return [*own, *others]
+
+
+def _seen(plane: Plane, frame: Frame) -> HalfPlane:
+    """A plane's front as seen in the plane a frame lies in; one parallel to it is all front or all back."""
+    local = frame.plane_to_local(plane)
+    a, b = local.normal.x, local.normal.y
+    if a * a + b * b < SQUARE:
+        return HalfPlane(0.0, 0.0, local.offset)
+    return HalfPlane(a, b, local.offset)
+
+
+def _less(corners: list[Point], wedge: list[HalfPlane]) -> list[Point]:
+    """A face less what a wedge takes off it; the largest part where it falls apart."""
+    taken = corners
+    for half in wedge:
+        taken = clip(taken, half, keep_front=True)
+    if len(taken) < 3 or _area(taken) < SMALLEST_CONTACT:
+        return corners
+    left = difference(Polygon(corners), Polygon(taken), grid_size=GRID)
+    parts = [part for part in getattr(left, "geoms", [left]) if isinstance(part, Polygon) and not part.is_empty]
+    if not parts:
+        return []
+    largest = max(parts, key=lambda part: part.area)
+    return [(float(u), float(v)) for u, v in largest.exterior.coords[:-1]]

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 
 from .frame import Frame
-from .vector import Plane
+from .vector import Plane, Vector
 
 
 class Hand(StrEnum):
@@ -67,3 +67,17 @@ class Member:
     def cut_planes(self) -> tuple[CutPlane, ...]:
         """Every sawn plane, in the order they were declared."""
         return tuple(plane for removal in self.removals for plane in removal.planes)
+
+
+PlaneRow = tuple[str, str, Vector, Vector]
+"""A plane in the world: its id and role, a point of it, and its normal, out of the wood."""
+
+
+def removal(frame: Frame, *planes: PlaneRow) -> Removal:
+    """A removal from planes in the world, for a member lying in a frame."""
+    return Removal(
+        tuple(
+            CutPlane(plane_id, role, frame.plane_to_local(Plane.through(point, normal)))
+            for plane_id, role, point, normal in planes
+        )
+    )

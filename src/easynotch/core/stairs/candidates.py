@@ -3,10 +3,11 @@
 from dataclasses import dataclass
 from math import floor
 
+from ..tape import WHOLE, whole_up
 from ..terms import Check, Level, Limits
 from .checks import check_shape
 from .flight import MOST_RISERS, Flight, RiserRule
-from .layout import WHOLE, Layout, lay_out, whole_up
+from .layout import Layout, lay_out
 
 
 @dataclass(frozen=True, slots=True)

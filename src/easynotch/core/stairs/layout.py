@@ -2,18 +2,11 @@
 
 from dataclasses import dataclass
 from functools import cached_property
-from math import atan, ceil, degrees, floor, hypot
+from math import atan, degrees, floor, hypot
 
+from ..tape import WHOLE, whole_up
 from ..terms import Count, Length, message
 from .flight import MOST_RISERS, Flight, FlightError, RiserRule
-
-WHOLE = 1e-9
-"""A quotient this near to a whole number is that whole number."""
-
-
-def whole_up(quotient: float) -> int:
-    """The next whole number up, a quotient within 1e-9 of a whole one being that."""
-    return ceil(quotient - WHOLE)
 
 
 def riser_count(flight: Flight) -> int:

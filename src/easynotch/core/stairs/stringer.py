@@ -2,9 +2,10 @@
 
 from dataclasses import replace
 
-from ..solid import CutPlane, Frame, Member, Plane, Removal, Vector, marks_of, stretch
+from ..solid import Frame, Member, Removal, Vector, marks_of, removal, stretch
+from ..tape import whole_up
 from .flight import HeadKind, KickerNotch
-from .layout import Layout, whole_up
+from .layout import Layout
 
 UP, DOWN = Vector(0.0, 0.0, 1.0), Vector(0.0, 0.0, -1.0)
 OUT, BACK = Vector(1.0, 0.0, 0.0), Vector(-1.0, 0.0, 0.0)
@@ -41,19 +42,6 @@ def placement(layout: Layout) -> Frame:
     return Frame.along(origin, Vector(layout.cos, 0.0, -layout.sin), Vector(-layout.sin, 0.0, -layout.cos))
 
 
-PlaneRow = tuple[str, str, Vector, Vector]
-"""A plane in the world: its id and role, a point of it, and its normal, out of the wood."""
-
-
-def _removal(frame: Frame, *planes: PlaneRow) -> Removal:
-    return Removal(
-        tuple(
-            CutPlane(plane_id, role, frame.plane_to_local(Plane.through(point, normal)))
-            for plane_id, role, point, normal in planes
-        )
-    )
-
-
 def _whole(layout: Layout) -> Member:
     """The stringer before any notch over ledger or kicker.
 
@@ -64,19 +52,19 @@ def _whole(layout: Layout) -> Member:
     levels, plumbs = layout.tread_levels, layout.riser_plumbs
     last = len(plumbs) - 1
     cuts = [
-        _removal(frame, ("tread_1", "tread", Vector(0.0, 0.0, levels[0]), UP)),
-        _removal(frame, ("head", "head", Vector(0.0, 0.0, 0.0), BACK)),
+        removal(frame, ("tread_1", "tread", Vector(0.0, 0.0, levels[0]), UP)),
+        removal(frame, ("head", "head", Vector(0.0, 0.0, 0.0), BACK)),
     ]
     cuts += [
-        _removal(
+        removal(
             frame,
             (f"riser_{k}", "riser", Vector(plumbs[k - 1], 0.0, 0.0), OUT),
             (f"tread_{k + 1}", "tread", Vector(0.0, 0.0, levels[k]), UP),
         )
         for k in range(1, last + 1)
     ]
-    cuts.append(_removal(frame, (f"riser_{last + 1}", "riser", Vector(plumbs[last], 0.0, 0.0), OUT)))
-    cuts.append(_removal(frame, ("foot", "foot", Vector(0.0, 0.0, layout.bearing_level), DOWN)))
+    cuts.append(removal(frame, (f"riser_{last + 1}", "riser", Vector(plumbs[last], 0.0, 0.0), OUT)))
+    cuts.append(removal(frame, ("foot", "foot", Vector(0.0, 0.0, layout.bearing_level), DOWN)))
     return Member(
         id="stringer",
         role="stringer",
@@ -125,7 +113,7 @@ def _ledger_notch(layout: Layout) -> tuple[Removal, ...]:
     if head.kind is not HeadKind.LEDGER or head.ledger is None:
         return ()
     lowest = layout.edge_at_header - layout.flight.stock.depth / layout.cos
-    notch = _removal(
+    notch = removal(
         placement(layout),
         ("ledger_plumb", "ledger", Vector(head.ledger.width, 0.0, 0.0), BACK),
         ("ledger_level", "ledger", Vector(0.0, 0.0, lowest + head.ledger.depth), DOWN),
@@ -138,7 +126,7 @@ def _kicker_notch(layout: Layout) -> tuple[Removal, ...]:
     kicker = layout.flight.kicker
     if kicker is None:
         return ()
-    notch = _removal(
+    notch = removal(
         placement(layout),
         ("kicker_plumb", "kicker", Vector(layout.riser_plumbs[-1] - kicker.width, 0.0, 0.0), OUT),
         ("kicker_level", "kicker", Vector(0.0, 0.0, layout.bearing_level + kicker.thickness), DOWN),

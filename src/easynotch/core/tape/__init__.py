@@ -3,9 +3,11 @@
 from .errors import TapeError
 from .pitch import Pitch, read_pitch
 from .reading import Reading, Units, read_length
+from .whole import WHOLE, whole_up
 from .writing import Nearest, Style, Tape, nearest, write, write_marks
 
 __all__ = [
+    "WHOLE",
     "Nearest",
     "Pitch",
     "Reading",
@@ -16,6 +18,7 @@ __all__ = [
     "nearest",
     "read_length",
     "read_pitch",
+    "whole_up",
     "write",
     "write_marks",
 ]

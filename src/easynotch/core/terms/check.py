@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
-from .message import Angle, Length, Message, Value
+from .message import Angle, Count, Length, Message, Value
 
 TOUCHING = 1e-6
 """mm or degrees: a value this near to its limit is at it, and at the limit is allowed."""
@@ -29,18 +29,20 @@ class Bound(StrEnum):
 class Limit:
     """A limit of a limit set: mm or degrees, typical, to be confirmed locally.
 
-    ``level`` is what overstepping it means; ``source`` is a catalogue id of where such a value comes from.
+    ``level`` is what overstepping it means; ``source`` says where such a value comes from.
     """
 
     id: str
     bound: Bound
-    value: Length | Angle
+    value: Length | Angle | Count
     level: Level
-    source: str
+    source: Message
 
     @property
     def amount(self) -> float:
-        """The limit in mm or degrees."""
+        """The limit in mm or degrees, or as a plain number."""
+        if isinstance(self.value, Count):
+            return self.value.number
         return self.value.mm if isinstance(self.value, Length) else self.value.degrees
 
 

@@ -1,0 +1,59 @@
+/** Plate and ridge set out from one marked lath: every rafter's near side from the chosen end. */
+import { useState } from "react";
+import type { Roof } from "../../api/types";
+import { Figure, TapeText } from "../../shared/TapeText";
+import type { WorkState } from "../../shared/useWork";
+import { useWords } from "../../words/words";
+
+const WIDE = 1000;
+const HIGH = 34;
+
+export function SettingOut({ state, roof }: { state: WorkState; roof: Roof }) {
+  const say = useWords();
+  const [open, setOpen] = useState(false);
+  const { places, length, thickness } = roof.setting_out;
+  const scale = WIDE / length.mm;
+  return (
+    <section className="setting-out">
+      <button type="button" className="more" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {say("mark.setting_out", { n: places.length })}
+      </button>
+      {open && (
+        <>
+          {roof.setting_out.ways.length > 0 && <div className="ways">
+            <span className="switch" role="group" aria-label={say("mark.first_bay")}>
+              {roof.setting_out.ways.map((way) => (
+                <button key={way.id} type="button" aria-pressed={way.chosen} onClick={() => state.keeper.change("setting_out.first_bay", way.id)}>
+                  {way.name.toLowerCase()} <small>{say("mark.last_bay").toLowerCase()} <Figure value={way.last} /></small>
+                </button>
+              ))}
+            </span>
+            <span className="switch" role="group" aria-label={say("mark.hooked")}>
+              {(["first_end", "second_end"] as const).map((end) => (
+                <button key={end} type="button" aria-pressed={roof.setting_out.hooked === end} onClick={() => state.keeper.change("setting_out.hooked", end)}>
+                  {say(`mark.${end}`).toLowerCase()}
+                </button>
+              ))}
+            </span>
+          </div>}
+          <p className="quiet">
+            <TapeText text={roof.setting_out.say} />
+          </p>
+          <svg viewBox={`-4 -4 ${WIDE + 8} ${HIGH + 8}`} role="img" aria-label={say("mark.setting_out", { n: places.length })}>
+            <rect className="layer-wood" width={WIDE} height={HIGH} />
+            {places.map((place) => (
+              <rect key={place.number} className="layer-framing" x={(place.centre - thickness / 2) * scale} width={Math.max(2, thickness * scale)} height={HIGH} />
+            ))}
+          </svg>
+          <ol className="lath">
+            {places.map((place) => (
+              <li key={place.number}>
+                <span>{place.number}</span> <Figure value={place.at} />
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+    </section>
+  );
+}

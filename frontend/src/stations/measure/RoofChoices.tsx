@@ -1,0 +1,147 @@
+/** What stands under a roof, asked by drawing it: its shape, and whether the seats lie over wall sheathing. */
+import { omit, valueAt } from "../../shared/document";
+import { TapeField } from "../../shared/TapeField";
+import type { WorkState } from "../../shared/useWork";
+import type { Document } from "../../api/types";
+import { useWords } from "../../words/words";
+import { DrawnChoice } from "./Choices";
+
+const walls = <path className="layer-framing" d="M10 36h5v18h-5zM57 36h5v18h-5z" />;
+const low = <path className="layer-framing" d="M10 36h5v18h-5zM57 20h5v34h-5z" />;
+
+type ShapeId = "gable" | "hipped" | "off_centre" | "gambrel" | "shed" | "lean_to";
+
+function shapeOf(document: Document): ShapeId {
+  if (document["gambrel"] !== undefined && document["gambrel"] !== null) return "gambrel";
+  if (valueAt(document, "plan.shape") === "shed") return valueAt(document, "plan.upper") === "ledger" ? "lean_to" : "shed";
+  const ends = valueAt(document, "plan.ends");
+  if (Array.isArray(ends) && ends.includes("hip")) return "hipped";
+  return valueAt(document, "plan.ridge_at") !== undefined ? "off_centre" : "gable";
+}
+
+function endsOf(document: Document): "both" | "first" | "second" {
+  const ends = valueAt(document, "plan.ends");
+  if (!Array.isArray(ends) || ends.every((one) => one === "hip")) return "both";
+  return ends[0] === "hip" ? "first" : "second";
+}
+
+export function RoofShape({ state }: { state: WorkState }) {
+  const say = useWords();
+  const shape = shapeOf(state.document);
+  const metric = state.job.units === "metric";
+  const choose = (next: ShapeId) => {
+    const plan = omit((valueAt(state.document, "plan") ?? {}) as Document, ["shape", "upper", "ridge_at", "keep", "ends"]);
+    const shaped: Document =
+      next === "shed" || next === "lean_to"
+        ? { ...plan, shape: "shed", upper: next === "shed" ? "plate" : "ledger" }
+        : next === "off_centre"
+          ? { ...plan, shape: "rectangle", ridge_at: metric ? "1000 mm" : "4'", keep: "pitch" }
+          : { ...plan, shape: "rectangle", ends: next === "hipped" ? ["hip", "hip"] : ["gable", "gable"] };
+    // The hips' timber first: a hipped plan without it would not be worked out.
+    if (next === "hipped" && valueAt(state.document, "hip") === undefined)
+      state.keeper.change("hip", metric ? { thickness: "45 mm", depth: "220 mm" } : { thickness: '1 1/2"', depth: '9 1/4"' });
+    state.keeper.change("plan", shaped);
+    const gambrel = next === "gambrel" ? { break_run: metric ? "600 mm" : "2'", upper_pitch: metric ? "25°" : "5/12" } : undefined;
+    if ((valueAt(state.document, "gambrel") !== undefined) !== (gambrel !== undefined)) state.keeper.change("gambrel", gambrel);
+  };
+  return (
+    <DrawnChoice
+      question={say("measure.shape")} chosen={shape} onChoose={choose}
+      options={[
+        { value: "gable", label: say("measure.gable"), drawing: <>{walls}<path className="layer-wood" d="M4 38l32-24 32 24v5L36 20 4 43z" /></> },
+        { value: "hipped", label: say("measure.hipped"), drawing: <><path className="layer-framing" d="M10 40h52v14H10z" /><path className="layer-wood" d="M4 42l22-26h20l22 26z" /><path className="layer-theory" d="M26 16l-4 26M46 16l4 26" /></> },
+        { value: "off_centre", label: say("measure.off_centre"), drawing: <>{walls}<path className="layer-wood" d="M4 38l20-22 44 22v5L24 22 4 43z" /></> },
+        { value: "gambrel", label: say("measure.gambrel"), drawing: <>{walls}<path className="layer-wood" d="M4 40l14-22 18-9 18 9 14 22-3 4-14-21-15-8-15 8L7 44z" /></> },
+        { value: "shed", label: say("measure.shed"), drawing: <>{low}<path className="layer-wood" d="M4 38l64-22v5L4 43z" /></> },
+        { value: "lean_to", label: say("measure.lean_to"), drawing: <><path className="layer-framing" d="M10 36h5v18h-5zM58 4h10v50H58z" /><path className="layer-wood" d="M4 38l54-18v5L4 43z" /></> },
+      ]}
+    >
+      <div className="sizes">
+        {shape === "off_centre" && (
+          <>
+            <TapeField state={state} path="plan.ridge_at" label={say("field.ridge_at")} labelled />
+            <span className="switch">
+              {(["pitch", "plates"] as const).map((keep) => (
+                <button key={keep} type="button" aria-pressed={(valueAt(state.document, "plan.keep") ?? "pitch") === keep} onClick={() => state.keeper.change("plan.keep", keep)}>
+                  {say(`measure.keep_${keep}`)}
+                </button>
+              ))}
+            </span>
+          </>
+        )}
+        {shape === "hipped" && (
+          <>
+            <TapeField state={state} path="hip.thickness" label={say("field.hip_thickness")} labelled />
+            <TapeField state={state} path="hip.depth" label={say("field.hip_depth")} labelled />
+            <span className="switch" role="group" aria-label={say("measure.ends")}>
+              {(["both", "first", "second"] as const).map((which) => (
+                <button
+                  key={which} type="button" aria-pressed={endsOf(state.document) === which}
+                  onClick={() => state.keeper.change("plan.ends", [which === "second" ? "gable" : "hip", which === "first" ? "gable" : "hip"])}
+                >
+                  {say(`measure.hip_${which}`).toLowerCase()}
+                </button>
+              ))}
+            </span>
+            <span className="switch" role="group" aria-label={say("measure.keep_planes")}>
+              {(["drop", "back", "corner"] as const).map((keep) => (
+                <button
+                  key={keep} type="button" aria-pressed={(valueAt(state.document, "hip.keep_planes") ?? "drop") === keep}
+                  onClick={() => state.keeper.change("hip.keep_planes", keep)}
+                >
+                  {say(`measure.hip_${keep}`).toLowerCase()}
+                </button>
+              ))}
+            </span>
+          </>
+        )}
+        {shape === "gambrel" && (
+          <>
+            <TapeField state={state} path="gambrel.break_run" label={say("field.break_run")} labelled />
+            <TapeField state={state} path="gambrel.upper_pitch" label={say("field.upper_pitch")} labelled plain />
+          </>
+        )}
+        {shape === "shed" && <TapeField state={state} path="plan.upper_overhang" label={say("field.upper_overhang")} labelled missing={say("field.none").toLowerCase()} />}
+      </div>
+    </DrawnChoice>
+  );
+}
+
+export function SheathingChoice({ state }: { state: WorkState }) {
+  const say = useWords();
+  const kept = valueAt(state.document, "plan.sheathing");
+  const over = typeof kept === "string" ? !/^0(\D|$)/.test(kept.trim()) : typeof kept === "number" && kept > 0;
+  const usual = state.job.units === "metric" ? "11 mm" : '1/2"';
+  return (
+    <DrawnChoice
+      question={say("measure.sheathing_ask")} chosen={over} onChoose={(value) => state.keeper.change("plan.sheathing", value ? usual : state.job.units === "metric" ? "0 mm" : '0"')}
+      options={[
+        { value: false, label: say("measure.sheathing_no"), drawing: <><path className="layer-framing" d="M26 30h24v24H26z" /><path className="layer-wood" d="M4 40L66 8v16L50 32v-2H26v12z" /><path className="layer-cut" d="M26 30v24" /></> },
+        { value: true, label: say("measure.sheathing_yes"), drawing: <><path className="layer-framing" d="M26 30h24v24H26z" /><path className="layer-finish" d="M20 30h6v24h-6z" /><path className="layer-wood" d="M4 40L66 8v16L50 32v-2H20v14z" /><path className="layer-cut" d="M20 30v24" /></> },
+      ]}
+    >
+      {over && (
+        <div className="sizes">
+          <TapeField state={state} path="plan.sheathing" label={say("field.sheathing")} labelled />
+        </div>
+      )}
+    </DrawnChoice>
+  );
+}
+
+/** Where the overhang was measured to: the fascia's face, or the rafter's own end. */
+export function MeasuredToChoice({ state }: { state: WorkState }) {
+  const say = useWords();
+  const rafter = <path className="layer-wood" d="M22 30L68 8v14L22 46z" />;
+  const fascia = <path className="layer-finish" d="M16 30h6v20h-6z" />;
+  return (
+    <DrawnChoice
+      question={say("measure.overhang_ask")} chosen={valueAt(state.document, "eaves.measured_to") === "rafter" ? "rafter" : "fascia"}
+      onChoose={(to) => state.keeper.change("eaves.measured_to", to)}
+      options={[
+        { value: "fascia", label: say("measure.to_fascia"), drawing: <>{rafter}{fascia}<path className="layer-cut" d="M16 26v28" /></> },
+        { value: "rafter", label: say("measure.to_rafter"), drawing: <>{rafter}{fascia}<path className="layer-cut" d="M22 26v28" /></> },
+      ]}
+    />
+  );
+}

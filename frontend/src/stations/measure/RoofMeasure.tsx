@@ -1,0 +1,55 @@
+/** Measure for a roof: section and plan to scale with the tape fields on them, and what is asked by drawing it. */
+import type { ReactNode } from "react";
+import type { Dimension, Sheet } from "../../api/types";
+import { OtherErrors } from "../../shared/OtherErrors";
+import { SheetDrawing } from "../../shared/SheetDrawing";
+import { TapeField } from "../../shared/TapeField";
+import { Figure } from "../../shared/TapeText";
+import type { WorkState } from "../../shared/useWork";
+import { useWords, type WordId } from "../../words/words";
+import { MadeOf } from "./MadeOf";
+import { RoofExtras } from "./RoofExtras";
+import { MeasuredToChoice, RoofShape, SheathingChoice } from "./RoofChoices";
+import "./measure.css";
+
+/** The keys that have a field here. */
+const FIELDS = /^(plan\.(width|length|plate|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge)|rafter\.\w+|gambrel\.\w+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+)$/;
+const SECTION = { left: 40, right: 40, top: 26, bottom: 84 };
+const PLAN = { left: 34, right: 34, top: 60, bottom: 84 };
+
+export function RoofMeasure({ state }: { state: WorkState }) {
+  const say = useWords();
+  const { screen } = state;
+  const missing = (screen?.supposed.length ?? 0) > 0;
+  const label = (one: Dimension): ReactNode =>
+    one.field ? (
+      <TapeField state={state} path={one.field} label={say(`field.${one.id}` as WordId)} labelled size={one.id === "overhang" ? "inline" : "large"} />
+    ) : (
+      <span className="worked-out">
+        {missing ? "…" : <Figure value={one.length} />} <small>{say(`field.${one.id}` as WordId).toLowerCase()}</small>
+      </span>
+    );
+  const drawn = (sheet: Sheet | undefined, title: WordId, margins: typeof PLAN) =>
+    sheet && <SheetDrawing sheet={sheet} room={23} margins={margins} title={say(title)} className={missing ? "supposed" : ""} label={label} />;
+  return (
+    <div className="station measure roof-measure">
+      <section className="main">
+        <OtherErrors state={state} fields={FIELDS} />
+        <div className="roof-sketches">
+          <div className="sketch-card">{drawn(screen?.sketch, "measure.section", SECTION)}</div>
+          <div className="sketch-card">{drawn(screen?.roof?.plan, "measure.plan", PLAN)}</div>
+        </div>
+        <div className="choices roof-choices">
+          <RoofShape state={state} />
+          <SheathingChoice state={state} />
+          <MeasuredToChoice state={state} />
+        </div>
+      </section>
+      <aside className="side">
+        <p className="advice">{say("measure.roof_advice")}</p>
+        <MadeOf state={state} />
+        <RoofExtras state={state} />
+      </aside>
+    </div>
+  );
+}

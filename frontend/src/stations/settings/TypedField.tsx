@@ -1,0 +1,47 @@
+/** A field that keeps what is typed until it is committed, and says at itself what is wrong. */
+import { useId, useState } from "react";
+import { typeset } from "../../shared/typeset";
+
+interface Props {
+  label: string;
+  value: string;
+  error?: string | undefined;
+  wide?: boolean;
+  placeholder?: string;
+  onCommit: (text: string) => void;
+}
+
+export function TypedField({ label, value, error, wide, placeholder, onCommit }: Props) {
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const commit = () => {
+    if (typed === null) return;
+    if (typed.trim() !== value) onCommit(typed.trim());
+    setTyped(null);
+  };
+  return (
+    <span className={`typed-field${wide ? " wide" : ""}${error ? " wrong" : ""}`}>
+      <label htmlFor={id}>{label}</label>
+      <input
+        id={id}
+        value={typed ?? typeset(value)}
+        placeholder={placeholder ?? ""}
+        autoComplete="off"
+        aria-invalid={error !== undefined}
+        aria-describedby={error ? `${id}-said` : undefined}
+        onFocus={() => setTyped(value)}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={commit}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") commit();
+          if (event.key === "Escape") setTyped(null);
+        }}
+      />
+      {error && (
+        <span id={`${id}-said`} className="said error" role="alert">
+          {error}
+        </span>
+      )}
+    </span>
+  );
+}

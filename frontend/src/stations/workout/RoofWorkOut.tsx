@@ -1,0 +1,176 @@
+/** Work out for a roof: its judgement calls with their consequences, the joint drawn, the whole in 3D, checks, working. */
+import { lazy, Suspense, useState } from "react";
+import type { Roof, Screen } from "../../api/types";
+import { CheckList } from "../../shared/CheckList";
+import { OtherErrors } from "../../shared/OtherErrors";
+import { SheetDrawing } from "../../shared/SheetDrawing";
+import { TapeField } from "../../shared/TapeField";
+import { Figure, TapeText } from "../../shared/TapeText";
+import { valueAt, omit } from "../../shared/document";
+import type { Document } from "../../api/types";
+import type { WorkState } from "../../shared/useWork";
+import { useWords, type WordId } from "../../words/words";
+import { WorkingPanel } from "./WorkingPanel";
+
+const Whole = lazy(() => import("../../whole/Whole").then((part) => ({ default: part.Whole })));
+const FIELDS = /^(pitch|ridge\.\w+|notch\.value|eaves\.(overhang|fascia|plumb_face))$/;
+const MARGINS = { left: 20, right: 20, top: 16, bottom: 40 };
+
+export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen: Screen; roof: Roof }) {
+  const say = useWords();
+  const [whole, setWhole] = useState(false);
+  return (
+    <div className="station work-out roof-work-out">
+      <section className="main">
+        <RoofSentence state={state} />
+        <div className="roof-calls">
+          <div className="roof-left">
+          <section className="call-card notch-card">
+            <h2>{say("roof.notch")}</h2>
+            <div className="notch-drawing">
+              <SheetDrawing
+                room={20}
+                sheet={roof.notch} margins={MARGINS} title={say("roof.notch")}
+                label={(one) => (
+                  <span className="worked-out">
+                    <Figure value={one.length} /> <small>{one.label}</small>
+                  </span>
+                )}
+              />
+            </div>
+            <NotchRules state={state} roof={roof} />
+          </section>
+        <section className="whole-place" aria-label={say("roof.whole")}>
+          {whole ? (
+            <Suspense fallback={<p className="quiet">{say("app.loading")}</p>}>
+              <Whole state={state} />
+            </Suspense>
+          ) : (
+            <button type="button" className="start-here" onClick={() => setWhole(true)}>
+              {say("roof.show_whole")}
+            </button>
+          )}
+        </section>
+          </div>
+          <section className="call-card">
+            <h2>{say("roof.lengths")}</h2>
+            <ul className="fact-rows">
+              {[...roof.lengths, ...screen.facts].map((fact) => (
+                <li key={fact.id}>
+                  <span>
+                    <TapeText text={fact.label} />
+                  </span>
+                  <b className="figure">
+                    <TapeText text={fact.text} /> {fact.sense && <span className="sense">{fact.sense}</span>}
+                  </b>
+                </li>
+              ))}
+            </ul>
+          </section>
+        </div>
+      </section>
+      <aside className="side">
+        <h2>{say("work_out.checks")}</h2>
+        <CheckList checks={screen.checks} />
+        <p className="limits">
+          <strong>{screen.limits}.</strong> {screen.confirm}
+        </p>
+        <p className="limits">{say("roof.structure")}</p>
+        <WorkingPanel working={screen.working} />
+      </aside>
+    </div>
+  );
+}
+
+function RoofSentence({ state }: { state: WorkState }) {
+  const say = useWords();
+  const ridge = (valueAt(state.document, "ridge") ?? {}) as Document;
+  const tail = valueAt(state.document, "eaves.tail") ?? "plumb";
+  const metric = state.job.units === "metric";
+  const chooseRidge = (kind: string) => {
+    const size = metric ? { thickness: "35 mm", depth: "220 mm" } : { thickness: '1 1/2"', depth: '9 1/4"' };
+    state.keeper.change("ridge", kind === "none" ? { kind } : { ...size, ...omit(ridge, ["kind", "top", "stand"]), kind });
+  };
+  const chooseTail = (next: string) => {
+    const eaves = omit((valueAt(state.document, "eaves") ?? {}) as Document, ["tail", "plumb_face"]);
+    state.keeper.change("eaves", { ...eaves, tail: next, ...(next === "bobbed" ? { plumb_face: metric ? "90 mm" : '3 1/2"' } : {}) });
+  };
+  return (
+    <div className="sentence">
+      <p>
+        <span className="phrase">
+          {say("roof.pitch")} <TapeField state={state} path="pitch" label={say("roof.pitch")} plain />
+        </span>
+        <Pick
+          label={say("roof.ridge")} chosen={String(ridge["kind"])} onChoose={chooseRidge}
+          answers={["board", "beam", "none"].map((id) => [id, say(`roof.ridge_${id}` as WordId)] as const)}
+        />
+        {ridge["kind"] !== "none" && (
+          <>
+            <span className="phrase">
+              <TapeField state={state} path="ridge.thickness" label={say("roof.ridge_thickness")} /> × <TapeField state={state} path="ridge.depth" label={say("roof.ridge_depth")} />
+            </span>
+          </>
+        )}
+        {ridge["kind"] === "board" && (
+          <Pick
+            label={say("roof.ridge_top")} chosen={(ridge["top"] as string | undefined) ?? "flush"} onChoose={(top) => state.keeper.change("ridge.top", top)}
+            answers={["flush", "bevelled"].map((id) => [id, say(`roof.top_${id}` as WordId)] as const)}
+          />
+        )}
+      </p>
+      <p>
+        <span className="phrase">
+          {say("roof.overhang")} <TapeField state={state} path="eaves.overhang" label={say("field.overhang")} />
+        </span>
+        <span className="phrase">
+          {say("roof.fascia").toLowerCase()} <TapeField state={state} path="eaves.fascia" label={say("field.fascia")} />
+        </span>
+        <Pick
+          label={say("roof.tail")} chosen={tail as string} onChoose={chooseTail}
+          answers={["plumb", "bobbed", "square"].map((id) => [id, say(`roof.tail_${id}` as WordId)] as const)}
+        />
+        {tail === "bobbed" && (
+          <span className="phrase">
+            {say("roof.plumb_face").toLowerCase()} <TapeField state={state} path="eaves.plumb_face" label={say("roof.plumb_face")} />
+          </span>
+        )}
+      </p>
+      <OtherErrors state={state} fields={FIELDS} />
+    </div>
+  );
+}
+
+function Pick(props: { label: string; chosen: string; answers: readonly (readonly [string, string])[]; onChoose: (id: string) => void }) {
+  return (
+    <span className="phrase switch" role="group" aria-label={props.label}>
+      {props.answers.map(([id, name]) => (
+        <button key={id} type="button" aria-pressed={id === props.chosen} onClick={() => id !== props.chosen && props.onChoose(id)}>
+          {name.toLowerCase()}
+        </button>
+      ))}
+    </span>
+  );
+}
+
+/** The notch by each of its rules: the chosen one typed, the others as they come out; a tap makes one the rule. */
+function NotchRules({ state, roof }: { state: WorkState; roof: Roof }) {
+  return (
+    <ul className="notch-rules">
+      {roof.alternatives.map((one) => (
+        <li key={one.rule} className={one.chosen ? "chosen" : ""}>
+          <button type="button" aria-pressed={one.chosen} onClick={() => !one.chosen && state.keeper.change("notch", { rule: one.rule, value: one.typed })}>
+            {one.label}
+          </button>
+          {one.chosen ? (
+            <TapeField state={state} path="notch.value" label={one.label} plain={one.rule === "fraction"} />
+          ) : (
+            <b className="figure">
+              <TapeText text={one.value} />
+            </b>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}

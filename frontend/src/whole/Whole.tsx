@@ -1,0 +1,92 @@
+/** The whole in 3D: turn it, tap a piece to lay it on the horses, show one kind, step through the assembly. */
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { api } from "../api/client";
+import type { Whole as WholeAnswer } from "../api/types";
+import { usePreferences } from "../app/preferences";
+import { jobFile, useShown, type WorkState } from "../shared/useWork";
+import { useWords, type WordId } from "../words/words";
+import { canDraw, Scene } from "./scene";
+import "./whole.css";
+
+const kinds = (whole: WholeAnswer): readonly string[] => [...new Set(whole.solids.map((solid) => solid.role))];
+
+export function Whole({ state }: { state: WorkState }) {
+  const say = useWords();
+  const navigate = useNavigate();
+  const { dialect, fine, theme } = usePreferences();
+  const shown = useShown(state);
+  const file = useMemo(() => jobFile(state.job, state.settled.document, shown), [state.job, state.settled, shown]);
+  const whole = useQuery({
+    queryKey: ["whole", file, dialect, fine],
+    queryFn: ({ signal }) => api.whole(file, { dialect, fine }, signal),
+    placeholderData: (before) => before,
+    staleTime: Infinity,
+    gcTime: 30_000,
+  });
+  const place = useRef<HTMLDivElement>(null);
+  const scene = useRef<Scene | null>(null);
+  const [kind, setKind] = useState("");
+  const [step, setStep] = useState<number | null>(null);
+  const [picked, setPicked] = useState("");
+  const [able] = useState(canDraw);
+  useEffect(() => {
+    if (!place.current) return;
+    scene.current = new Scene(place.current, setPicked);
+    return () => {
+      scene.current?.dispose();
+      scene.current = null;
+    };
+  }, [theme]);
+  const roles = useMemo(() => (whole.data ? kinds(whole.data) : []), [whole.data]);
+  const solids = useMemo(() => {
+    const all = whole.data?.solids ?? [];
+    if (kind) return all.filter((solid) => solid.role === kind);
+    return step === null ? all : all.filter((solid) => roles.indexOf(solid.role) <= step);
+  }, [whole.data, kind, step, roles]);
+  useEffect(() => scene.current?.show(solids), [solids, theme]);
+  const title = whole.data?.solids.find((solid) => solid.id === picked)?.title;
+  if (!able) return <p className="quiet">{say("whole.unable")}</p>;
+  return (
+    <div className="whole">
+      <div ref={place} className="whole-scene" role="img" aria-label={say("roof.whole")} />
+      <div className="whole-tools">
+        <span className="switch" role="group" aria-label={say("whole.kinds")}>
+          {["", ...roles].map((one) => (
+            <button key={one} type="button" aria-pressed={kind === one} onClick={() => setKind(one)}>
+              {say(`role.${one || "all"}` as WordId).toLowerCase()}
+            </button>
+          ))}
+        </span>
+        <span className="switch" role="group" aria-label={say("whole.steps")}>
+          <button type="button" onClick={() => setStep((now) => Math.max(0, (now ?? roles.length) - 1))}>
+            {say("whole.back").toLowerCase()}
+          </button>
+          <button type="button" onClick={() => setStep((now) => (now === null || now + 1 >= roles.length ? null : now + 1))}>
+            {say("whole.on").toLowerCase()}
+          </button>
+        </span>
+        <span className="switch" role="group" aria-label={say("whole.turn")}>
+          <button type="button" aria-label={say("whole.left")} onClick={() => scene.current?.turn(-1)}>
+            ‹
+          </button>
+          <button type="button" aria-label={say("whole.right")} onClick={() => scene.current?.turn(1)}>
+            ›
+          </button>
+        </span>
+        {title && (
+          <button
+            type="button" className="start-here"
+            onClick={() => {
+              state.piece(picked);
+              void navigate(`/work/${state.work.id}/mark`);
+            }}
+          >
+            {say("whole.open", { piece: title })}
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}

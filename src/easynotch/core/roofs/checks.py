@@ -1,0 +1,214 @@
+"""The checks of a roof: what could go wrong, each with what to change. Limits come in as values."""
+
+from collections.abc import Iterator, Mapping
+from math import atan, degrees, hypot, isfinite, sqrt
+
+from ..solid import Fitted, Stock
+from ..terms import Angle, Check, Count, Length, Level, Limits, Message, Value, against, message
+from .framing import RAFTERS, Framing
+from .hips import hip_drop
+from .layout import RoofLayout
+from .notch import NotchSizes
+from .ridge import ridge_top
+from .roof import KeepPlanes, RidgeKind, Shape, Tail
+
+LEAST_SEAT = 38.1
+"""mm: less bearing than the edge of the usual plank is looked at."""
+SOUND = 1e-3
+"""mm: a joint of a sound layout opens less."""
+LEAST_CONTACT = 0.5
+"""Of the contact that is expected: less is a stop."""
+STEEP, FLAT = 60.0, 10.0
+"""Degrees: beyond these, roofs are built otherwise than from rafters marked with a square alone."""
+
+
+def check_roof(
+    layout: RoofLayout, framing: Framing, facts: Mapping[str, float], fitted: tuple[Fitted, ...], limits: Limits
+) -> tuple[Check, ...]:
+    """Every check of a roof."""
+    return (
+        *_pitch(layout),
+        *_notch(layout, limits),
+        *_ridge(layout, facts),
+        *_eaves(layout),
+        *_spacing(layout, framing),
+        *_stock(layout, framing),
+        *_joints(fitted),
+        Check("structure", Level.OK, Message("check.structure.say")),
+    )
+
+
+def _told(check_id: str, level: Level, value: Value | None = None, /, **values: Value) -> Check:
+    """A check worded by ``check.ID.ok`` or ``check.ID.over`` and ``check.ID.do``."""
+    fine = level is Level.OK
+    found = Message(f"check.{check_id}.{'ok' if fine else 'over'}", values)
+    return Check(check_id, level, found, value, remedy=None if fine else Message(f"check.{check_id}.do", values))
+
+
+def _pitch(layout: RoofLayout) -> Iterator[Check]:
+    steepest = max(degrees(atan(leg.slope.rate)) for leg in layout.legs)
+    flattest = min(degrees(atan(leg.slope.rate)) for leg in layout.legs)
+    yield _told("pitch_steep", Level.LOOK if steepest > STEEP else Level.OK, Angle(steepest), value=Angle(steepest))
+    yield _told("pitch_flat", Level.LOOK if flattest < FLAT else Level.OK, Angle(flattest), value=Angle(flattest))
+
+
+def _notch(layout: RoofLayout, limits: Limits) -> Iterator[Check]:
+    sizes, depth = layout.notch, layout.roof.rafter.depth
+    share = sizes.fraction(depth)
+    if sizes.depth <= 0:
+        yield _told("notch_none", Level.STOP, Length(sizes.depth), hap=Length(sizes.hap))
+        return
+    if sizes.hap <= 0:
+        yield _told("notch_through", Level.STOP, Length(sizes.depth), value=Length(sizes.depth), depth=Length(depth))
+        return
+    limit = limits.get("notch_share")
+    if limit is not None:
+        level = against(limit, share)
+        found = message(
+            f"check.notch_share.{'ok' if level is Level.OK else 'over'}",
+            value=Length(sizes.depth), share=Count(share), limit=limit.value,
+        )  # fmt: skip
+        remedy = None if level is Level.OK else Message("check.notch_share.do")
+        yield Check("notch_share", level, found, Count(share), limit, remedy)
+    if isfinite(sizes.seat):
+        yield _seat(layout, sizes)
+    yield from _other_side(layout)
+
+
+def _other_side(layout: RoofLayout) -> Iterator[Check]:
+    """Under two pitches the height above plate is one: what notch that leaves on the other side."""
+    depth, hap = layout.roof.rafter.depth, layout.notch.hap
+    for leg in layout.legs[1:]:
+        if leg.bears and abs(leg.slope.rate - layout.legs[0].slope.rate) > 1e-12:
+            cut = (depth * leg.slope.per_run - hap) / leg.slope.per_run
+            fits = 0 < cut < depth / 2
+            yield _told("notch_other", Level.OK if fits else Level.STOP, Length(cut), value=Length(cut))
+
+
+def _seat(layout: RoofLayout, sizes: NotchSizes) -> Check:
+    plate = layout.roof.plan.plate + layout.roof.plan.sheathing
+    if sizes.seat > plate + 1e-6:
+        return _told("seat_long", Level.LOOK, Length(sizes.seat), value=Length(sizes.seat), plate=Length(plate))
+    level = Level.LOOK if sizes.seat < LEAST_SEAT - 1e-6 else Level.OK
+    return _told("seat_short", level, Length(sizes.seat), value=Length(sizes.seat), least=Length(LEAST_SEAT))
+
+
+def _ridge(layout: RoofLayout, facts: Mapping[str, float]) -> Iterator[Check]:
+    ridge, rafter = layout.roof.ridge, layout.roof.rafter
+    if layout.roof.plan.shape is Shape.SHED:
+        return
+    top = ridge_top(layout)
+    if top <= 0:
+        yield _told("ridge_low", Level.STOP, Length(top), value=Length(top))
+    if ridge.kind is RidgeKind.BOARD:
+        upper = [leg.slope for leg in layout.legs if not leg.broken_above]
+        plumb = max(slope.per_run for slope in upper) * rafter.depth
+        level = Level.LOOK if ridge.stock.depth < plumb - 1e-6 else Level.OK
+        yield _told("ridge_depth", level, Length(ridge.stock.depth), value=Length(ridge.stock.depth), cut=Length(plumb))
+        rates = {round(slope.rate, 12) for slope in upper}
+        if len(rates) > 1:
+            yield _told("ridge_proud", Level.LOOK, Length(top), value=Length(top))
+    if ridge.kind is not RidgeKind.NONE and facts.get("ridge_underside", 1.0) <= 0:
+        under = facts["ridge_underside"]
+        yield _told("ridge_under_plate", Level.STOP, Length(under), value=Length(under))
+
+
+def _eaves(layout: RoofLayout) -> Iterator[Check]:
+    eaves, sheathing = layout.roof.eaves, layout.roof.plan.sheathing
+    left = layout.out - eaves.fascia
+    if left < 0:
+        yield _told(
+            "overhang_short",
+            Level.STOP,
+            Length(left),
+            value=Length(eaves.overhang),
+            fascia=Length(eaves.fascia + sheathing),
+        )
+    else:
+        yield _told("overhang_short", Level.OK, Length(left), value=Length(eaves.overhang))
+    if eaves.tail is Tail.SQUARE and eaves.fascia > 0:
+        yield _told("fascia_leans", Level.LOOK, None, value=Angle(degrees(atan(layout.legs[0].slope.rate))))
+
+
+def _spacing(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    out, spacing = framing.setting_out, layout.roof.spacing
+    if layout.hipped:
+        yield _hip_notch(layout)
+        shortest = min(
+            (p.member.lengths["short_point"] for p in framing.pieces if p.member.role == "jack"), default=None
+        )
+        if shortest is not None:
+            level = Level.LOOK if shortest < layout.roof.rafter.depth else Level.OK
+            yield _told("shortest_jack", level, Length(shortest), value=Length(shortest))
+        return
+    if spacing > layout.roof.plan.length:
+        yield _told(
+            "spacing_wide", Level.LOOK, Length(spacing), value=Length(spacing), length=Length(layout.roof.plan.length)
+        )
+        return
+    if out.last_bay > spacing + 1e-6:
+        wide = {"value": Length(out.last_bay), "spacing": Length(spacing)}
+        yield Check(
+            "last_bay", Level.LOOK, Message("check.last_bay.wide", wide), Length(out.last_bay),
+            remedy=Message("check.last_bay.do"),
+        )  # fmt: skip
+        return
+    sliver = out.last_bay < spacing / 3 and len(out.centres) > 2
+    yield _told("last_bay", Level.LOOK if sliver else Level.OK, Length(out.last_bay), value=Length(out.last_bay))
+
+
+def _hip_notch(layout: RoofLayout) -> Check:
+    """Lying flatter than a common, a hip is less deep plumb: what it leaves for a notch under the same height."""
+    hip = layout.roof.hip
+    assert hip is not None
+    rate = layout.legs[0].slope.rate / sqrt(2.0)
+    drop = 0.0 if hip.keep_planes is KeepPlanes.BACK else hip_drop(layout)
+    left = hip.stock.depth * sqrt(1.0 + rate * rate) - (layout.notch.hap - drop)
+    return _told("hip_notch", Level.STOP if left <= 0 else Level.OK, Length(left), value=Length(left))
+
+
+def _stock(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    for piece in framing.pieces:
+        member = piece.member
+        if member.role not in RAFTERS or member.stock.length is None:
+            continue
+        needed = board_length(member.lengths["overall"], member.stock, layout)
+        level = Level.STOP if needed > member.stock.length + 1e-6 else Level.OK
+        values = {"value": Length(needed), "stock": Length(member.stock.length)}
+        fine = level is Level.OK
+        yield Check(
+            f"stock_length.{member.id}",
+            level,
+            Message(f"check.rafter_stock.{'ok' if fine else 'over'}", values),
+            Length(needed),
+            remedy=None if fine else Message("check.rafter_stock.do", values),
+        )
+
+
+def board_length(overall: float, stock: Stock, layout: RoofLayout) -> float:
+    """The shortest board that holds a rafter: its top edge and what the sloping tail reaches beyond it."""
+    rate = layout.legs[0].slope.rate
+    beyond = 0.0 if layout.roof.eaves.tail is Tail.SQUARE else stock.depth * rate
+    return overall + min(beyond, hypot(stock.depth, overall))
+
+
+def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
+    for one in fitted:
+        joint = one.exact
+        if abs(joint.opening) >= SOUND:
+            yield _joint_check(one, "joint_open", joint.opening)
+        elif joint.contact < LEAST_CONTACT:
+            yield _joint_check(one, "joint_contact", joint.contact)
+    if all(abs(one.exact.opening) < SOUND and one.exact.contact >= LEAST_CONTACT for one in fitted):
+        widest = max((abs(one.on_tape.opening) for one in fitted), default=0.0)
+        yield Check(
+            "joints", Level.OK, message("check.joints.ok", n=Count(len(fitted)), value=Length(widest)), Length(widest)
+        )
+
+
+def _joint_check(one: Fitted, key: str, amount: float) -> Check:
+    values: dict[str, Value] = {"joint": one.exact.id, "value": Length(amount), "share": Count(round(amount * 100, 1))}
+    return Check(
+        f"{key}.{one.exact.id}", Level.STOP, Message(f"check.{key}.over", values), Length(amount),
+        remedy=Message(f"check.{key}.do", values),
+    )  # fmt: skip

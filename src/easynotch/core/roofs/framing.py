@@ -1,0 +1,274 @@
+"""The framing of a roof: every piece with every place it stands in, and the faces it touches."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from ..solid import Face, Frame, Member, Touch, Vector, member_face, sawn_face, support_face
+from .extras import barge_rafters, blocks, collar_ties, dropped_rafters
+from .half_lap import lapped, pairs_of
+from .layout import Leg, RoofLayout
+from .rafter import beam_face, beam_top, purlin_place, rafter
+from .ridge import fascia_member, ridge_member
+from .roof import RidgeKind, UpperEnd
+from .setting_out import SettingOut, set_out
+
+RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "jack"})
+FAR = 2400.0
+"""mm: how far a wall's face is drawn down, and a plate's top along the eave, for a rafter to bear on."""
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A piece and the places of all that are like it; the member lies in the first."""
+
+    member: Member
+    frames: tuple[Frame, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Framing:
+    """All pieces of a roof, their setting out along the eaves, and what should touch what."""
+
+    pieces: tuple[Piece, ...]
+    setting_out: SettingOut
+    touches: tuple[Touch, ...]
+
+
+def frame_roof(layout: RoofLayout) -> Framing:
+    """Frame a roof. Raises RoofError where a pair or a tail cannot be."""
+    if layout.hipped:
+        from .hip_framing import frame_hips  # noqa: PLC0415 - it stands on this module
+
+        return frame_hips(layout)
+    roof = layout.roof
+    out = set_out(roof.plan.length, roof.spacing, roof.rafter.thickness, roof.first_bay, roof.hooked)
+    pieces: list[Piece] = []
+    if roof.ridge.kind is RidgeKind.NONE and len(layout.legs) == 2:
+        pieces += _lapped_pairs(layout, out)
+    else:
+        pieces += _rafters(layout, out)
+    dropped = dropped_rafters(layout)
+    if dropped:
+        pieces = [without_ends(piece, layout) if piece.member.role == "common" else piece for piece in pieces]
+    pieces += [
+        Piece(*placed) for placed in (*dropped, *barge_rafters(layout), *collar_ties(layout, out), *blocks(layout, out))
+    ]
+    ridge = ridge_member(layout)
+    fascias = [one for leg in layout.legs if leg.bears and (one := fascia_member(layout, leg.slope))]
+    touches = tuple(_touches(layout, pieces, ridge, fascias))
+    boards = [Piece(one, (one.placement,)) for one in ([ridge] if ridge else []) + fascias]
+    return Framing((*pieces, *boards), out, touches)
+
+
+def without_ends(piece: Piece, layout: RoofLayout) -> Piece:
+    """A piece without the places at both ends of the framing, where dropped rafters stand instead."""
+    half, length = layout.roof.rafter.thickness / 2, layout.roof.plan.length
+    inner = tuple(frame for frame in piece.frames if half + 1e-6 < frame.origin.x < length - half - 1e-6)
+    return Piece(replace(piece.member, placement=inner[0], count=len(inner)), inner) if inner else piece
+
+
+def station(layout: RoofLayout, leg: Leg, centre: float) -> float:
+    """A rafter's distance along its own eave, from its distance from the framing's first end."""
+    return centre if leg.slope.id.startswith("a") else layout.roof.plan.length - centre
+
+
+def _rafters(layout: RoofLayout, out: SettingOut) -> list[Piece]:
+    """One piece for all slopes that are alike, otherwise one for each."""
+    made: list[Piece] = []
+    for leg in layout.legs:
+        alike = layout.alike
+        broken = any(one.broken_above for one in layout.legs)
+        name = "common" if alike else f"common_{leg.slope.id.split('_')[0]}"
+        if broken:
+            name = "common_lower" if leg.broken_above else "common_upper"
+        role = "common" if leg.bears else "upper_common"
+        member = rafter(layout, leg, station(layout, leg, out.in_world[0]), member_id=name, role=role)
+        frames = tuple(leg.slope.frame(station(layout, leg, centre), leg.run) for centre in out.in_world)
+        same = next((k for k, piece in enumerate(made) if piece.member.id == name), None)
+        if same is None:
+            made.append(Piece(replace(member, count=len(frames)), frames))
+        else:
+            every = (*made[same].frames, *frames)
+            made[same] = Piece(replace(made[same].member, count=len(every)), every)
+    return made
+
+
+def _lapped_pairs(layout: RoofLayout, out: SettingOut) -> list[Piece]:
+    """A piece for each measured rafter; those of the stock's size are alike."""
+    made: dict[str, Piece] = {}
+    measured = len(layout.roof.pairs)
+    for number, (pair, centre) in enumerate(zip(pairs_of(layout, len(out.centres)), out.in_world, strict=True)):
+        for k, (leg, mate_leg) in enumerate((layout.legs, layout.legs[::-1])):
+            numbered = number < measured
+            name = (
+                f"pair_{number + 1}_{leg.slope.id}"
+                if numbered
+                else ("common" if layout.alike else f"common_{leg.slope.id}")
+            )
+            member = lapped(
+                layout, leg, mate_leg, station=station(layout, leg, centre), pair=(pair[k], pair[1 - k]), member_id=name
+            )
+            if name in made:
+                every = (*made[name].frames, member.placement)
+                made[name] = Piece(replace(made[name].member, count=len(every)), every)
+            else:
+                made[name] = Piece(member, (member.placement,))
+    return list(made.values())
+
+
+def _touches(layout: RoofLayout, pieces: list[Piece], ridge: Member | None, fascias: list[Member]) -> Iterator[Touch]:
+    """What the plan's topology says must touch: every distinct piece once, where its first one stands."""
+    for leg in layout.legs:
+        for piece in pieces:
+            member = standing_on(leg, piece)
+            if member is None:
+                continue
+            name = member.id if layout.alike and leg is layout.legs[0] else f"{member.id}.{leg.slope.id}"
+            cuts = {cut.id for cut in member.cut_planes}
+            if leg.bears:
+                yield Touch(f"{name}.seat", member, "seat", support_face(*plate_top(layout, leg)))
+                yield Touch(f"{name}.heel", member, "heel", support_face(*wall_face(leg, 0.0, leg.slope.plate)))
+                mate = next((one for one in fascias if one.id == f"fascia_{leg.slope.id}"), None)
+                if mate is not None:
+                    yield Touch(
+                        f"{name}.tail", member, "tail", member_face(mate, Face.NEAR if near(mate, leg) else Face.FAR)
+                    )
+            yield from _head_touches(layout, leg, name, member, ridge, pieces)
+            if "shoulder" in cuts:
+                yield from _lap_touches(layout, leg, name, member, pieces)
+            if "purlin_seat" in cuts:
+                inward, level = purlin_place(layout, leg)
+                width = (
+                    layout.roof.gambrel.purlin.thickness if layout.roof.gambrel and layout.roof.gambrel.purlin else 0.0
+                )
+                yield Touch(
+                    f"{name}.purlin_seat",
+                    member,
+                    "purlin_seat",
+                    support_face(*strip(leg, inward, inward + width, level)),
+                )
+                yield Touch(f"{name}.purlin_heel", member, "purlin_heel", support_face(*wall_face(leg, inward, level)))
+
+
+def standing_on(leg: Leg, piece: Piece) -> Member | None:
+    """The piece's first member on a slope, or None where it stands on none: its frame tells whose down-slope it has."""
+    down = leg.slope.frame(0.0, leg.run).x
+    if piece.member.role not in RAFTERS:
+        return None
+    frame = next((one for one in piece.frames if (one.x - down).length < 1e-9), None)
+    return None if frame is None else replace(piece.member, placement=frame)
+
+
+def plate_top(layout: RoofLayout, leg: Leg) -> tuple[Vector, ...]:
+    """The top of plate and sheathing under an eave."""
+    return strip(leg, 0.0, layout.roof.plan.plate + layout.roof.plan.sheathing, leg.slope.plate)
+
+
+def strip(leg: Leg, near: float, far: float, level: float) -> tuple[Vector, ...]:
+    """A level face along an eave, from one distance inward to another."""
+    slope = leg.slope
+    low, high = -FAR, slope.length + FAR
+    return (
+        slope.at(low, near, level),
+        slope.at(high, near, level),
+        slope.at(high, far, level),
+        slope.at(low, far, level),
+    )
+
+
+def wall_face(leg: Leg, inward: float, top: float) -> tuple[Vector, ...]:
+    """A plumb face looking outward, down from a height."""
+    slope = leg.slope
+    low, high = -FAR, slope.length + FAR
+    return (
+        slope.at(low, inward, top),
+        slope.at(low, inward, top - FAR),
+        slope.at(high, inward, top - FAR),
+        slope.at(high, inward, top),
+    )
+
+
+def inner_face(leg: Leg, inward: float, top: float, bottom: float) -> tuple[Vector, ...]:
+    """A plumb face looking back at the eave: of a ridge board's near side, or of a wall a roof leans on."""
+    slope = leg.slope
+    low, high = -FAR, slope.length + FAR
+    return (
+        slope.at(low, inward, bottom),
+        slope.at(high, inward, bottom),
+        slope.at(high, inward, top),
+        slope.at(low, inward, top),
+    )
+
+
+def near(mate: Member, leg: Leg) -> bool:
+    """Whether a fascia's near face is the one that looks at the rafters."""
+    return mate.placement.z.dot(leg.slope.inward) < 0
+
+
+def _head_touches(
+    layout: RoofLayout, leg: Leg, name: str, member: Member, ridge: Member | None, pieces: list[Piece]
+) -> Iterator[Touch]:
+    """What a rafter's head meets: the ridge's face, its mate over a beam, the next slope, or a wall."""
+    roof, slope = layout.roof, leg.slope
+    if leg.broken_above:
+        upper = layout.legs[layout.legs.index(leg) + 1]
+        mate = next(one for piece in pieces if (one := standing_on(upper, piece)))
+        yield Touch(f"{name}.head", member, "head", sawn_face(_beside(mate, member), "foot"))
+    elif len(layout.legs) == 1:
+        if roof.plan.upper is UpperEnd.LEDGER:
+            yield Touch(
+                f"{name}.head",
+                member,
+                "head",
+                support_face(*inner_face(leg, leg.run, slope.height(leg.run) + 10, -FAR)),
+            )
+            return
+        plate = roof.plan.plate + roof.plan.sheathing
+        inward = leg.run - plate
+        level = slope.plate + inward * slope.rate
+        yield Touch(f"{name}.upper_seat", member, "upper_seat", support_face(*strip(leg, inward, leg.run, level)))
+        yield Touch(f"{name}.upper_heel", member, "upper_heel", support_face(*wall_face(leg, inward, level)))
+    elif roof.ridge.kind is RidgeKind.BOARD and ridge is not None:
+        at = leg.run - layout.half_ridge
+        top = ridge.placement.origin.z
+        if any(cut.role == "bevel" for cut in ridge.cut_planes):
+            top = slope.height(at)
+        bottom = ridge.placement.origin.z - roof.ridge.stock.depth
+        yield Touch(f"{name}.head", member, "head", support_face(*inner_face(leg, at, top, bottom)))
+    elif roof.ridge.kind is RidgeKind.BEAM:
+        other = next(
+            one
+            for one in layout.legs
+            if one is not leg and one.slope.id.endswith("_upper") == slope.id.endswith("_upper")
+        )
+        mates = [one for piece in pieces if (one := standing_on(other, piece))]
+        mate = next((one for one in mates if one.role == member.role), mates[0])
+        yield Touch(f"{name}.head", member, "head", sawn_face(_beside(mate, member), "head"))
+        face = beam_face(layout, leg)
+        yield Touch(
+            f"{name}.beam_seat", member, "beam_seat", support_face(*strip(leg, face, leg.run, beam_top(layout)))
+        )
+        yield Touch(f"{name}.beam_heel", member, "beam_heel", support_face(*wall_face(leg, face, beam_top(layout))))
+
+
+def _beside(mate: Member, member: Member) -> Member:
+    """The mate in the same upright plane as the member: where its own mate of the same station stands."""
+    gap = member.placement.origin - mate.placement.origin
+    along = mate.placement.z * mate.placement.z.dot(gap)
+    frame = replace(mate.placement, origin=mate.placement.origin + along)
+    return replace(mate, placement=frame)
+
+
+def _lap_touches(layout: RoofLayout, leg: Leg, name: str, member: Member, pieces: list[Piece]) -> Iterator[Touch]:
+    """A half-lapped rafter: its shoulder on the mate's underside, its cheek on the mate's."""
+    other = next(one for one in layout.legs if one is not leg)
+    if member.id.startswith("pair_"):
+        wanted = f"{member.id.rsplit('_', 1)[0]}_{other.slope.id}"
+        mates = [piece.member for piece in pieces if piece.member.id == wanted]
+    else:
+        mates = [
+            one for piece in pieces if not piece.member.id.startswith("pair_") and (one := standing_on(other, piece))
+        ]
+    mate = _beside(mates[0], member)
+    yield Touch(f"{name}.shoulder", member, "shoulder", member_face(mate, Face.BOTTOM))
+    yield Touch(f"{name}.cheek", member, "cheek", sawn_face(mate, "cheek"))

@@ -1,0 +1,156 @@
+"""The dry fit: what should touch what, exactly as laid out and as it comes out when marked on a tape.
+
+A joint is two planes that must be one. Which ones is declared by whoever lays a building out, never found by
+proximity.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from math import floor
+
+from .face import Face, across, on_face
+from .joint import Joint, close_joint, face_polygon
+from .mark import marks_of
+from .member import CutPlane, Member, Removal
+from .vector import Plane, Vector
+
+Polygon = tuple[Vector, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class MateFace:
+    """The face a joint's mate offers: its polygon in the world (counter-clockwise from its front), of a given
+    member as it is cut, or of a support that stays as it is.
+    """
+
+    polygon: Callable[[Member | None], Polygon]
+    member: Member | None = None
+    cut_id: str | None = None
+
+
+def support_face(*corners: Vector) -> MateFace:
+    """The face of a support: a plate, a wall, a beam."""
+    return MateFace(lambda _: corners)
+
+
+def sawn_face(member: Member, cut_id: str) -> MateFace:
+    """A sawn face of another member."""
+
+    def polygon(mate: Member | None) -> Polygon:
+        assert mate is not None
+        return tuple(reversed(_facing(mate, cut_id)))
+
+    return MateFace(polygon, member, cut_id)
+
+
+def member_face(member: Member, face: Face) -> MateFace:
+    """A long face of another member, whole between its ends."""
+
+    def polygon(mate: Member | None) -> Polygon:
+        assert mate is not None
+        (low, high), (head, foot) = across(face, mate.stock), mate.reach
+        corners = [on_face(face, mate.stock, u, v) for u, v in ((head, low), (foot, low), (foot, high), (head, high))]
+        if face in (Face.FAR, Face.TOP):
+            corners.reverse()
+        return tuple(mate.placement.to_world(corner) for corner in reversed(corners))
+
+    return MateFace(polygon, member)
+
+
+def _facing(member: Member, cut_id: str) -> Polygon:
+    """A sawn face's corners, clockwise seen from outside the wood."""
+    corners = face_polygon(member, cut_id)
+    if len(corners) < 3:
+        return ()
+    sawn = next(cut.plane for cut in member.cut_planes if cut.id == cut_id)
+    out = member.placement.plane_to_world(sawn).normal
+    turn = (corners[1] - corners[0]).cross(corners[2] - corners[1])
+    return tuple(corners) if turn.dot(out) < 0 else tuple(reversed(corners))
+
+
+@dataclass(frozen=True, slots=True)
+class Touch:
+    """A declared joint: a member's sawn plane against its mate's face."""
+
+    id: str
+    member: Member
+    cut_id: str
+    mate: MateFace
+
+
+@dataclass(frozen=True, slots=True)
+class Fitted:
+    """A joint as it should be and as it would come out on the tape, with the bound it must keep, mm."""
+
+    exact: Joint
+    on_tape: Joint
+    bound: float
+
+
+def close(touch: Touch) -> Joint:
+    """A joint in exact geometry."""
+    polygon = touch.mate.polygon(touch.mate.member)
+    if len(polygon) < 3:
+        return Joint(touch.id, 0.0, 0.0)
+    return close_joint(touch.id, touch.member, touch.cut_id, polygon)
+
+
+def dry_fit(touches: tuple[Touch, ...], division: float) -> tuple[Fitted, ...]:
+    """Every joint exact, and with each member cut to its rounded marks.
+
+    Args:
+        touches: the joints.
+        division: of the tape, mm.
+    """
+    rounded: dict[int, Member] = {}
+
+    def cut(member: Member) -> Member:
+        if id(member) not in rounded:
+            rounded[id(member)] = on_the_tape(member, division)
+        return rounded[id(member)]
+
+    fitted = []
+    for touch in touches:
+        mate = touch.mate.member
+        marked = replace(
+            touch, member=cut(touch.member), mate=replace(touch.mate, member=cut(mate) if mate is not None else None)
+        )
+        fitted.append(Fitted(close(touch), close(marked), bound_of(touch, division)))
+    return tuple(fitted)
+
+
+def on_the_tape(member: Member, division: float) -> Member:
+    """The member as it is cut when every plane is moved along it to its rounded mark, angles exact.
+
+    A mark is read on the near face's top edge, from the member's zero; a gauge line is read across the board.
+    """
+    alongs = {mark.id: mark.along for mark in marks_of(member)}
+
+    def moved(cut: CutPlane) -> CutPlane:
+        normal, offset = cut.plane.normal, cut.plane.offset
+        along = alongs.get(cut.id)
+        if along is not None:
+            shift = (_nearest(along, division) - along) * normal.x
+        elif abs(normal.y) > abs(normal.z):
+            across_at = (offset + normal.z * member.stock.thickness / 2) / normal.y
+            shift = (_nearest(across_at, division) - across_at) * normal.y
+        else:
+            shift = (_nearest(offset, division) - offset) if abs(normal.z) > 0 else 0.0
+        return replace(cut, plane=Plane(normal, offset + shift))
+
+    removals = tuple(Removal(tuple(moved(cut) for cut in removal.planes)) for removal in member.removals)
+    return replace(member, removals=removals)
+
+
+def bound_of(touch: Touch, division: float) -> float:
+    """How far a joint may open on the tape: half a division of each mark that places one of its two planes, times
+    the share of it that moves the plane.
+    """
+    planes = [next(cut.plane for cut in touch.member.cut_planes if cut.id == touch.cut_id)]
+    if touch.mate.member is not None and touch.mate.cut_id is not None:
+        planes.append(next(cut.plane for cut in touch.mate.member.cut_planes if cut.id == touch.mate.cut_id))
+    return sum(division / 2 * (abs(plane.normal.x) or 1.0) for plane in planes)
+
+
+def _nearest(amount: float, division: float) -> float:
+    return floor(amount / division + 0.5) * division

@@ -1,0 +1,301 @@
+"""A roof in the job file."""
+
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, Tag, model_validator
+from pydantic_core import PydanticCustomError
+
+from ..core.roofs import (
+    Blocking,
+    BlockKind,
+    Collar,
+    Eaves,
+    End,
+    FirstBay,
+    From,
+    Gable,
+    Gambrel,
+    Hip,
+    KeepPlanes,
+    KeepsTrue,
+    Lap,
+    MeasuredTo,
+    Notch,
+    NotchRule,
+    Plan,
+    Ridge,
+    RidgeKind,
+    RidgeTop,
+    Roof,
+    Shape,
+    Tail,
+    Timber,
+    UpperEnd,
+)
+from ..core.solid import Stock
+from ..core.tape import Units
+from .measured import Fraction, Measured, NotNegative, PitchText, Positive, fraction_of
+from .parts import Name, Part, Whole, by_key
+
+ZERO = Measured(0.0, "0 mm")
+USUAL_PLATE = {Units.IMPERIAL: 3.5 * 25.4, Units.METRIC: 90.0}
+USUAL_FASCIA_DEPTH = {Units.IMPERIAL: 7.25 * 25.4, Units.METRIC: 184.0}
+MOST_RAFTERS = 2000
+"""Along one eave: more is a wrong unit."""
+
+
+class SectionInput(Part):
+    """Timber without a stock length: actual thickness and depth."""
+
+    thickness: Positive
+    depth: Positive
+
+    def stock(self) -> Stock:
+        """As the core's stock."""
+        return Stock(self.thickness.mm, self.depth.mm)
+
+
+class PlanInput(Part):
+    """The framing's plan, and what stands under the roof."""
+
+    shape: Shape = Shape.RECTANGLE
+    length: Positive
+    width: Positive
+    ends: tuple[End, End] = (End.GABLE, End.GABLE)
+    sheathing: NotNegative = ZERO
+    plate: Positive | None = None
+    ridge_at: Positive | None = None
+    keep: KeepsTrue = KeepsTrue.PITCH
+    upper: UpperEnd = UpperEnd.PLATE
+    upper_overhang: NotNegative = ZERO
+
+
+class RidgeInput(Part):
+    """What the rafters meet at: a board, a beam under them, or nothing but each other."""
+
+    kind: RidgeKind
+    thickness: Positive | None = None
+    depth: Positive | None = None
+    top: RidgeTop = RidgeTop.FLUSH
+    stand: Positive | None = None
+
+    @model_validator(mode="after")
+    def _section(self) -> "RidgeInput":
+        if self.kind is not RidgeKind.NONE and (self.thickness is None or self.depth is None):
+            raise PydanticCustomError("ridge_section", "section wanted")
+        return self
+
+
+class RafterInput(Part):
+    """The rafters' timber and how far apart they stand, centre to centre."""
+
+    thickness: Positive
+    depth: Positive
+    spacing: Positive | None = None
+    length: Positive | None = None
+
+
+class SeatNotchInput(Part):
+    """A notch by its seat, level."""
+
+    rule: Literal["seat"]
+    value: Positive
+
+
+class HapNotchInput(Part):
+    """A notch by the height above plate it leaves."""
+
+    rule: Literal["hap"]
+    value: Positive
+
+
+class FractionNotchInput(Part):
+    """A notch by the share of the rafter's depth it takes, square to the edge; kept as it was written."""
+
+    rule: Literal["fraction"]
+    value: Fraction
+
+
+NotchInput = Annotated[
+    Annotated[SeatNotchInput, Tag("#seat")]
+    | Annotated[HapNotchInput, Tag("#hap")]
+    | Annotated[FractionNotchInput, Tag("#fraction")],
+    by_key("rule"),
+]
+
+
+class EavesInput(Part):
+    """The overhang and how the rafters end."""
+
+    overhang: NotNegative
+    fascia: NotNegative = ZERO
+    fascia_depth: Positive | None = None
+    tail: Tail = Tail.PLUMB
+    plumb_face: Positive | None = None
+    verge: NotNegative = ZERO
+    measured_to: MeasuredTo = MeasuredTo.FASCIA
+
+
+class GambrelInput(Part):
+    """Where the pitch breaks, level from the bearing line, and how it goes on."""
+
+    break_run: Positive
+    upper_pitch: PitchText
+    purlin: SectionInput | None = None
+
+
+class GableInput(Part):
+    """At the gables: barge rafters at the verge, and lookouts over dropped end rafters."""
+
+    barge: SectionInput | None = None
+    lookout: NotNegative = ZERO
+
+
+class CollarInput(Part):
+    """Collar ties: their lower edge above the plates, and every how many pairs there is one."""
+
+    height: NotNegative
+    thickness: Positive
+    depth: Positive
+    every: Annotated[Whole, Field(ge=1, le=100)] = 1
+
+
+class BlockingInput(Part):
+    """Blocks between the rafters over the plates."""
+
+    kind: BlockKind = BlockKind.PLUMB
+    thickness: Positive
+    depth: Positive
+
+
+class SettingOutInput(Part):
+    """Where the spacing is measured from, and the end the tape is hooked on."""
+
+    first_bay: FirstBay = FirstBay.SHEETS
+    hooked: From = From.FIRST_END
+
+
+class TimberInput(Part):
+    """A measured rafter of a half-lapped pair, and which of its halves goes."""
+
+    thickness: Positive
+    depth: Positive
+    lap: Lap = Lap.NEAR
+
+    def timber(self) -> Timber:
+        """As the core's timber."""
+        return Timber(self.thickness.mm, self.depth.mm, self.lap)
+
+
+class HipInput(Part):
+    """Hip rafters, for plans with hipped ends."""
+
+    thickness: Positive
+    depth: Positive
+    keep_planes: KeepPlanes = KeepPlanes.DROP
+    head: Literal["commons", "ridge_single", "ridge_double", "post"] = "commons"
+
+
+class RoofInput(Part):
+    """A roof from commons: gable, shed, off-centre ridge, gambrel."""
+
+    kind: Literal["roof"]
+    name: Name = ""
+    plan: PlanInput
+    pitch: PitchText
+    ridge: RidgeInput
+    rafter: RafterInput
+    notch: NotchInput
+    eaves: EavesInput
+    hip: HipInput | None = None
+    gambrel: GambrelInput | None = None
+    gable: GableInput | None = None
+    collar: CollarInput | None = None
+    blocking: BlockingInput | None = None
+    setting_out: SettingOutInput | None = None
+    pairs: Annotated[tuple[tuple[TimberInput, TimberInput], ...], Field(max_length=MOST_RAFTERS)] = ()
+
+    def roof(self, units: Units) -> Roof:
+        """The roof, for the core."""
+        plan, ridge, rafter, eaves = self.plan, self.ridge, self.rafter, self.eaves
+        spacing = rafter.spacing.mm if rafter.spacing else {Units.IMPERIAL: 16 * 25.4, Units.METRIC: 400.0}[units]
+        notch = self.notch
+        value = (fraction_of(notch.value) or 0.0) if isinstance(notch, FractionNotchInput) else notch.value.mm
+        return Roof(
+            name=self.name,
+            plan=Plan(
+                length=plan.length.mm,
+                width=plan.width.mm,
+                shape=plan.shape,
+                ends=plan.ends,
+                sheathing=plan.sheathing.mm,
+                plate=plan.plate.mm if plan.plate else USUAL_PLATE[units],
+                ridge_at=plan.ridge_at.mm if plan.ridge_at else None,
+                keeps=plan.keep,
+                upper=plan.upper,
+                upper_overhang=plan.upper_overhang.mm,
+            ),
+            slope=self.pitch.pitch.slope,
+            ridge=Ridge(
+                kind=ridge.kind,
+                stock=Stock(ridge.thickness.mm, ridge.depth.mm) if ridge.thickness and ridge.depth else Stock(0.0, 0.0),
+                top=ridge.top,
+                stand=ridge.stand.mm if ridge.stand else None,
+            ),
+            rafter=Stock(rafter.thickness.mm, rafter.depth.mm, rafter.length.mm if rafter.length else None),
+            spacing=spacing,
+            notch=Notch(NotchRule(notch.rule), value),
+            eaves=Eaves(
+                overhang=eaves.overhang.mm,
+                fascia=eaves.fascia.mm,
+                fascia_depth=eaves.fascia_depth.mm if eaves.fascia_depth else USUAL_FASCIA_DEPTH[units],
+                tail=eaves.tail,
+                plumb_face=eaves.plumb_face.mm if eaves.plumb_face else None,
+                verge=eaves.verge.mm,
+                measured_to=eaves.measured_to,
+            ),
+            gambrel=self._gambrel(),
+            **self._extras(),
+            pairs=tuple((left.timber(), right.timber()) for left, right in self.pairs),
+        )
+
+    def _gambrel(self) -> Gambrel | None:
+        if self.gambrel is None:
+            return None
+        purlin = self.gambrel.purlin.stock() if self.gambrel.purlin else None
+        return Gambrel(self.gambrel.break_run.mm, self.gambrel.upper_pitch.pitch.slope, purlin)
+
+    def _extras(self) -> dict[str, Any]:
+        """What a roof has beside its commons, where it has any."""
+        gable, collar, blocking, out = self.gable, self.collar, self.blocking, self.setting_out
+        found: dict[str, Any] = {}
+        if self.hip is not None:
+            stock = Stock(self.hip.thickness.mm, self.hip.depth.mm)
+            found["hip"] = Hip(stock, self.hip.keep_planes, self.hip.head)
+        if gable is not None:
+            found["gable"] = Gable(gable.barge.stock() if gable.barge else None, gable.lookout.mm)
+        if collar is not None:
+            found["collar"] = Collar(collar.height.mm, Stock(collar.thickness.mm, collar.depth.mm), collar.every)
+        if blocking is not None:
+            found["blocking"] = Blocking(blocking.kind, Stock(blocking.thickness.mm, blocking.depth.mm))
+        if out is not None:
+            found |= {"first_bay": out.first_bay, "hooked": out.hooked}
+        return found
+
+
+class PlanDraft(PlanInput):
+    """A plan still being measured."""
+
+    length: Positive | None = None  # type: ignore[assignment]
+    width: Positive | None = None  # type: ignore[assignment]
+
+
+class RoofDraft(RoofInput):
+    """A roof still being measured: what its layout needs may be missing."""
+
+    plan: PlanDraft | None = None  # type: ignore[assignment]
+    pitch: PitchText | None = None  # type: ignore[assignment]
+    ridge: RidgeInput | None = None  # type: ignore[assignment]
+    rafter: RafterInput | None = None  # type: ignore[assignment]
+    notch: NotchInput | None = None  # type: ignore[assignment]
+    eaves: EavesInput | None = None  # type: ignore[assignment]

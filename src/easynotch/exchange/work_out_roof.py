@@ -1,0 +1,97 @@
+"""Working a roof out from end to end: plan in, every piece, joint and number that follows from it out."""
+
+from dataclasses import dataclass
+
+from ..core.roofs import (
+    Framing,
+    RoofError,
+    RoofLayout,
+    check_roof,
+    facts_of,
+    frame_roof,
+    lay_out_roof,
+    working_of,
+)
+from ..core.rules import LimitSet, LimitSetId
+from ..core.solid import Fitted, Joint, describe, dry_fit, marks_of
+from ..core.tape import Tape, Units
+from ..core.terms import Check, Count, Working, message
+from .limit_model import LimitsInput, limits_of
+from .problems import Problem, Problems
+from .roof_model import MOST_RAFTERS, RoofInput
+from .worked import WorkedMember, two_roads
+
+
+@dataclass(frozen=True, slots=True)
+class WorkedRoof:
+    """A roof worked out. The first member is the pattern: the common rafter."""
+
+    layout: RoofLayout
+    framing: Framing
+    tape: Tape
+    limits: LimitSet
+    members: tuple[WorkedMember, ...]
+    facts: dict[str, float | int]
+    fitted: tuple[Fitted, ...]
+    checks: tuple[Check, ...]
+    working: tuple[Working, ...]
+
+    kind = "roof"
+
+    @property
+    def joints(self) -> tuple[Joint, ...]:
+        """The joints in exact geometry."""
+        return tuple(one.exact for one in self.fitted)
+
+    @property
+    def pattern(self) -> WorkedMember:
+        """The rafter that is marked first."""
+        return self.members[0]
+
+
+def work_out_roof(
+    given: RoofInput,
+    units: Units,
+    limits: LimitSetId | LimitsInput | None = None,
+    path: str = "",
+    tape: Tape | None = None,
+) -> WorkedRoof:
+    """Work a roof out.
+
+    Args:
+        given: the roof as read.
+        units: the job's units, for defaults.
+        limits: the limit set, or None for the usual one of the units.
+        path: where the roof stands in the file, for errors.
+        tape: the tape of the answer; the job's usual one by default.
+
+    Raises:
+        Problems: what is no roof.
+    """
+    roof = given.roof(units)
+    tape = tape or Tape.of(units)
+    try:
+        if roof.spacing * MOST_RAFTERS < roof.plan.length:
+            raise RoofError("rafter.spacing", message("error.roof_too_many", most=Count(MOST_RAFTERS)))
+        layout = lay_out_roof(roof)
+        framing = frame_roof(layout)
+    except RoofError as error:
+        raise Problems([Problem(f"{path}.{error.path}".lstrip("."), error.message)]) from None
+    rules = limits_of(limits, units)
+    facts = facts_of(layout, framing)
+    fitted = dry_fit(framing.touches, tape.division)
+    working = working_of(layout)
+    return WorkedRoof(
+        layout=layout,
+        framing=framing,
+        tape=tape,
+        limits=rules,
+        members=tuple(
+            WorkedMember(piece.member, marks_of(piece.member), tuple(describe(cut) for cut in piece.member.cut_planes))
+            for piece in framing.pieces
+        ),
+        facts=facts,
+        fitted=fitted,
+        checks=(*check_roof(layout, framing, facts, fitted, rules.limits), *two_roads(working)),
+        working=working,
+    )

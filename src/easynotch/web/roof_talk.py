@@ -1,0 +1,60 @@
+"""What is said at the stops of a rafter, a ridge or a fascia."""
+
+from dataclasses import dataclass
+
+from ..core.bench import Stop, StopKind
+from ..core.roofs import RoofLayout
+from ..core.solid import Member
+from ..core.terms import Count, Length, Message, Value
+from .screen_models import Point
+
+
+@dataclass(frozen=True, slots=True)
+class RoofTalk:
+    """The sentences of a roof's pieces."""
+
+    layout: RoofLayout
+
+    def key(self, stop: Stop) -> str:
+        """By what the stop's first mark is: over the plate, a beam, a purlin; head, tail, lap."""
+        if stop.kind in (StopKind.HOOK, StopKind.FINISH):
+            return f"rafter_{stop.kind}"
+        first = stop.marks[0].rsplit("_heel", 1)
+        where = first[0] if len(first) > 1 else ""
+        if stop.role == "seat":
+            return f"rafter_{where}_notch" if where in ("beam", "purlin", "upper") else "rafter_notch"
+        return {
+            "end": "rafter_end",
+            "shoulder": "rafter_lap",
+            "bevel": "rafter_bevel",
+            "backing": "rafter_bevel",
+            "heel": "rafter_notch",
+        }.get(stop.role, f"rafter_{stop.role}")
+
+    def values(self, stop: Stop) -> dict[str, Value]:
+        """The notch's sizes and the plumb face of a bobbed tail."""
+        del stop
+        sizes = self.layout.notch
+        face = self.layout.roof.eaves.plumb_face or 0.0
+        return {"hap": Length(sizes.hap), "face": Length(face)}
+
+    def figure(self, stop: Stop) -> float | None:
+        """A bobbed tail's level line is found down its plumb line."""
+        return self.layout.roof.eaves.plumb_face if stop.role == "tail_level" else None
+
+    def measure(self, stop: Stop, last: float) -> tuple[Point, Point] | None:
+        """Every rafter stop is read on the tape."""
+        del stop, last
+        return None
+
+    def title(self, member: Member) -> Message:
+        """By the piece, measured pairs by their number."""
+        if member.id.startswith("pair_"):
+            _, number, side = member.id.split("_")
+            return Message(f"board.pair_{side}", {"n": Count(int(number))})
+        if member.role == "jack":
+            _, number, hand = member.id.split("_")
+            return Message(f"board.jack_{hand}", {"n": Count(int(number))})
+        if member.role == "block":
+            return Message("board.block", {"n": Count(int(member.id.removeprefix("block_")))})
+        return Message(f"board.{member.id}")

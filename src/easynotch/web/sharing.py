@@ -1,0 +1,170 @@
+"""The door for devices on the same network: nobody unpaired sees anything but the pairing page.
+
+Whoever sits at this machine and opens the loopback address needs no pairing. Everybody else has to carry the token
+that a one-time code gave the device; it lies in a cookie that scripts cannot read.
+"""
+
+import base64
+import hashlib
+import ipaddress
+import time
+from dataclasses import dataclass
+from html import escape
+
+from flask import Flask, Response, redirect, request
+from werkzeug.wrappers import Response as AnyResponse
+
+from ..core.terms import Message, message
+from ..store import Database, known_device, note_seen, pair, wait_before_trying
+from . import problem
+
+COOKIE = "easy-notch-device"
+YEAR_S = 365 * 24 * 3600
+SEEN_EVERY_S = 60
+PAIRING = "/pair"
+LONGEST_NAME = 60
+STYLE = """
+body { margin: 0; min-height: 100vh; display: grid; place-content: center; font: 500 18px/1.4 sans-serif;
+  background: #f6f1e4; color: #1d1b17; }
+main { max-width: 22rem; padding: 24px; display: grid; gap: 16px; }
+h1 { font-size: 1.5rem; margin: 0; }
+p { margin: 0; }
+form { display: grid; gap: 14px; }
+label { display: grid; gap: 4px; }
+input { font: inherit; font-size: 1.3rem; padding: 10px; border: 2px solid #1d1b17; background: #fff; min-width: 0; }
+button { font: inherit; font-weight: 700; padding: 14px; border: 0; background: #1f5d3f; color: #fff; }
+.wrong { border: 2px solid #a6231c; background: #fff; padding: 10px; font-weight: 600; }
+"""
+STYLE_HASH = base64.b64encode(hashlib.sha256(STYLE.encode()).digest()).decode()
+PAGE_POLICY = (
+    f"default-src 'none'; style-src 'sha256-{STYLE_HASH}'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Door:
+    """Where the program can be reached: the loopback names, and the network address where it is shared.
+
+    ``address`` is None where it is not shared.
+    """
+
+    loopback: frozenset[str]
+    network: frozenset[str] = frozenset()
+    address: str | None = None
+
+    @property
+    def hosts(self) -> frozenset[str]:
+        """Every host name that is answered."""
+        return self.loopback | self.network
+
+
+def host_name() -> str:
+    """The host of the request without its port."""
+    return request.host if request.host.endswith("]") else request.host.rsplit(":", 1)[0]
+
+
+def at_this_machine(door: Door) -> bool:
+    """Whether the request comes from this machine, to its loopback address.
+
+    A call without any sender's address was made inside this process; over a socket there always is one.
+    """
+    if request.remote_addr is None:
+        return host_name() in door.loopback
+    try:
+        near = ipaddress.ip_address(request.remote_addr).is_loopback
+    except ValueError:
+        near = False
+    return near and host_name() in door.loopback
+
+
+def guard_door(app: Flask, database: Database, door: Door) -> None:
+    """Refuse whoever is not paired, and serve the pairing page."""
+    last_noted: dict[str, float] = {}
+
+    @app.before_request
+    def only_paired() -> AnyResponse | None:
+        if at_this_machine(door) or request.path == PAIRING:
+            return None
+        device = _known(database)
+        if device is None:
+            if request.path.startswith("/api/"):
+                return problem.problem(401, problem.PLAIN.say(Message("problem.unpaired")))
+            return redirect(PAIRING, 303)
+        if time.monotonic() - last_noted.get(device, float("-inf")) > SEEN_EVERY_S:
+            last_noted[device] = time.monotonic()
+            with database.connect() as db:
+                note_seen(db, device)
+        return None
+
+    def pairing_page() -> AnyResponse:
+        if at_this_machine(door) or _known(database):
+            return redirect("/", 303)
+        if request.method == "POST":
+            return _try_code(database)
+        with database.read() as db:
+            wait = wait_before_trying(db)
+        return _page(request.args.get("code", "")[:12], wait=wait)
+
+    app.add_url_rule(PAIRING, "pairing", pairing_page, methods=["GET", "POST"])
+
+
+def _known(database: Database) -> str | None:
+    token = request.cookies.get(COOKIE)
+    if not token:
+        return None
+    with database.read() as db:
+        return known_device(db, token)
+
+
+def _try_code(database: Database) -> AnyResponse:
+    code = "".join(letter for letter in request.form.get("code", "")[:40] if letter.isdigit())
+    plain = PAIRING_WORDS.say(Message("pairing.device"))
+    name = " ".join(request.form.get("name", "").split())[:LONGEST_NAME] or plain
+    with database.connect() as db:
+        paired = pair(db, code, name)
+    if paired.token is None:
+        return _page("", wait=paired.wait, wrong=True)
+    response = redirect("/", 303)
+    # No Secure: a site's network has no certificates. The cookie goes nowhere but here.
+    response.set_cookie(COOKIE, paired.token, max_age=YEAR_S, httponly=True, samesite="Lax")
+    return response
+
+
+PAIRING_WORDS = problem.PLAIN
+
+
+def _page(code: str, *, wait: int, wrong: bool = False) -> Response:
+    """The pairing page: plain HTML, for nothing else is served to a stranger."""
+
+    def say(key: str, **values: str) -> str:
+        return escape(PAIRING_WORDS.say(message(f"pairing.{key}", **values)))
+
+    notes = [say("wrong")] if wrong else []
+    if wait:
+        notes.append(say("wait", seconds=str(wait)))
+    note = f'<p class="wrong" role="alert">{" ".join(notes)}</p>' if notes else ""
+    html = f"""<!doctype html>
+<html lang="en">
+<head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+<title>{say("title")}</title><style>{STYLE}</style></head>
+<body><main>
+<h1>{say("title")}</h1>
+<p>{say("say")}</p>
+{note}
+<form method="post" action="{PAIRING}">
+<label>{say("code")}<input name="code" inputmode="numeric" autocomplete="off" required maxlength="12"
+ value="{escape(code)}"></label>
+<label>{say("name")}<input name="name" maxlength="{LONGEST_NAME}" autocomplete="off"></label>
+<button>{say("pair")}</button>
+</form>
+</main></body></html>
+"""
+    status = 429 if wait else 403 if wrong else 200
+    response = Response(html, status=status, mimetype="text/html")
+    response.headers["Content-Security-Policy"] = PAGE_POLICY
+    response.headers["Cache-Control"] = "no-store"
+    # Under "no-referrer" a browser sends its form with the origin "null", which would be refused as a stranger's.
+    response.headers["Referrer-Policy"] = "same-origin"
+    if wait:
+        response.headers["Retry-After"] = str(wait)
+    return response

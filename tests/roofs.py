@@ -1,0 +1,130 @@
+"""Random sound roofs, in millimetres."""
+
+from hypothesis import strategies as st
+
+from easynotch.core.roofs import (
+    Blocking,
+    BlockKind,
+    Collar,
+    Eaves,
+    End,
+    FirstBay,
+    From,
+    Gable,
+    Gambrel,
+    Hip,
+    KeepPlanes,
+    KeepsTrue,
+    Lap,
+    Notch,
+    NotchRule,
+    Plan,
+    Ridge,
+    RidgeKind,
+    RidgeTop,
+    Roof,
+    Shape,
+    Tail,
+    Timber,
+    UpperEnd,
+)
+from easynotch.core.solid import Stock
+
+
+def mm(low: float, high: float) -> st.SearchStrategy[float]:
+    """A length to a tenth."""
+    return st.integers(round(low * 10), round(high * 10)).map(lambda tenths: tenths / 10)
+
+
+@st.composite
+def notches(draw: st.DrawFn, slope: float, depth: float) -> Notch:
+    """By any rule, between an eighth and a third of the depth."""
+    share = draw(st.floats(0.125, 0.333))
+    per_run = (1 + slope * slope) ** 0.5
+    rule = draw(st.sampled_from(NotchRule))
+    heel = share * depth * per_run
+    value = {NotchRule.FRACTION: share, NotchRule.HAP: depth * per_run - heel, NotchRule.SEAT: heel / slope}[rule]
+    return Notch(rule, value)
+
+
+@st.composite
+def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = ("gable", "beam", "lap", "off", "shed", "gambrel", "hip")) -> Roof:
+    """Slopes of 14 to 56°, spans of 2 to 11 m, every ridge, every tail, sheathing or none."""
+    kind = draw(st.sampled_from(kinds))
+    slope = draw(st.floats(0.25, 1.5))
+    rafter = Stock(draw(mm(35, 75)), draw(mm(120, 290)))
+    width = draw(mm(2000, 11000))
+    # Wide enough for any seat the rules give.
+    plan = Plan(
+        length=draw(mm(900, 20000)), width=width, sheathing=draw(st.sampled_from([0.0]) | mm(9, 25)), plate=600.0
+    )
+    ridge = Ridge(RidgeKind.BOARD, Stock(draw(mm(18, 60)), draw(mm(600, 900))), draw(st.sampled_from(RidgeTop)))
+    gambrel, pairs = None, ()
+    if kind == "beam":
+        ridge = Ridge(RidgeKind.BEAM, Stock(draw(mm(60, 140)), 300.0))
+    if kind == "lap":
+        ridge = Ridge(RidgeKind.NONE)
+        lap = draw(st.sampled_from(Lap))
+        timbers = st.builds(Timber, mm(60, 160), mm(rafter.depth - 8, rafter.depth + 8), st.just(lap))
+        pairs = tuple(draw(st.lists(st.tuples(timbers, timbers), max_size=2)))
+    if kind == "off":
+        plan = Plan(
+            **{
+                **_fields(plan),
+                "ridge_at": width * draw(st.floats(0.46, 0.54)),
+                "keeps": draw(st.sampled_from(KeepsTrue)),
+            }
+        )
+    if kind == "shed":
+        ridge = Ridge(RidgeKind.NONE)
+        upper = draw(st.sampled_from(UpperEnd))
+        overhang = draw(mm(600, 900)) if upper is UpperEnd.PLATE else 0.0
+        plan = Plan(**{**_fields(plan), "shape": Shape.SHED, "upper": upper, "upper_overhang": overhang})
+        if upper is UpperEnd.PLATE:
+            plan = Plan(**{**_fields(plan), "plate": 500.0})
+    if kind == "gambrel":
+        slope = draw(st.floats(0.9, 1.5))
+        gambrel = Gambrel(width * draw(st.floats(0.15, 0.3)), draw(st.floats(0.5, 0.8)))
+    hip = None
+    if kind == "hip":
+        length = width * draw(st.floats(1.05, 2.5))
+        ends = draw(st.sampled_from([(End.HIP, End.HIP), (End.HIP, End.GABLE), (End.GABLE, End.HIP)]))
+        plan = Plan(**{**_fields(plan), "length": length, "ends": ends})
+        hip = Hip(Stock(draw(mm(35, 90)), rafter.depth * 1.25 + draw(mm(0, 60))), draw(st.sampled_from(KeepPlanes)))
+    fascia = draw(st.sampled_from([0.0]) | mm(15, 40))
+    eaves = Eaves(
+        overhang=draw(mm(250, 800)),
+        fascia=fascia,
+        fascia_depth=1200.0,
+        tail=draw(st.sampled_from(Tail)),
+        # Low enough at the tail to stay clear of the seat.
+        plumb_face=rafter.depth * (1 + slope * slope) ** 0.5 * draw(st.floats(0.85, 0.99)),
+        verge=draw(mm(0, 400)),
+    )
+    gable, collar, blocking = None, None, None
+    if kind in ("gable", "off") and draw(st.booleans()):
+        gable = Gable(Stock(38.0, 140.0) if eaves.verge > 0 else None, draw(st.sampled_from([0.0]) | mm(20, 45)))
+        blocking = Blocking(draw(st.sampled_from(BlockKind)), Stock(38.0, draw(mm(60, rafter.depth))))
+        collar = Collar(draw(mm(0, 100)), Stock(32.0, 90.0), draw(st.integers(1, 4)))
+    return Roof(
+        name="any",
+        plan=plan,
+        slope=slope,
+        ridge=ridge,
+        rafter=rafter,
+        spacing=draw(mm(300, 900)),
+        notch=draw(notches(slope, rafter.depth)),
+        eaves=eaves,
+        hip=hip,
+        gambrel=gambrel,
+        gable=gable,
+        collar=collar,
+        blocking=blocking,
+        first_bay=draw(st.sampled_from(FirstBay)),
+        hooked=draw(st.sampled_from(From)),
+        pairs=pairs,
+    )
+
+
+def _fields(plan: Plan) -> dict[str, object]:
+    return {name: getattr(plan, name) for name in Plan.__slots__}

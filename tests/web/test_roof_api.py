@@ -1,0 +1,122 @@
+"""If these break, a piece of some roof cannot be laid on the horses, or an odd roof crashes instead of being told."""
+
+import copy
+import json
+from itertools import pairwise
+
+import pytest
+
+from easynotch.core.rules import Dialect
+
+
+@pytest.fixture(scope="module")
+def demo(home):
+    return json.loads((home / "demo" / "3-heron-flats-roofs.json").read_text("utf-8"))
+
+
+def changed(work: dict, **changes) -> dict:
+    """A copy with keys changed, nested ones by two underscores."""
+    other = copy.deepcopy(work)
+    for path, value in changes.items():
+        *outer, last = path.split("__")
+        place = other
+        for step in outer:
+            place = place.setdefault(step, {})
+        place[last] = value
+    return other
+
+
+def variants(demo) -> list[dict]:
+    works = {work["name"]: work for work in demo["works"]}
+    hut, store = works["Warden's hut"], works["Boat store"]
+    section = {"thickness": "1.5", "depth": "5.5"}
+    return [
+        *works.values(),
+        changed(hut, hip__keep_planes="back"),
+        changed(hut, hip__keep_planes="corner", eaves__tail="square"),
+        changed(hut, plan__ends=["gable", "hip"], eaves__tail="bobbed", eaves__plumb_face="5"),
+        changed(store, ridge={"kind": "beam", "thickness": "3.5", "depth": "9"}),
+        changed(store, ridge__top="bevelled", plan__ridge_at="4'", plan__keep="plates"),
+        changed(
+            store, eaves__verge="12", gable={"barge": section, "lookout": "1.5"}, collar={"height": "20", **section},
+            blocking={"kind": "square", **section}, setting_out={"first_bay": "equal", "hooked": "second_end"},
+        ),
+        changed(store, plan__shape="shed", plan__upper_overhang="10"),
+    ]  # fmt: skip
+
+
+def test_every_piece_of_every_roof_is_laid_on_the_horses_in_every_dialect(client, demo):
+    seen: set[str] = set()
+    for work in variants(demo):
+        file = {**demo, "works": [work]}
+        first = client.post("/api/work-out", json=file).json["works"][0]
+        for piece in first["screen"]["pieces"]:
+            fresh = piece["id"] not in seen
+            seen.add(piece["id"])
+            for dialect in Dialect if fresh else [Dialect.NORTH_AMERICA]:
+                query = {"piece": piece["id"], "dialect": dialect}
+                answer = client.post("/api/work-out", json=file, query_string=query)
+                assert answer.status_code == 200, (work["name"], piece["id"])
+                board = answer.json["works"][0]["screen"]["board"]
+                assert board["id"] == piece["id"]
+                ends = [mark["at"] for mark in board["running"]]
+                assert all(0 <= at <= board["board"]["mm"] + 1e-6 for at in ends), (work["name"], piece["id"])
+        whole = client.post("/api/whole", json=file).json["solids"]
+        assert sum(len(solid["frames"]) for solid in whole) == sum(one["count"] for one in first["members"])
+        assert all(abs(joint["opening"]) < 1e-3 for joint in first["joints"])
+    assert {"hip", "jack_1_left", "jack_1_right", "king_common", "end_common", "collar_tie", "barge_rafter"} <= seen
+
+
+@pytest.mark.parametrize(
+    ("changes", "check"),
+    [
+        ({"pitch": "0°"}, "pitch_flat"),
+        ({"pitch": "89.9°"}, "pitch_steep"),
+        ({"notch": {"rule": "seat", "value": "40"}}, "notch_through"),
+        ({"notch": {"rule": "hap", "value": "60"}}, "notch_none"),
+        ({"eaves__overhang": "0"}, "overhang_short"),
+        ({"ridge__depth": "20'"}, "ridge_under_plate"),
+        ({"rafter__spacing": "90'"}, "spacing_wide"),
+        ({"rafter__length": "3'"}, "stock_length.common"),
+    ],
+)
+def test_what_has_a_number_is_computed_with_its_check_beside_it(client, demo, changes, check):
+    store = next(work for work in demo["works"] if work["name"] == "Boat store")
+    answer = client.post("/api/work-out", json={**demo, "works": [changed(store, **changes)]})
+    assert answer.status_code == 200
+    levels = {one["id"]: one["level"] for one in answer.json["works"][0]["checks"]}
+    assert levels[check] in ("look", "stop")
+
+
+@pytest.mark.parametrize(
+    ("changes", "path"),
+    [
+        ({"pitch": "-3/12"}, "pitch"),
+        ({"plan__width": "-3"}, "plan.width"),
+        ({"plan__length": "0"}, "plan.length"),
+        ({"rafter__spacing": "0"}, "rafter.spacing"),
+        ({"notch": {"rule": "fraction", "value": "3/2"}}, "notch.value"),
+        ({"notch": {"rule": "by_eye", "value": 1}}, "notch.rule"),
+        ({"plan__ends": ["hip", "hip"]}, "hip"),
+        ({"plan__ridge_at": "40'"}, "plan.ridge_at"),
+        ({"eaves__tail": "bobbed"}, "eaves.plumb_face"),
+        ({"collar": {"height": "30'", "thickness": "1.5", "depth": "5.5"}}, "collar.height"),
+        ({"ridge": {"kind": "none"}, "pitch": "0°"}, "pitch"),
+        ({"plan__lenght": "3"}, "plan.lenght"),
+    ],
+)
+def test_what_is_no_roof_is_an_error_at_its_key_with_the_way_out(client, demo, changes, path):
+    store = next(work for work in demo["works"] if work["name"] == "Boat store")
+    answer = client.post("/api/work-out", json={**demo, "works": [changed(store, **changes)]})
+    assert answer.status_code == 422
+    assert f"works[0].{path}" in [error["path"] for error in answer.json["errors"]]
+
+
+def test_the_running_marks_of_a_pattern_climb_and_a_missing_span_is_only_supposed(client, demo):
+    hut = next(work for work in demo["works"] if work["name"] == "Warden's hut")
+    board = client.post("/api/work-out", json={**demo, "works": [hut]}).json["works"][0]["screen"]["board"]
+    assert all(a["at"] < b["at"] for a, b in pairwise(board["running"]))
+    missing = changed(hut, plan__width=None, plan__length="")
+    assert client.post("/api/work-out", json={**demo, "works": [missing]}).status_code == 422
+    answer = client.post("/api/work-out?suppose=true", json={**demo, "works": [missing]}).json["works"][0]["screen"]
+    assert sorted(answer["supposed"]) == ["plan.length", "plan.width"]
