@@ -1,10 +1,10 @@
 """What a gable roof has beside its commons: barge rafters, dropped end rafters, collar ties, blocks between rafters."""
 
 from dataclasses import replace
-from itertools import pairwise
 
 from ..solid import CutPlane, Frame, Member, Plane, Removal, Vector
 from ..terms import message
+from .bays import clear_bays
 from .layout import Leg, RoofLayout
 from .planes import UP, Slope
 from .rafter import finish, head_rows, plate_notch, tail_rows
@@ -107,33 +107,28 @@ def blocks(layout: RoofLayout, out: SettingOut) -> list[Placed]:
     blocking = layout.roof.blocking
     if blocking is None:
         return []
-    centres = sorted(out.in_world)
-    thickness = layout.roof.rafter.thickness
-    bays: dict[float, list[float]] = {}
-    for low, high in pairwise(centres):
-        clear = high - low - thickness
-        length = next((known for known in bays if abs(known - clear) < ALIKE), clear)
-        bays.setdefault(length, []).append(low + thickness / 2)
+    bays: dict[float, list[tuple[Leg, float]]] = {}
+    for leg in (leg for leg in layout.legs if leg.bears):
+        for low, high in clear_bays(layout, out, leg):
+            length = next((known for known in bays if abs(known - (high - low)) < ALIKE), high - low)
+            bays.setdefault(length, []).append((leg, low))
     made: list[Placed] = []
-    legs = [leg for leg in layout.legs if leg.bears]
-    for number, (length, starts) in enumerate(sorted(bays.items(), reverse=True), 1):
-        if length <= 0:
-            continue
-        frames = tuple(_block_frame(layout, leg, start, length) for leg in legs for start in starts)
-        made.append((_block(layout, legs[0], frames, length, number), frames))
+    for number, (length, places) in enumerate(sorted(bays.items(), reverse=True), 1):
+        frames = tuple(_block_frame(layout, leg, start) for leg, start in places)
+        made.append((_block(layout, places[0][0], frames, length, number), frames))
     return made
 
 
-def _block_frame(layout: RoofLayout, leg: Leg, start: float, length: float) -> Frame:
+def _block_frame(layout: RoofLayout, leg: Leg, station: float) -> Frame:
     """A block's frame: along the eave, its outer face over the bearing line, its top in the roof."""
     assert layout.roof.blocking is not None
     slope, half = leg.slope, layout.roof.blocking.stock.thickness / 2
-    station = start if slope.id.startswith("a") else layout.roof.plan.length - start - length
+    vent = layout.roof.blocking.vent
     if layout.roof.blocking.kind is BlockKind.PLUMB:
-        return Frame.along(slope.at(station, half, slope.height(2 * half)), slope.along, DOWN)
+        return Frame.along(slope.at(station, half, slope.height(2 * half) - vent), slope.along, DOWN)
     into_wood = (slope.inward * slope.rate - UP).unit()
     middle = half * slope.per_run
-    return Frame.along(slope.at(station, middle, slope.height(middle)), slope.along, into_wood)
+    return Frame.along(slope.at(station, middle, slope.height(middle)) + into_wood * vent, slope.along, into_wood)
 
 
 def _block(layout: RoofLayout, leg: Leg, frames: tuple[Frame, ...], length: float, number: int) -> Member:
@@ -143,7 +138,9 @@ def _block(layout: RoofLayout, leg: Leg, frames: tuple[Frame, ...], length: floa
         Removal((CutPlane("end", "end", Plane(Vector(1.0, 0.0, 0.0), length)),)),
     ]
     if layout.roof.blocking.kind is BlockKind.PLUMB:
-        removals.append(Removal((CutPlane("bevel", "bevel", frames[0].plane_to_local(leg.slope.plane)),)))
+        roof = leg.slope.plane
+        lowered = Plane(roof.normal, roof.offset - layout.roof.blocking.vent * roof.normal.z)
+        removals.append(Removal((CutPlane("bevel", "bevel", frames[0].plane_to_local(lowered)),)))
     return Member(
         f"block_{number}", "block", layout.roof.blocking.stock, frames[0], tuple(removals),
         reach=(-10.0, length + 10.0), zero=0.0, count=len(frames), lengths={"overall": length},

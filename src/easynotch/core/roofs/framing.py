@@ -4,13 +4,16 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from ..solid import Face, Frame, Member, Touch, Vector, member_face, sawn_face, support_face
+from .boards import false_tails, lookouts, measured_board, notch_template
 from .extras import barge_rafters, blocks, collar_ties, dropped_rafters
+from .fascia_run import fascia_pieces
 from .half_lap import lapped, pairs_of
 from .layout import Leg, RoofLayout
 from .rafter import beam_face, beam_top, purlin_place, rafter
 from .ridge import fascia_member, ridge_member
 from .roof import RidgeKind, UpperEnd
 from .setting_out import SettingOut, set_out
+from .under_ridge import knee_studs, ridge_blocks, ridge_posts
 
 RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "jack"})
 FAR = 2400.0
@@ -19,7 +22,7 @@ FAR = 2400.0
 
 @dataclass(frozen=True, slots=True)
 class Piece:
-    """A piece and the places of all that are like it; the member lies in the first."""
+    """A piece and the places of all that are like it; the member lies in the first. A template has no place."""
 
     member: Member
     frames: tuple[Frame, ...]
@@ -50,14 +53,20 @@ def frame_roof(layout: RoofLayout) -> Framing:
     dropped = dropped_rafters(layout)
     if dropped:
         pieces = [without_ends(piece, layout) if piece.member.role == "common" else piece for piece in pieces]
-    pieces += [
-        Piece(*placed) for placed in (*dropped, *barge_rafters(layout), *collar_ties(layout, out), *blocks(layout, out))
-    ]
     ridge = ridge_member(layout)
-    fascias = [one for leg in layout.legs if leg.bears and (one := fascia_member(layout, leg.slope))]
-    touches = tuple(_touches(layout, pieces, ridge, fascias))
-    boards = [Piece(one, (one.placement,)) for one in ([ridge] if ridge else []) + fascias]
-    return Framing((*pieces, *boards), out, touches)
+    posts, studs, tails = ridge_posts(layout, ridge), knee_studs(layout, out), false_tails(layout, out)
+    others = (
+        *dropped, *barge_rafters(layout), *lookouts(layout, out), *tails[0], *collar_ties(layout, out),
+        *blocks(layout, out), *ridge_blocks(layout, out), *posts[0], *studs[0],
+    )  # fmt: skip
+    pieces += [Piece(*placed) for placed in others]
+    bearing = [leg for leg in layout.legs if leg.bears]
+    fascias = [one for leg in bearing if (one := fascia_member(layout, leg.slope))]
+    touches = (*_touches(layout, pieces, ridge, fascias), *posts[1], *studs[1], *tails[1])
+    hung = [one for leg in bearing for one in fascia_pieces(layout, leg, out)]
+    boards = [Piece(one, (one.placement,)) for one in ([ridge] if ridge else []) + hung]
+    template = notch_template(layout, layout.legs[0])
+    return Framing((*pieces, *boards, *([Piece(template, ())] if template else [])), out, touches)
 
 
 def without_ends(piece: Piece, layout: RoofLayout) -> Piece:
@@ -73,8 +82,9 @@ def station(layout: RoofLayout, leg: Leg, centre: float) -> float:
 
 
 def _rafters(layout: RoofLayout, out: SettingOut) -> list[Piece]:
-    """One piece for all slopes that are alike, otherwise one for each."""
+    """One piece for all slopes that are alike, otherwise one for each; boards of measured depth each by itself."""
     made: list[Piece] = []
+    boards: list[Piece] = []
     for leg in layout.legs:
         alike = layout.alike
         broken = any(one.broken_above for one in layout.legs)
@@ -84,13 +94,35 @@ def _rafters(layout: RoofLayout, out: SettingOut) -> list[Piece]:
         role = "common" if leg.bears else "upper_common"
         member = rafter(layout, leg, station(layout, leg, out.in_world[0]), member_id=name, role=role)
         frames = tuple(leg.slope.frame(station(layout, leg, centre), leg.run) for centre in out.in_world)
+        if leg.bears:
+            ends = layout.roof.gable is not None and layout.roof.gable.lookout > 0 and len(layout.legs) == 2
+            stand = [(leg, station(layout, leg, centre)) for centre in out.in_world]
+            measured, frames = _measured(layout, stand, frames, len(boards), 1 if ends else 0)
+            boards += measured
+        if not frames:
+            continue
         same = next((k for k, piece in enumerate(made) if piece.member.id == name), None)
         if same is None:
             made.append(Piece(replace(member, count=len(frames)), frames))
         else:
             every = (*made[same].frames, *frames)
             made[same] = Piece(replace(made[same].member, count=len(every)), every)
-    return made
+    return made + boards
+
+
+def _measured(
+    layout: RoofLayout, stand: list[tuple[Leg, float]], frames: tuple[Frame, ...], before: int, skip: int
+) -> tuple[list[Piece], tuple[Frame, ...]]:
+    """The measured boards that stand first along an eave, and the places that are left for the others.
+
+    ``skip`` places at both ends are other rafters'.
+    """
+    inner = range(skip, len(stand) - skip)
+    taken = inner[: max(0, len(layout.roof.boards.depths) - before)]
+    boards = [measured_board(layout, *stand[k], before + n) for n, k in enumerate(taken)]
+    return [Piece(board, (board.placement,)) for board in boards], tuple(
+        frame for k, frame in enumerate(frames) if k not in taken
+    )
 
 
 def _lapped_pairs(layout: RoofLayout, out: SettingOut) -> list[Piece]:
@@ -126,10 +158,12 @@ def _touches(layout: RoofLayout, pieces: list[Piece], ridge: Member | None, fasc
             name = member.id if layout.alike and leg is layout.legs[0] else f"{member.id}.{leg.slope.id}"
             cuts = {cut.id for cut in member.cut_planes}
             if leg.bears:
+                whole = layout.roof.eaves.false_tail is None or member.role == "dropped_common"
                 yield Touch(f"{name}.seat", member, "seat", support_face(*plate_top(layout, leg)))
-                yield Touch(f"{name}.heel", member, "heel", support_face(*wall_face(leg, 0.0, leg.slope.plate)))
+                if whole:
+                    yield Touch(f"{name}.heel", member, "heel", support_face(*wall_face(leg, 0.0, leg.slope.plate)))
                 mate = next((one for one in fascias if one.id == f"fascia_{leg.slope.id}"), None)
-                if mate is not None:
+                if mate is not None and whole:
                     yield Touch(
                         f"{name}.tail", member, "tail", member_face(mate, Face.NEAR if near(mate, leg) else Face.FAR)
                     )

@@ -1,12 +1,16 @@
 """Rafters that run square to an eave: where their planes are. Everything else about them follows from these."""
 
+from itertools import pairwise
+
 from ..solid import Frame, Member, Plane, Removal, Stock
 from ..terms import message
 from .layout import Leg, RoofLayout
 from .planes import SectionRow, Slope
 from .roof import RidgeKind, RoofError, Tail, UpperEnd
 
-INWARD, OUTWARD, DOWNWARD = (1.0, 0.0), (-1.0, 0.0), (0.0, -1.0)
+INWARD, OUTWARD, DOWNWARD, UPWARD = (1.0, 0.0), (-1.0, 0.0), (0.0, -1.0), (0.0, 1.0)
+LEVEL = 1e-6
+"""mm: two corners of a shaped tail nearer in height are level."""
 
 
 def plate_notch(
@@ -42,10 +46,42 @@ def tail_rows(layout: RoofLayout, slope: Slope) -> tuple[tuple[SectionRow, ...],
     plumb: SectionRow = ("tail", "tail", (-out, 0.0), OUTWARD)
     if eaves.tail is Tail.PLUMB:
         return ((plumb,),)
+    if eaves.tail is Tail.PROFILE:
+        return ((plumb,), *profile_rows(eaves.profile, (-out, slope.height(-out))))
     if eaves.plumb_face is None:
         raise RoofError("eaves.plumb_face", message("error.roof_plumb_face"))
     level: SectionRow = ("tail_level", "tail_level", (-out, slope.height(-out) - eaves.plumb_face), DOWNWARD)
     return ((plumb,), (level,))
+
+
+def profile_rows(profile: tuple[tuple[float, float], ...], corner: tuple[float, float]) -> list[tuple[SectionRow, ...]]:
+    """A shaped tail: what lies outside a line of corners, taken off between one corner's level and the next's.
+
+    Args:
+        profile: corners, each inward and down from the tail's top corner; the last line runs on to the lower edge.
+        corner: the tail's top corner in the slope's section.
+
+    Raises:
+        RoofError: fewer than two corners, or one that lies above the one before it.
+    """
+    points = [(corner[0] + inward, corner[1] - down) for inward, down in profile]
+    if len(points) < 2:
+        raise RoofError("eaves.profile", message("error.roof_profile_few"))
+    made: list[tuple[SectionRow, ...]] = []
+    for number, (one, other) in enumerate(pairwise(points), 1):
+        name, last = f"profile_{number}", number == len(points) - 1
+        if other[1] > one[1] + LEVEL or (not last and one == other):
+            raise RoofError(f"eaves.profile[{number}]", message("error.roof_profile_up"))
+        under: SectionRow = (f"{name}_top", "tail_profile", one, DOWNWARD)
+        if one[1] - other[1] <= LEVEL:
+            if last:
+                made.append((under,))
+            continue
+        # Outward of the line: the side on which one walks down it with the wood on the inner hand.
+        line: SectionRow = (name, "tail_profile", one, (other[1] - one[1], one[0] - other[0]))
+        above: SectionRow = (f"{name}_bottom", "tail_profile", other, UPWARD)
+        made.append((line, under) if last else (line, under, above))
+    return made
 
 
 def head_rows(layout: RoofLayout, leg: Leg) -> tuple[tuple[SectionRow, ...], ...]:
@@ -109,7 +145,10 @@ def rafter(
     wood = stock or layout.roof.rafter
     frame = slope.frame(station, leg.run)
     rows = [*head_rows(layout, leg)]
-    if leg.bears:
+    if leg.bears and layout.roof.eaves.false_tail is not None:
+        # The rafter ends at the wall; its tail is a piece of its own.
+        rows += [plate_notch(slope), (("tail", "tail", (0.0, 0.0), OUTWARD),)]
+    elif leg.bears:
         rows += [plate_notch(slope), *tail_rows(layout, slope)]
     else:
         rows += [(("foot", "foot", (0.0, 0.0), OUTWARD),)]

@@ -51,6 +51,21 @@ class Tail(StrEnum):
     PLUMB = "plumb"
     BOBBED = "bobbed"
     SQUARE = "square"
+    PROFILE = "profile"
+
+
+class Tails(StrEnum):
+    """Whether tails are cut on the bench, or run long and snapped to a chalk line after fitting."""
+
+    BENCH = "bench"
+    SNAPPED = "snapped"
+
+
+class Gauged(StrEnum):
+    """From which edge boards of different depth are gauged: the top, or the underside where a ceiling follows it."""
+
+    TOP = "top"
+    UNDERSIDE = "underside"
 
 
 class MeasuredTo(StrEnum):
@@ -84,7 +99,7 @@ class Lap(StrEnum):
 @dataclass(frozen=True, slots=True)
 class Plan:
     """The framing's plan: ``length`` along the ridge, ``width`` across; ``sheathing`` under the seats adds to each
-    bearing line; ``plate`` is how wide the plates are.
+    bearing line; ``plate`` is how wide the plates are; ``wall_height`` from the floor to the plates' tops.
     """
 
     length: float
@@ -97,16 +112,48 @@ class Plan:
     keeps: KeepsTrue = KeepsTrue.PITCH
     upper: UpperEnd = UpperEnd.PLATE
     upper_overhang: float = 0.0
+    wall_height: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Posts:
+    """Posts under the ridge's ends, from the floor or the plates' level: ``foot`` below the plates' tops."""
+
+    stock: Stock
+    foot: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class Ridge:
-    """A ridge board, a beam the rafters sit on, or none. ``stand`` is a beam's own height to the rafters' top."""
+    """A ridge board, a beam the rafters sit on, or none. ``stand`` is a beam's own height to the rafters' top;
+    ``blocks`` stand between the rafters along it; ``pocket`` is the room left round a beam in the gable walls.
+    """
 
     kind: RidgeKind
     stock: Stock = field(default_factory=lambda: Stock(0.0, 0.0))
     top: RidgeTop = RidgeTop.FLUSH
     stand: float | None = None
+    blocks: Stock | None = None
+    posts: Posts | None = None
+    pocket: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Boards:
+    """The measured depths of the first rafters, in the order they stand, and the edge they are gauged from."""
+
+    depths: tuple[float, ...] = ()
+    gauged: Gauged = Gauged.TOP
+
+
+@dataclass(frozen=True, slots=True)
+class FalseTail:
+    """Short tails beside rafters that end at the wall: their timber, and how far inward of the bearing line they
+    begin.
+    """
+
+    stock: Stock
+    inside: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,7 +175,11 @@ class Notch:
 
 @dataclass(frozen=True, slots=True)
 class Eaves:
-    """The overhang runs level from the framing; ``plumb_face`` is what a bobbed tail keeps of its plumb cut."""
+    """The overhang runs level from the framing; ``plumb_face`` is what a bobbed tail keeps of its plumb cut;
+    ``profile`` the corners of a shaped tail, each so far inward and so far down from its top corner;
+    ``board_length`` what the fascia is bought in; ``tops`` how far rafters were found to stand off the line, in
+    the order they stand.
+    """
 
     overhang: float
     fascia: float = 0.0
@@ -137,15 +188,23 @@ class Eaves:
     plumb_face: float | None = None
     verge: float = 0.0
     measured_to: MeasuredTo = MeasuredTo.FASCIA
+    profile: tuple[tuple[float, float], ...] = ()
+    board_length: float | None = None
+    tails: Tails = Tails.BENCH
+    tops: tuple[float, ...] = ()
+    false_tail: FalseTail | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Gambrel:
-    """Where the pitch breaks, level from the bearing line, and how steep it goes on; ``purlin`` under the break."""
+    """Where the pitch breaks, level from the bearing line, and how steep it goes on; ``purlin`` under the break, or
+    the plate of a knee wall on ``studs``.
+    """
 
     break_run: float
     upper_slope: float
     purlin: Stock | None = None
+    studs: Stock | None = None
 
 
 class KeepPlanes(StrEnum):
@@ -167,10 +226,14 @@ class Hip:
 
 @dataclass(frozen=True, slots=True)
 class Gable:
-    """At the gables: barge rafters at the verge, and the lookouts' thickness, which the end rafters are dropped by."""
+    """At the gables: barge rafters at the verge, and the lookouts' thickness, which the end rafters are dropped by;
+    with a spacing the lookouts themselves, lying flat, ``lookout_width`` wide.
+    """
 
     barge: Stock | None = None
     lookout: float = 0.0
+    lookout_width: float = 88.9
+    lookout_spacing: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -191,10 +254,11 @@ class BlockKind(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Blocking:
-    """Blocks between the rafters over the plates."""
+    """Blocks between the rafters over the plates; ``vent`` is the gap they leave for air under the roof."""
 
     kind: BlockKind
     stock: Stock
+    vent: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -217,6 +281,7 @@ class Roof:
     first_bay: FirstBay = FirstBay.SHEETS
     hooked: From = From.FIRST_END
     pairs: tuple[tuple[Timber, Timber], ...] = ()
+    boards: Boards = Boards()
 
 
 class RoofError(ValueError):
