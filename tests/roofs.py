@@ -1,17 +1,22 @@
 """Random sound roofs, in millimetres."""
 
+from dataclasses import replace
+
 from hypothesis import strategies as st
 
 from easynotch.core.roofs import (
     Blocking,
     BlockKind,
+    Boards,
     Collar,
     Eaves,
     End,
+    FalseTail,
     FirstBay,
     From,
     Gable,
     Gambrel,
+    Gauged,
     Hip,
     KeepPlanes,
     KeepsTrue,
@@ -27,6 +32,7 @@ from easynotch.core.roofs import (
     Tail,
     Timber,
     UpperEnd,
+    size_notch,
 )
 from easynotch.core.solid import Stock
 
@@ -47,9 +53,14 @@ def notches(draw: st.DrawFn, slope: float, depth: float) -> Notch:
     return Notch(rule, value)
 
 
+EVERY = ("gable", "beam", "lap", "off", "shed", "gambrel", "hip")
+
+
 @st.composite
-def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = ("gable", "beam", "lap", "off", "shed", "gambrel", "hip")) -> Roof:
-    """Slopes of 14 to 56°, spans of 2 to 11 m, every ridge, every tail, sheathing or none."""
+def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = EVERY, *, around: bool = False) -> Roof:
+    """Slopes of 14 to 56°, spans of 2 to 11 m, every ridge, every tail, sheathing or none; ``around`` adds what is
+    built round the rafters of a gable roof.
+    """
     kind = draw(st.sampled_from(kinds))
     slope = draw(st.floats(0.25, 1.5))
     rafter = Stock(draw(mm(35, 75)), draw(mm(120, 290)))
@@ -92,21 +103,27 @@ def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = ("gable", "beam", "lap", "of
         plan = Plan(**{**_fields(plan), "length": length, "ends": ends})
         hip = Hip(Stock(draw(mm(35, 90)), rafter.depth * 1.25 + draw(mm(0, 60))), draw(st.sampled_from(KeepPlanes)))
     fascia = draw(st.sampled_from([0.0]) | mm(15, 40))
+    plumb = rafter.depth * (1 + slope * slope) ** 0.5
+    tails = [tail for tail in Tail if kind != "hip" or tail is not Tail.PROFILE]
     eaves = Eaves(
         overhang=draw(mm(250, 800)),
         fascia=fascia,
         fascia_depth=1200.0,
-        tail=draw(st.sampled_from(Tail)),
+        tail=draw(st.sampled_from(tails)),
+        profile=((0.0, 0.3 * plumb), (draw(mm(1, 20)), 0.3 * plumb), (draw(mm(20, 60)), 0.6 * plumb)),
         # Low enough at the tail to stay clear of the seat.
-        plumb_face=rafter.depth * (1 + slope * slope) ** 0.5 * draw(st.floats(0.85, 0.99)),
+        plumb_face=plumb * draw(st.floats(0.85, 0.99)),
         verge=draw(mm(0, 400)),
     )
     gable, collar, blocking = None, None, None
     if kind in ("gable", "off") and draw(st.booleans()):
-        gable = Gable(Stock(38.0, 140.0) if eaves.verge > 0 else None, draw(st.sampled_from([0.0]) | mm(20, 45)))
+        gable = Gable(Stock(38.0, 140.0) if eaves.verge >= 38 else None, draw(st.sampled_from([0.0]) | mm(20, 45)))
         blocking = Blocking(draw(st.sampled_from(BlockKind)), Stock(38.0, draw(mm(60, rafter.depth))))
         collar = Collar(draw(mm(0, 100)), Stock(32.0, 90.0), draw(st.integers(1, 4)))
-    return Roof(
+    if around:
+        plan = Plan(**{**_fields(plan), "length": max(width * 1.05, draw(mm(2000, 6000)))})
+        collar = None
+    roof = Roof(
         name="any",
         plan=plan,
         slope=slope,
@@ -124,6 +141,30 @@ def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = ("gable", "beam", "lap", "of
         hooked=draw(st.sampled_from(From)),
         pairs=pairs,
     )
+    return draw(with_more(roof)) if around and kind in ("gable", "off", "beam", "gambrel") else roof
+
+
+@st.composite
+def with_more(draw: st.DrawFn, roof: Roof) -> Roof:
+    """Spliced fascias, ridge blocks, vented blocks, measured boards; lookouts or false tails; a knee wall."""
+    section = Stock(38.0, 60.0)
+    eaves = replace(roof.eaves, board_length=draw(st.none() | mm(2500, 6000)))
+    ridge = replace(roof.ridge, blocks=draw(st.sampled_from([None, section])))
+    if roof.gambrel is not None:
+        purlin = Stock(90.0, 38.0)
+        gambrel = replace(roof.gambrel, purlin=purlin, studs=draw(st.sampled_from([None, Stock(38.0, 80.0)])))
+        return replace(roof, eaves=eaves, ridge=ridge, gambrel=gambrel)
+    if roof.gable is not None and roof.gable.lookout > 0 and eaves.verge > 60:
+        roof = replace(roof, gable=replace(roof.gable, lookout_spacing=draw(mm(300, 700))))
+    elif draw(st.booleans()):
+        hap = size_notch(roof.notch, roof.slope, roof.rafter.depth).hap
+        depth = hap / (1 + roof.slope**2) ** 0.5 * 1.2
+        eaves = replace(eaves, false_tail=FalseTail(Stock(draw(mm(20, 45)), depth), draw(mm(300, 600))))
+    else:
+        depths = st.lists(mm(roof.rafter.depth - 8, roof.rafter.depth + 8), max_size=3).map(tuple)
+        roof = replace(roof, boards=Boards(draw(depths), draw(st.sampled_from(Gauged))))
+    blocking = roof.blocking and replace(roof.blocking, vent=draw(mm(0, 20)))
+    return replace(roof, eaves=eaves, ridge=ridge, blocking=blocking)
 
 
 def _fields(plan: Plan) -> dict[str, object]:

@@ -79,8 +79,15 @@ def _positive(value: Any) -> Measured:
     return measured
 
 
-def _schema(least: str) -> dict[str, Any]:
-    number = {"type": "number", least: 0, "maximum": LONGEST}
+def _signed(value: Any) -> Measured:
+    measured = _read(value)
+    if abs(measured.mm) > LONGEST:
+        raise PydanticCustomError("too_long_length", "too long", {"found": shown(value)})
+    return measured
+
+
+def _schema(least: str | None) -> dict[str, Any]:
+    number = {"type": "number", **({least: 0} if least else {"minimum": -LONGEST}), "maximum": LONGEST}
     text = {
         "type": "string",
         "maxLength": 120,
@@ -91,6 +98,7 @@ def _schema(least: str) -> dict[str, Any]:
 
 _text = PlainSerializer(lambda measured: measured.canonical, return_type=str)
 Positive = Annotated[Measured, PlainValidator(_positive), WithJsonSchema(_schema("exclusiveMinimum")), _text]
+Signed = Annotated[Measured, PlainValidator(_signed), WithJsonSchema(_schema(None)), _text]
 NotNegative = Annotated[Measured, PlainValidator(_not_negative), WithJsonSchema(_schema("minimum")), _text]
 
 

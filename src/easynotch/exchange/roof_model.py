@@ -8,13 +8,16 @@ from pydantic_core import PydanticCustomError
 from ..core.roofs import (
     Blocking,
     BlockKind,
+    Boards,
     Collar,
     Eaves,
     End,
+    FalseTail,
     FirstBay,
     From,
     Gable,
     Gambrel,
+    Gauged,
     Hip,
     KeepPlanes,
     KeepsTrue,
@@ -23,23 +26,27 @@ from ..core.roofs import (
     Notch,
     NotchRule,
     Plan,
+    Posts,
     Ridge,
     RidgeKind,
     RidgeTop,
     Roof,
     Shape,
     Tail,
+    Tails,
     Timber,
     UpperEnd,
 )
 from ..core.solid import Stock
 from ..core.tape import Units
-from .measured import Fraction, Measured, NotNegative, PitchText, Positive, fraction_of
+from .measured import Fraction, Measured, NotNegative, PitchText, Positive, Signed, fraction_of
 from .parts import Name, Part, Whole, by_key
 
 ZERO = Measured(0.0, "0 mm")
 USUAL_PLATE = {Units.IMPERIAL: 3.5 * 25.4, Units.METRIC: 90.0}
 USUAL_FASCIA_DEPTH = {Units.IMPERIAL: 7.25 * 25.4, Units.METRIC: 184.0}
+MOST_CORNERS = 12
+"""Of a shaped tail: a few lines."""
 MOST_RAFTERS = 2000
 """Along one eave: more is a wrong unit."""
 
@@ -68,6 +75,13 @@ class PlanInput(Part):
     keep: KeepsTrue = KeepsTrue.PITCH
     upper: UpperEnd = UpperEnd.PLATE
     upper_overhang: NotNegative = ZERO
+    wall_height: Positive | None = None
+
+
+class PostsInput(SectionInput):
+    """Posts under the ridge's ends; their feet so far below the plates' tops."""
+
+    foot: NotNegative = ZERO
 
 
 class RidgeInput(Part):
@@ -78,12 +92,28 @@ class RidgeInput(Part):
     depth: Positive | None = None
     top: RidgeTop = RidgeTop.FLUSH
     stand: Positive | None = None
+    blocks: SectionInput | None = None
+    posts: PostsInput | None = None
+    pocket: NotNegative | None = None
 
     @model_validator(mode="after")
     def _section(self) -> "RidgeInput":
         if self.kind is not RidgeKind.NONE and (self.thickness is None or self.depth is None):
             raise PydanticCustomError("ridge_section", "section wanted")
         return self
+
+    def ridge(self) -> Ridge:
+        """As the core's ridge."""
+        posts = self.posts
+        return Ridge(
+            kind=self.kind,
+            stock=Stock(self.thickness.mm, self.depth.mm) if self.thickness and self.depth else Stock(0.0, 0.0),
+            top=self.top,
+            stand=self.stand.mm if self.stand else None,
+            blocks=self.blocks.stock() if self.blocks else None,
+            posts=Posts(posts.stock(), posts.foot.mm) if posts else None,
+            pocket=self.pocket.mm if self.pocket else None,
+        )
 
 
 class RafterInput(Part):
@@ -93,6 +123,8 @@ class RafterInput(Part):
     depth: Positive
     spacing: Positive | None = None
     length: Positive | None = None
+    depths: Annotated[tuple[Positive, ...], Field(max_length=MOST_RAFTERS)] = ()
+    gauged: Gauged = Gauged.TOP
 
 
 class SeatNotchInput(Part):
@@ -124,6 +156,12 @@ NotchInput = Annotated[
 ]
 
 
+class FalseTailInput(SectionInput):
+    """Short tails beside rafters that end at the wall, and how far inward they begin."""
+
+    inside: Positive
+
+
 class EavesInput(Part):
     """The overhang and how the rafters end."""
 
@@ -134,6 +172,29 @@ class EavesInput(Part):
     plumb_face: Positive | None = None
     verge: NotNegative = ZERO
     measured_to: MeasuredTo = MeasuredTo.FASCIA
+    profile: Annotated[tuple[tuple[NotNegative, NotNegative], ...], Field(max_length=MOST_CORNERS)] = ()
+    board_length: Positive | None = None
+    tails: Tails = Tails.BENCH
+    tops: Annotated[tuple[Signed, ...], Field(max_length=MOST_RAFTERS)] = ()
+    false_tail: FalseTailInput | None = None
+
+    def eaves(self, units: Units) -> Eaves:
+        """As the core's eaves."""
+        tail = self.false_tail
+        return Eaves(
+            overhang=self.overhang.mm,
+            fascia=self.fascia.mm,
+            fascia_depth=self.fascia_depth.mm if self.fascia_depth else USUAL_FASCIA_DEPTH[units],
+            tail=self.tail,
+            plumb_face=self.plumb_face.mm if self.plumb_face else None,
+            verge=self.verge.mm,
+            measured_to=self.measured_to,
+            profile=tuple((inward.mm, down.mm) for inward, down in self.profile),
+            board_length=self.board_length.mm if self.board_length else None,
+            tails=self.tails,
+            tops=tuple(top.mm for top in self.tops),
+            false_tail=FalseTail(tail.stock(), tail.inside.mm) if tail else None,
+        )
 
 
 class GambrelInput(Part):
@@ -142,6 +203,7 @@ class GambrelInput(Part):
     break_run: Positive
     upper_pitch: PitchText
     purlin: SectionInput | None = None
+    studs: SectionInput | None = None
 
 
 class GableInput(Part):
@@ -149,6 +211,8 @@ class GableInput(Part):
 
     barge: SectionInput | None = None
     lookout: NotNegative = ZERO
+    lookout_width: Positive | None = None
+    lookout_spacing: Positive | None = None
 
 
 class CollarInput(Part):
@@ -166,6 +230,7 @@ class BlockingInput(Part):
     kind: BlockKind = BlockKind.PLUMB
     thickness: Positive
     depth: Positive
+    vent: NotNegative = ZERO
 
 
 class SettingOutInput(Part):
@@ -234,28 +299,17 @@ class RoofInput(Part):
                 keeps=plan.keep,
                 upper=plan.upper,
                 upper_overhang=plan.upper_overhang.mm,
+                wall_height=plan.wall_height.mm if plan.wall_height else None,
             ),
             slope=self.pitch.pitch.slope,
-            ridge=Ridge(
-                kind=ridge.kind,
-                stock=Stock(ridge.thickness.mm, ridge.depth.mm) if ridge.thickness and ridge.depth else Stock(0.0, 0.0),
-                top=ridge.top,
-                stand=ridge.stand.mm if ridge.stand else None,
-            ),
+            ridge=ridge.ridge(),
             rafter=Stock(rafter.thickness.mm, rafter.depth.mm, rafter.length.mm if rafter.length else None),
             spacing=spacing,
             notch=Notch(NotchRule(notch.rule), value),
-            eaves=Eaves(
-                overhang=eaves.overhang.mm,
-                fascia=eaves.fascia.mm,
-                fascia_depth=eaves.fascia_depth.mm if eaves.fascia_depth else USUAL_FASCIA_DEPTH[units],
-                tail=eaves.tail,
-                plumb_face=eaves.plumb_face.mm if eaves.plumb_face else None,
-                verge=eaves.verge.mm,
-                measured_to=eaves.measured_to,
-            ),
+            eaves=eaves.eaves(units),
             gambrel=self._gambrel(),
-            **self._extras(),
+            **self._extras(units),
+            boards=Boards(tuple(depth.mm for depth in rafter.depths), rafter.gauged),
             pairs=tuple((left.timber(), right.timber()) for left, right in self.pairs),
         )
 
@@ -263,9 +317,10 @@ class RoofInput(Part):
         if self.gambrel is None:
             return None
         purlin = self.gambrel.purlin.stock() if self.gambrel.purlin else None
-        return Gambrel(self.gambrel.break_run.mm, self.gambrel.upper_pitch.pitch.slope, purlin)
+        studs = self.gambrel.studs.stock() if self.gambrel.studs else None
+        return Gambrel(self.gambrel.break_run.mm, self.gambrel.upper_pitch.pitch.slope, purlin, studs)
 
-    def _extras(self) -> dict[str, Any]:
+    def _extras(self, units: Units) -> dict[str, Any]:
         """What a roof has beside its commons, where it has any."""
         gable, collar, blocking, out = self.gable, self.collar, self.blocking, self.setting_out
         found: dict[str, Any] = {}
@@ -273,11 +328,17 @@ class RoofInput(Part):
             stock = Stock(self.hip.thickness.mm, self.hip.depth.mm)
             found["hip"] = Hip(stock, self.hip.keep_planes, self.hip.head)
         if gable is not None:
-            found["gable"] = Gable(gable.barge.stock() if gable.barge else None, gable.lookout.mm)
+            found["gable"] = Gable(
+                gable.barge.stock() if gable.barge else None,
+                gable.lookout.mm,
+                gable.lookout_width.mm if gable.lookout_width else USUAL_PLATE[units],
+                gable.lookout_spacing.mm if gable.lookout_spacing else None,
+            )
         if collar is not None:
             found["collar"] = Collar(collar.height.mm, Stock(collar.thickness.mm, collar.depth.mm), collar.every)
         if blocking is not None:
-            found["blocking"] = Blocking(blocking.kind, Stock(blocking.thickness.mm, blocking.depth.mm))
+            stock = Stock(blocking.thickness.mm, blocking.depth.mm)
+            found["blocking"] = Blocking(blocking.kind, stock, blocking.vent.mm)
         if out is not None:
             found |= {"first_bay": out.first_bay, "hooked": out.hooked}
         return found

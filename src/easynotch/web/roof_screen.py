@@ -4,11 +4,11 @@ from ..core.roofs import NotchRule, RoofLayout, last_bay_options, notch_alternat
 from ..core.rules import Words
 from ..core.solid import Fitted
 from ..core.tape import Tape, nearest
-from ..core.terms import Count, Length, Level, Message, message
+from ..core.terms import Length, Level, Message, message
 from ..drawing import draw_board, draw_notch, draw_plan, draw_section
 from ..exchange import RoofInput, WorkedRoof
 from .board_view import Tools, board_view, shown
-from .roof_talk import RoofTalk
+from .roof_talk import RoofTalk, title_of
 from .screen_models import (
     AlternativeView,
     FactView,
@@ -136,15 +136,9 @@ def _fit(one: Fitted, tape: Tape, words: Words) -> FitView:
 
 def _piece_name(member: str, words: Words) -> str:
     piece, _, side = member.partition(".")
-    if piece.startswith("pair_"):
-        _, number, own = piece.split("_")
-        return words.say(Message(f"board.pair_{own}", {"n": Count(int(number))}))
-    if piece.startswith("jack_"):
-        _, number, hand = piece.split("_")
-        name = words.say(Message(f"board.jack_{hand}", {"n": Count(int(number))}))
-    else:
-        name = words.say(Message(f"board.{piece}"))
-    return f"{name}, {words.say(Message(f'side.{side}')).lower()}" if side else name
+    name = words.say(title_of(piece))
+    # A pair's own name tells its side.
+    return f"{name}, {words.say(Message(f'side.{side}')).lower()}" if side and not piece.startswith("pair_") else name
 
 
 def _stations(worked: WorkedRoof, stops: int, words: Words, supposed: list[str]) -> list[StationView]:

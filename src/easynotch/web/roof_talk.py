@@ -1,5 +1,6 @@
 """What is said at the stops of a rafter, a ridge or a fascia."""
 
+import re
 from dataclasses import dataclass
 
 from ..core.bench import Stop, StopKind
@@ -48,13 +49,19 @@ class RoofTalk:
         return None
 
     def title(self, member: Member) -> Message:
-        """By the piece, measured pairs by their number."""
-        if member.id.startswith("pair_"):
-            _, number, side = member.id.split("_")
-            return Message(f"board.pair_{side}", {"n": Count(int(number))})
-        if member.role == "jack":
-            _, number, hand = member.id.split("_")
-            return Message(f"board.jack_{hand}", {"n": Count(int(number))})
-        if member.role == "block":
-            return Message("board.block", {"n": Count(int(member.id.removeprefix("block_")))})
-        return Message(f"board.{member.id}")
+        """By the piece; numbered ones with their number."""
+        return title_of(member.id)
+
+
+_NUMBERED = re.compile(r"(?P<kind>[a-z_]+?)_(?P<side>[ab])?_?(?P<n>\d+)(?:_(?P<hand>\w+))?")
+_NAMES = {"board": "measured_board", "fascia": "fascia_piece"}
+
+
+def title_of(member_id: str) -> Message:
+    """A piece's name by its id: ``hip``, ``jack_3_left``, ``pair_1_a``, ``block_2``, ``fascia_a_1``."""
+    found = _NUMBERED.fullmatch(member_id)
+    if found is None:
+        return Message(f"board.{member_id}")
+    kind = _NAMES.get(found["kind"], found["kind"])
+    more = found["hand"] or found["side"]
+    return Message(f"board.{kind}_{more}" if more else f"board.{kind}", {"n": Count(int(found["n"]))})

@@ -4,8 +4,11 @@ World of a roof: x along the ridge from the framing's first end, y across from t
 plate tops. Source of the method: ``trade.md`` 5.
 """
 
+from .bays import clear_bays
+from .chalk import ChalkLine, chalk_line
 from .checks import check_roof
 from .facts import facts_of
+from .fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
 from .framing import Framing, Piece, frame_roof, standing_on, station
 from .hips import corners, hip_drop
 from .layout import Leg, RoofLayout, lay_out_roof, notch_alternatives
@@ -16,11 +19,14 @@ from .ridge import ridge_top, ridge_y
 from .roof import (
     Blocking,
     BlockKind,
+    Boards,
     Collar,
     Eaves,
     End,
+    FalseTail,
     Gable,
     Gambrel,
+    Gauged,
     Hip,
     KeepPlanes,
     KeepsTrue,
@@ -29,6 +35,7 @@ from .roof import (
     Notch,
     NotchRule,
     Plan,
+    Posts,
     Ridge,
     RidgeKind,
     RidgeTop,
@@ -36,23 +43,31 @@ from .roof import (
     RoofError,
     Shape,
     Tail,
+    Tails,
     Timber,
     UpperEnd,
 )
 from .setting_out import FirstBay, From, SettingOut, last_bay_options, set_out
+from .under_ridge import Pocket, beam_pocket
 from .working import working_of
 
 __all__ = [
     "BlockKind",
     "Blocking",
+    "Boards",
+    "ChalkLine",
     "Collar",
     "Eaves",
     "End",
+    "FalseTail",
+    "FasciaRun",
     "FirstBay",
     "Framing",
     "From",
     "Gable",
+    "GableTriangle",
     "Gambrel",
+    "Gauged",
     "Hip",
     "KeepPlanes",
     "KeepsTrue",
@@ -64,6 +79,8 @@ __all__ = [
     "NotchSizes",
     "Piece",
     "Plan",
+    "Pocket",
+    "Posts",
     "Ridge",
     "RidgeKind",
     "RidgeTop",
@@ -74,13 +91,19 @@ __all__ = [
     "Shape",
     "Slope",
     "Tail",
+    "Tails",
     "Timber",
     "UpperEnd",
+    "beam_pocket",
     "beam_top",
+    "chalk_line",
     "check_roof",
+    "clear_bays",
     "corners",
     "facts_of",
+    "fascia_run",
     "frame_roof",
+    "gable_triangle",
     "hip_drop",
     "last_bay_options",
     "lay_out_roof",

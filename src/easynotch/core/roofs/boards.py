@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from ..solid import CutPlane, Frame, Member, Plane, Removal, Stock, Touch, Vector, support_face
 from ..terms import message
-from .bays import beyond_wall
+from .bays import false_tail_sides
 from .layout import Leg, RoofLayout
 from .rafter import INWARD, finish, head_rows, plate_notch, tail_rows
 from .roof import Gauged, RidgeKind, RoofError
@@ -56,12 +56,10 @@ def false_tails(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list
         slope = leg.slope
         if tail.stock.depth * slope.per_run <= slope.hap:
             raise RoofError("eaves.false_tail.depth", message("error.roof_false_tail"))
-        frames = []
-        for centre in out.in_world:
-            station = centre if slope.id.startswith("a") else layout.roof.plan.length - centre
-            # On its far face, but never beyond the end wall.
-            off = -side if beyond_wall(layout, station) else side
-            frames.append(slope.frame(station + off, tail.inside))
+        places = false_tail_sides(layout, out, leg)
+        frames = [slope.frame(station + way * side, tail.inside) for station, way in places]
+        if not frames:
+            continue
         first = (frames[0].origin - slope.at(0.0, 0.0, 0.0)).dot(slope.along)
         rows = (
             (("head", "head", (tail.inside, 0.0), INWARD),),
@@ -141,7 +139,15 @@ def lookout_places(layout: RoofLayout, leg: Leg) -> list[float]:
     highest = leg.run - layout.half_ridge - blocks
     at = -(layout.out - layout.roof.eaves.fascia)
     places: list[float] = []
+    # One that would lie in a block over the plate is moved up the slope to clear it.
+    blocking = layout.roof.blocking
+    inner = 0.0
+    if blocking is not None:
+        inner = blocking.stock.thickness * leg.slope.per_run + gable.lookout * leg.slope.rate
     while at + width <= highest and len(places) < MOST_LOOKOUTS:
+        if at < inner and at + width > 0:
+            at = inner
+            continue
         places.append(at)
         at += step
     return places

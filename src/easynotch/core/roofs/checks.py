@@ -5,12 +5,14 @@ from math import atan, degrees, hypot, isfinite, sqrt
 
 from ..solid import Fitted, Stock
 from ..terms import Angle, Check, Count, Length, Level, Limits, Message, Value, against, message
+from .chalk import chalk_line
+from .facts import lowest
 from .framing import RAFTERS, Framing
 from .hips import hip_drop
 from .layout import RoofLayout
 from .notch import NotchSizes
 from .ridge import ridge_top
-from .roof import KeepPlanes, RidgeKind, Shape, Tail
+from .roof import Gauged, KeepPlanes, RidgeKind, Shape, Tail, Tails
 
 LEAST_SEAT = 38.1
 """mm: less bearing than the edge of the usual plank is looked at."""
@@ -18,6 +20,10 @@ SOUND = 1e-3
 """mm: a joint of a sound layout opens less."""
 LEAST_CONTACT = 0.5
 """Of the contact that is expected: less is a stop."""
+EVEN = 1.6
+"""mm: rafter tops that differ more show through a covering; a carpenter's sixteenth."""
+HEAD = 2000.0
+"""mm: less is low for walking under; typical, to be confirmed locally."""
 STEEP, FLAT = 60.0, 10.0
 """Degrees: beyond these, roofs are built otherwise than from rafters marked with a square alone."""
 
@@ -31,6 +37,10 @@ def check_roof(
         *_notch(layout, limits),
         *_ridge(layout, facts),
         *_eaves(layout),
+        *_boards(layout),
+        *_chalk(layout, framing),
+        *_headroom(layout),
+        *_not_on_hips(layout),
         *_spacing(layout, framing),
         *_stock(layout, framing),
         *_joints(fitted),
@@ -126,8 +136,58 @@ def _eaves(layout: RoofLayout) -> Iterator[Check]:
         )
     else:
         yield _told("overhang_short", Level.OK, Length(left), value=Length(eaves.overhang))
+    barge = layout.roof.gable.barge if layout.roof.gable is not None else None
+    if barge is not None:
+        level = Level.STOP if eaves.verge < barge.thickness else Level.OK
+        yield _told("barge", level, Length(eaves.verge), value=Length(eaves.verge), barge=Length(barge.thickness))
     if eaves.tail is Tail.SQUARE and eaves.fascia > 0:
         yield _told("fascia_leans", Level.LOOK, None, value=Angle(degrees(atan(layout.legs[0].slope.rate))))
+
+
+def _boards(layout: RoofLayout) -> Iterator[Check]:
+    """Boards of other depths: gauged from the top the shallowest must still reach its seat; gauged from the
+    underside the roof's surface is uneven by what they differ.
+    """
+    boards, depth = layout.roof.boards, layout.roof.rafter.depth
+    if not boards.depths:
+        return
+    if boards.gauged is Gauged.TOP:
+        seat = (min(boards.depths) * layout.legs[0].slope.per_run - layout.notch.hap) / layout.legs[0].slope.per_run
+        yield _told("shallowest", Level.OK if seat > 0 else Level.STOP, Length(seat), value=Length(seat))
+    else:
+        spread = (max(*boards.depths, depth) - min(*boards.depths, depth)) * layout.legs[0].slope.per_run
+        yield _told("tops_uneven", Level.LOOK if spread > EVEN else Level.OK, Length(spread), value=Length(spread))
+
+
+def _chalk(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    """Which rafters the chalk line leaves out."""
+    if layout.roof.eaves.tails is not Tails.SNAPPED or layout.hipped:
+        return
+    line = chalk_line(layout, framing.setting_out)
+    odd = ", ".join(str(number + 1) for number, _ in line.odd)
+    worst = max((abs(off) for _, off in line.odd), default=0.0)
+    pulled = {"first": Count(line.pulled[0] + 1), "last": Count(line.pulled[1] + 1)}
+    yield _told(
+        "chalk", Level.LOOK if line.odd else Level.OK, Length(worst), value=Length(worst), odd=odd, **pulled
+    )  # fmt: skip
+
+
+def _headroom(layout: RoofLayout) -> Iterator[Check]:
+    height = layout.roof.plan.wall_height
+    if height is not None and len(layout.legs) > 1:
+        room = height + lowest(layout)
+        yield _told("headroom_roof", Level.LOOK if room < HEAD else Level.OK, Length(room), value=Length(room))
+
+
+def _not_on_hips(layout: RoofLayout) -> Iterator[Check]:
+    """What was asked for and is not worked out where an end is hipped: said, not left out silently."""
+    roof, eaves = layout.roof, layout.roof.eaves
+    asked = (
+        roof.collar, roof.blocking, roof.gable, roof.ridge.blocks, roof.ridge.posts, eaves.false_tail,
+        eaves.board_length, roof.boards.depths or None, None if eaves.tails is Tails.BENCH else eaves.tails,
+    )  # fmt: skip
+    if layout.hipped and any(one is not None for one in asked):
+        yield _told("not_on_hips", Level.LOOK)
 
 
 def _spacing(layout: RoofLayout, framing: Framing) -> Iterator[Check]:

@@ -5,11 +5,14 @@ What differs between sides stands on the members and is left out here.
 
 from math import atan, degrees, isfinite
 
+from .chalk import chalk_line
+from .fascia_run import gable_triangle
 from .framing import RAFTERS, Framing
 from .hips import hip_facts
 from .layout import RoofLayout
 from .ridge import fascia_drop, ridge_top
-from .roof import RidgeKind
+from .roof import RidgeKind, Tails
+from .under_ridge import beam_pocket
 
 COUNTED = RAFTERS | {"hip"}
 
@@ -48,7 +51,40 @@ def facts_of(layout: RoofLayout, framing: Framing) -> dict[str, float | int]:
         }
     if layout.hipped:
         facts |= hip_facts(layout)
-    return facts
+    return facts | _around(layout, framing)
+
+
+def _around(layout: RoofLayout, framing: Framing) -> dict[str, float]:
+    """What is built round the rafters, where it was asked for."""
+    found: dict[str, float] = {}
+    pocket = beam_pocket(layout)
+    if pocket is not None:
+        found |= {"pocket_sill": pocket.sill, "pocket_width": pocket.width, "pocket_height": pocket.height}
+    triangle = gable_triangle(layout)
+    if triangle is not None and triangle.plumb > 0:
+        found |= {"triangle_level": triangle.level, "triangle_plumb": triangle.plumb}
+    if layout.roof.eaves.tails is Tails.SNAPPED and not layout.hipped:
+        line = chalk_line(layout, framing.setting_out)
+        found |= {"chalk_level": line.level, "chalk_along": line.along}
+        if line.pin is not None:
+            found["chalk_pin"] = line.pin
+    height = layout.roof.plan.wall_height
+    if height is not None and len(layout.legs) > 1:
+        found["headroom"] = height + lowest(layout)
+    return found
+
+
+def lowest(layout: RoofLayout) -> float:
+    """The lowest thing over the middle of the room, above the plates: a collar tie, the ridge, or the rafters."""
+    roof = layout.roof
+    rafters = min(
+        leg.slope.height(leg.run - layout.half_ridge) - roof.rafter.depth * leg.slope.per_run
+        for leg in layout.legs
+        if not leg.broken_above
+    )
+    ridge = ridge_top(layout) - roof.ridge.stock.depth if roof.ridge.kind is not RidgeKind.NONE else rafters
+    collar = roof.collar.height if roof.collar is not None else rafters
+    return min(rafters, ridge, collar)
 
 
 def sheathing_area(layout: RoofLayout) -> float:

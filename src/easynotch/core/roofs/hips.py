@@ -14,7 +14,7 @@ from ..terms import message
 from .layout import Leg, RoofLayout
 from .planes import UP
 from .rafter import along_centre, finish, long_point, plate_notch, rafter, tail_rows
-from .roof import End, KeepPlanes, RidgeKind, RoofError
+from .roof import End, KeepPlanes, RidgeKind, RoofError, Tail
 
 DOWN = Vector(0.0, 0.0, -1.0)
 HALF_RIGHT = sqrt(0.5)
@@ -226,6 +226,8 @@ def check_hips(layout: RoofLayout) -> None:
         RoofError: with the key it is about.
     """
     roof = layout.roof
+    if roof.eaves.tail is Tail.PROFILE:
+        raise RoofError("eaves.tail", message("error.roof_hip_profile"))
     if roof.hip is None:
         raise RoofError("hip", message("error.roof_hip_missing"))
     if roof.ridge.kind is not RidgeKind.BOARD:

@@ -33,33 +33,47 @@ def ridge_blocks(layout: RoofLayout, out: SettingOut) -> list[Placed]:
         if clear > 0:
             bays.setdefault(length, []).append(low + thickness / 2)
     upper = [leg for leg in layout.legs if not leg.broken_above]
-    made: list[Placed] = []
-    for number, (length, starts) in enumerate(sorted(bays.items(), reverse=True), 1):
-        if layout.roof.ridge.kind is RidgeKind.BOARD:
-            at = upper[0].run - layout.half_ridge - stock.thickness
-            frames = tuple(
-                _at_ridge(layout, leg, start, length, at, stock.thickness) for leg in upper for start in starts
+    lengths = sorted(bays.items(), reverse=True)
+    if layout.roof.ridge.kind is not RidgeKind.BOARD:
+        y = ridge_y(layout)
+        return [
+            _ridge_block(
+                layout,
+                number,
+                length,
+                tuple(Frame.along(Vector(x, y, layout.peak), ALONG, DOWN) for x in starts),
+                upper,
             )
-            planes = [upper[0]]
-        else:
-            y = ridge_y(layout)
-            frames = tuple(Frame.along(Vector(start, y, layout.peak), ALONG, DOWN) for start in starts)
-            planes = upper
-        bevels = tuple(
-            Removal((CutPlane(f"bevel_{leg.slope.id}", "bevel", frames[0].plane_to_local(leg.slope.plane)),))
-            for leg in planes
-        )
-        member = Member(
-            f"ridge_block_{number}", "ridge_block", stock, frames[0], (*ends(length), *bevels),
-            reach=(-10.0, length + 10.0), zero=0.0, count=len(frames), lengths={"overall": length},
-        )  # fmt: skip
-        made.append((member, frames))
+            for number, (length, starts) in enumerate(lengths, 1)
+        ]
+    made: list[Placed] = []
+    alike = abs(upper[0].run - upper[1].run) < ALIKE and upper[0].slope.rate == upper[1].slope.rate
+    for legs in [upper] if alike else [[leg] for leg in upper]:
+        for length, starts in lengths:
+            frames = tuple(_at_ridge(layout, leg, start, length) for leg in legs for start in starts)
+            made.append(_ridge_block(layout, len(made) + 1, length, frames, legs[:1]))
     return made
 
 
-def _at_ridge(layout: RoofLayout, leg: Leg, start: float, length: float, at: float, thickness: float) -> Frame:
+def _ridge_block(layout: RoofLayout, number: int, length: float, frames: tuple[Frame, ...], legs: list[Leg]) -> Placed:
+    stock = layout.roof.ridge.blocks
+    assert stock is not None
+    bevels = tuple(
+        Removal((CutPlane(f"bevel_{leg.slope.id}", "bevel", frames[0].plane_to_local(leg.slope.plane)),))
+        for leg in legs
+    )
+    member = Member(
+        f"ridge_block_{number}", "ridge_block", stock, frames[0], (*ends(length), *bevels),
+        reach=(-10.0, length + 10.0), zero=0.0, count=len(frames), lengths={"overall": length},
+    )  # fmt: skip
+    return member, frames
+
+
+def _at_ridge(layout: RoofLayout, leg: Leg, start: float, length: float) -> Frame:
     """A block against a ridge board's face, its top at the roof's height there; it runs along its own eave."""
     slope = leg.slope
+    thickness = layout.roof.ridge.blocks.thickness if layout.roof.ridge.blocks else 0.0
+    at = leg.run - layout.half_ridge - thickness
     station = start if slope.id.startswith("a") else layout.roof.plan.length - start - length
     return Frame.along(slope.at(station, at + thickness / 2, slope.height(at + thickness)), slope.along, DOWN)
 
@@ -87,8 +101,8 @@ def ridge_posts(layout: RoofLayout, ridge: Member | None) -> tuple[list[Placed],
         lengths={"overall": length},
     )  # fmt: skip
     touches = [
-        Touch(f"ridge_post.{number}.head", replace(member, placement=frame), "head", member_face(ridge, Face.BOTTOM))
-        for number, frame in enumerate(frames, 1)
+        Touch(f"ridge_post.{end}.head", replace(member, placement=frame), "head", member_face(ridge, Face.BOTTOM))
+        for end, frame in zip("cd", frames, strict=True)
     ]
     return [(member, frames)], touches
 

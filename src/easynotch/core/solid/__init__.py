@@ -13,6 +13,7 @@ from .joint import Joint, close_joint
 from .mark import Mark, marks_of
 from .member import CutPlane, Hand, Member, PlaneRow, Removal, Stock, removal
 from .mesh import as_manifold, box
+from .overlap import Overlap, clearance, overlaps
 from .vector import Plane, Vector
 
 __all__ = [
@@ -27,6 +28,7 @@ __all__ = [
     "Mark",
     "MateFace",
     "Member",
+    "Overlap",
     "Plane",
     "PlaneRow",
     "Region",
@@ -36,6 +38,7 @@ __all__ = [
     "Vector",
     "as_manifold",
     "box",
+    "clearance",
     "clip",
     "close",
     "close_joint",
@@ -45,6 +48,7 @@ __all__ = [
     "member_face",
     "on_the_tape",
     "outline",
+    "overlaps",
     "regions",
     "removal",
     "sawn_face",
