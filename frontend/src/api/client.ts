@@ -1,6 +1,6 @@
 /** The API, thin and typed. A refused request throws `Refused`; a server that does not answer, `Unreachable`. */
 import type {
-  Bench, Devices, Document, History, Job, JobPage, LimitSetPage, PairingCode, Problem, Shelf, Shop, Whole, Work, WorkOutAnswer, WorkPage,
+  Bench, Devices, Document, History, Job, JobPage, LimitSetPage, Overlaps, PairingCode, Problem, Shelf, Shop, Whole, Work, WorkOutAnswer, WorkPage,
 } from "./types";
 
 export class Refused extends Error {
@@ -25,7 +25,10 @@ async function call(method: string, path: string, body?: unknown, signal?: Abort
   }
   const type = response.headers.get("Content-Type") ?? "";
   if (!type.includes("json")) throw new Unreachable(path);
-  const answer: unknown = await response.json();
+  const answer: unknown = await response.json().catch(() => {
+    // Cut off in the middle of its answer.
+    throw new Unreachable(path);
+  });
   if (!response.ok) throw new Refused(answer as Problem);
   return answer;
 }
@@ -43,6 +46,8 @@ export const api = {
   newJob: (name: string, units: string) => call("POST", "/jobs", { name, units }) as Promise<Job>,
   newWork: (jobId: string, name: string, kind: string) => call("POST", `/jobs/${jobId}/works`, { name, kind }) as Promise<Work>,
   whole: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/whole?${inWords(words)}`, job, signal) as Promise<Whole>,
+  overlaps: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/overlaps?${inWords(words)}`, job, signal) as Promise<Overlaps>,
+  pitch: (job: unknown, top: number, words: Words) => call("POST", `/pitch?top=${top.toFixed(3)}&${inWords(words)}`, job) as Promise<{ pitch: string }>,
   shop: (signal?: AbortSignal) => call("GET", "/shop", undefined, signal) as Promise<Shop>,
   saveShop: (revision: number, settings: Document) => call("PUT", "/shop", { revision, settings }) as Promise<Shop>,
   job: (id: string, words: Words, signal?: AbortSignal) => call("GET", `/jobs/${id}?${inWords(words)}`, undefined, signal) as Promise<JobPage>,

@@ -38,6 +38,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pitch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The pitch that brings a roof's ridge to a height, neat enough to be set out by. */
+        post: operations["whole_pitch_pitch_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every pair of pieces of the first work that would claim the same wood. */
+        post: operations["whole_standing_in_each_other_overlaps_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench": {
         parameters: {
             query?: never;
@@ -542,6 +576,28 @@ export interface components {
             value: number;
         };
         /**
+         * FasciaPieceView
+         * @description A length of a fascia: where it begins, and the rafters' near sides from its own start.
+         */
+        FasciaPieceView: {
+            /** Start */
+            start: number;
+            length: components["schemas"]["Shown"];
+            /** Marks */
+            marks: components["schemas"]["Shown"][];
+        };
+        /**
+         * FasciaView
+         * @description The fascia of one eave: its pieces, and what is said of its height, splices, corners and chalk line.
+         */
+        FasciaView: {
+            length: components["schemas"]["Shown"];
+            /** Pieces */
+            pieces: components["schemas"]["FasciaPieceView"][];
+            /** Say */
+            say: string[];
+        };
+        /**
          * FirstBayView
          * @description A way to set out: how many rafters it takes and what its last bay is.
          */
@@ -577,6 +633,7 @@ export interface components {
             contact: number;
             /** Level */
             level: string;
+            drawing: components["schemas"]["SheetView"];
         };
         /**
          * LineView
@@ -610,6 +667,30 @@ export interface components {
                     number
                 ]
             ][];
+        };
+        /**
+         * NotchView
+         * @description A notch to choose: its joint, and what it comes to.
+         */
+        NotchView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Rule */
+            rule: string;
+            /** Typed */
+            typed: string;
+            /** Chosen */
+            chosen: boolean;
+            /** Level */
+            level: string;
+            seat: components["schemas"]["Shown"] | null;
+            hap: components["schemas"]["Shown"];
+            depth: components["schemas"]["Shown"];
+            /** Share */
+            share: string;
+            drawing: components["schemas"]["SheetView"];
         };
         /**
          * NoteView
@@ -649,6 +730,11 @@ export interface components {
             title: string;
             /** Count */
             count: number;
+            /**
+             * Spare
+             * @description how many more are cut, by the shop's habit
+             */
+            spare: number;
         };
         /**
          * PlaceView
@@ -685,8 +771,12 @@ export interface components {
             notch: components["schemas"]["SheetView"];
             /** Alternatives */
             alternatives: components["schemas"]["AlternativeView"][];
+            /** Notches */
+            notches: components["schemas"]["NotchView"][];
             /** Fit */
             fit: components["schemas"]["FitView"][];
+            /** Trial */
+            trial: string[];
             setting_out: components["schemas"]["SettingOutView"];
             /** Lengths */
             lengths: components["schemas"]["FactView"][];
@@ -768,6 +858,7 @@ export interface components {
             ways: components["schemas"]["FirstBayView"][];
             /** Hooked */
             hooked: string;
+            fascia: components["schemas"]["FasciaView"] | null;
         };
         /**
          * SheetView
@@ -1045,6 +1136,14 @@ export interface components {
             thickness: number | string;
             /** Depth */
             depth: number | string;
+            /**
+             * Vent
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            vent: number | string;
         };
         /**
          * CollarInput
@@ -1110,6 +1209,28 @@ export interface components {
             verge: number | string;
             /** @default fascia */
             measured_to: components["schemas"]["MeasuredTo"];
+            /**
+             * Profile
+             * @default []
+             */
+            profile: [
+                number | string,
+                number | string
+            ][];
+            /**
+             * Board Length
+             * @default null
+             */
+            board_length: number | string | null;
+            /** @default bench */
+            tails: components["schemas"]["Tails"];
+            /**
+             * Tops
+             * @default []
+             */
+            tops: (number | string)[];
+            /** @default null */
+            false_tail: components["schemas"]["FalseTailInput"] | null;
         };
         /**
          * End
@@ -1117,6 +1238,18 @@ export interface components {
          * @enum {string}
          */
         End: "gable" | "hip";
+        /**
+         * FalseTailInput
+         * @description Short tails beside rafters that end at the wall, and how far inward they begin.
+         */
+        FalseTailInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+            /** Inside */
+            inside: number | string;
+        };
         /**
          * FirstBay
          * @description Where the spacing is measured from: the end of the plate to the second rafter's centre, so that sheet edges
@@ -1225,6 +1358,16 @@ export interface components {
              *     }
              */
             lookout: number | string;
+            /**
+             * Lookout Width
+             * @default null
+             */
+            lookout_width: number | string | null;
+            /**
+             * Lookout Spacing
+             * @default null
+             */
+            lookout_spacing: number | string | null;
         };
         /**
          * GambrelInput
@@ -1240,7 +1383,15 @@ export interface components {
             upper_pitch: string;
             /** @default null */
             purlin: components["schemas"]["SectionInput"] | null;
+            /** @default null */
+            studs: components["schemas"]["SectionInput"] | null;
         };
+        /**
+         * Gauged
+         * @description From which edge boards of different depth are gauged: the top, or the underside where a ceiling follows it.
+         * @enum {string}
+         */
+        Gauged: "top" | "underside";
         /**
          * Habits
          * @description Preferences and habits, each with its answer.
@@ -1614,6 +1765,29 @@ export interface components {
              *     }
              */
             upper_overhang: number | string;
+            /**
+             * Wall Height
+             * @default null
+             */
+            wall_height: number | string | null;
+        };
+        /**
+         * PostsInput
+         * @description Posts under the ridge's ends; their feet so far below the plates' tops.
+         */
+        PostsInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+            /**
+             * Foot
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            foot: number | string;
         };
         /**
          * RafterInput
@@ -1634,6 +1808,13 @@ export interface components {
              * @default null
              */
             length: number | string | null;
+            /**
+             * Depths
+             * @default []
+             */
+            depths: (number | string)[];
+            /** @default top */
+            gauged: components["schemas"]["Gauged"];
         };
         /**
          * RidgeInput
@@ -1658,6 +1839,15 @@ export interface components {
              * @default null
              */
             stand: number | string | null;
+            /** @default null */
+            blocks: components["schemas"]["SectionInput"] | null;
+            /** @default null */
+            posts: components["schemas"]["PostsInput"] | null;
+            /**
+             * Pocket
+             * @default null
+             */
+            pocket: number | string | null;
         };
         /**
          * RidgeKind
@@ -1890,7 +2080,13 @@ export interface components {
          * @description How a rafter ends at the eaves.
          * @enum {string}
          */
-        Tail: "plumb" | "bobbed" | "square";
+        Tail: "plumb" | "bobbed" | "square" | "profile";
+        /**
+         * Tails
+         * @description Whether tails are cut on the bench, or run long and snapped to a chalk line after fitting.
+         * @enum {string}
+         */
+        Tails: "bench" | "snapped";
         /**
          * TimberInput
          * @description A measured rafter of a half-lapped pair, and which of its halves goes.
@@ -1981,6 +2177,24 @@ export interface components {
             triangles: number[];
             /** Frames */
             frames: number[][];
+        };
+        /**
+         * PitchView
+         * @description A pitch as it is written in a job file.
+         */
+        PitchView: {
+            /** Pitch */
+            pitch: string;
+        };
+        /**
+         * OverlapsView
+         * @description Which pieces stand in each other, in words, and how many pieces were looked at.
+         */
+        OverlapsView: {
+            /** Pieces */
+            pieces: number;
+            /** Overlaps */
+            overlaps: string[];
         };
         /**
          * BenchView
@@ -2644,6 +2858,205 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WholeView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    whole_pitch_pitch_post: {
+        parameters: {
+            query: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                top: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PitchView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    whole_standing_in_each_other_overlaps_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlapsView"];
                 };
             };
             /** @description Not readable */

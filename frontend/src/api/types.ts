@@ -41,6 +41,9 @@ export interface Shelf {
   whole: string;
 }
 export type Roof = Schemas["RoofView"];
+export type Overlaps = Schemas["OverlapsView"];
+export type NotchChoice = Schemas["NotchView"];
+export type Fascia = Schemas["FasciaView"];
 export type Fit = Schemas["FitView"];
 export type Whole = Schemas["WholeView"];
 export type Solid = Schemas["SolidView"];

@@ -1,5 +1,5 @@
 /** A sheet on the screen, fitted to its place: shapes by layer, dimensions with both ends, labels as HTML above. */
-import type { ReactNode } from "react";
+import type { KeyboardEvent, PointerEvent, ReactNode } from "react";
 import type { Dimension, Point, Sheet } from "../api/types";
 import { letterSize } from "./letterSize";
 import { useSize } from "./useSize";
@@ -19,12 +19,26 @@ interface Props {
   label: (dimension: Dimension) => ReactNode;
   /** Letter widths below which labels no longer have room beside the drawing. */
   room?: number;
+  /** A point that can be drawn up and down, by hand or with the arrow keys. */
+  handle?: Handle;
+}
+
+export interface Handle {
+  /** Where it stands, in the sheet's mm. */
+  at: Point;
+  label: string;
+  value: number;
+  said: string;
+  /** How far an arrow key moves it, mm. */
+  step: number;
+  onMove: (rise: number) => void;
+  onEnd: () => void;
 }
 
 const TICK = 7;
 const NARROW: Margins = { left: 34, right: 34, top: 22, bottom: 18 };
 
-export function SheetDrawing({ sheet, margins: room, title, className = "", label, room: ems = 44 }: Props) {
+export function SheetDrawing({ sheet, margins: room, title, className = "", label, room: ems = 44, handle }: Props) {
   const [ref, size] = useSize<HTMLDivElement>();
   const [left, top, right, bottom] = sheet.extent;
   const width = size?.width ?? 0;
@@ -59,6 +73,7 @@ export function SheetDrawing({ sheet, margins: room, title, className = "", labe
             {sheet.dimensions.map((one) => (
               <DimensionLine key={one.id} start={at(one.start)} end={at(one.end)} offset={one.offset * scale} />
             ))}
+            {handle && <HandleMark handle={handle} at={at(handle.at)} scale={scale} />}
             {listed &&
               sheet.dimensions.map((one, i) => {
                 const upright = Math.abs(one.start[0] - one.end[0]) < 0.01;
@@ -109,6 +124,40 @@ export function SheetDrawing({ sheet, margins: room, title, className = "", labe
         </>
       )}
     </div>
+  );
+}
+
+function HandleMark({ handle, at: [x, y], scale }: { handle: Handle; at: readonly [number, number]; scale: number }) {
+  const onPointer = (event: PointerEvent<SVGGElement>) => {
+    const grip = event.currentTarget;
+    grip.setPointerCapture(event.pointerId);
+    const from = event.clientY;
+    const start = handle.value;
+    const move = (moved: globalThis.PointerEvent) => handle.onMove(start + (from - moved.clientY) / scale);
+    const end = () => {
+      grip.removeEventListener("pointermove", move);
+      handle.onEnd();
+    };
+    grip.addEventListener("pointermove", move);
+    grip.addEventListener("pointerup", end, { once: true });
+    grip.addEventListener("pointercancel", end, { once: true });
+  };
+  const onKey = (event: KeyboardEvent<SVGGElement>) => {
+    const way = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
+    if (way === 0) return;
+    event.preventDefault();
+    handle.onMove(handle.value + way * handle.step);
+  };
+  return (
+    <g
+      className="sheet-handle" transform={`translate(${x} ${y})`} role="slider" tabIndex={0} aria-label={handle.label} aria-orientation="vertical"
+      aria-valuenow={Math.round(handle.value)} aria-valuemin={0} aria-valuemax={20000} aria-valuetext={handle.said}
+      onPointerDown={onPointer} onKeyDown={onKey} onBlur={handle.onEnd}
+    >
+      <circle r="22" className="grip" />
+      <circle r="9" />
+      <path d="M0 -15l5 -7h-10zM0 15l5 7h-10z" />
+    </g>
   );
 }
 

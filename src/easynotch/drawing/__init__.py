@@ -5,6 +5,7 @@ Units are mm; x to the right, y down, as on a screen. Lines have meaning by laye
 
 from .board import BoardSheet, draw_board
 from .elevation import draw_elevation
+from .joint import draw_joint
 from .profile import Profile, draw_profile, draw_silhouette
 from .roof import draw_notch, draw_plan, draw_section
 from .sheet import Dimension, Layer, Path, Sheet, Text
@@ -19,6 +20,7 @@ __all__ = [
     "Text",
     "draw_board",
     "draw_elevation",
+    "draw_joint",
     "draw_notch",
     "draw_plan",
     "draw_profile",

@@ -10,6 +10,7 @@ from ..core.roofs import (
     Tail,
     UpperEnd,
     beam_top,
+    rafter,
     ridge_top,
     ridge_y,
     standing_on,
@@ -164,12 +165,14 @@ def _from_above(framing: Framing) -> list[Path]:
     return made
 
 
-def draw_notch(layout: RoofLayout, framing: Framing) -> Sheet:
+def draw_notch(layout: RoofLayout) -> Sheet:
     """The joint over the first plate, near to."""
     roof = layout.roof
     reach = roof.rafter.depth * 1.7
     slope = layout.legs[0].slope
-    paths = [*_walls(layout), *_rafter(framing, layout.legs[0])]
+    common = rafter(layout, layout.legs[0], 0.0, member_id="common", role="common")
+    left = outline(common)
+    paths = [*_walls(layout), *([area("rafter", Layer.WOOD, _in_section(common))] if left else [])]
     sizes = layout.notch
     y = slope.start[1]
     dimensions = (

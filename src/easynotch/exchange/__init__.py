@@ -8,7 +8,7 @@ from .measured import Measured
 from .problems import Problem, Problems
 from .reading import parse_json, read_draft, read_job
 from .roof_model import RoofInput
-from .settings_model import Origin, SettingsInput, Settled, read_settings, saws_of, settle, square_of
+from .settings_model import Origin, SettingsInput, Settled, habit_of, read_settings, saws_of, settle, square_of
 from .usual import usual_flight, usual_roof
 from .work_out import Worked, WorkedFlight, work_out_flight, worked_out
 from .work_out_roof import WorkedRoof, work_out_roof
@@ -35,6 +35,7 @@ __all__ = [
     "called",
     "contract",
     "differences",
+    "habit_of",
     "label",
     "limits_document",
     "limits_of",

@@ -156,6 +156,12 @@ def square_of(settings: SettingsInput | None, units: Units) -> Square:
     return replace(square, inside=habits.get("scale") == "inside")
 
 
+def habit_of(settings: SettingsInput | None, name: str) -> str:
+    """How the shop does a thing, or how it is usually done."""
+    habits: dict[str, Any] = settings.habits.model_dump() if settings and settings.habits else {}
+    return str(habits.get(name) or choices()[name].usual)
+
+
 def saws_of(settings: SettingsInput | None) -> tuple[Saw, ...]:
     """The saws of the shop."""
     return tuple(one.saw() for one in (settings.saws or ())) if settings else ()

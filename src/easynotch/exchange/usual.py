@@ -82,12 +82,15 @@ NOTCH_BY: dict[Units, dict[str, dict[str, Any]]] = {
 }
 
 
-def usual_roof(units: Units, name: str, notch_rule: str = "seat") -> dict[str, Any]:
+def usual_roof(units: Units, name: str, notch_rule: str = "seat", tails: str = "on_the_bench") -> dict[str, Any]:
     """A roof's document before anything is measured.
 
     Args:
         units: the job's.
         name: what the roof is called.
         notch_rule: the shop's habit: by ``seat``, ``fraction`` of the depth, or ``hap``.
+        tails: the shop's habit: cut ``on_the_bench`` or ``run_long``.
     """
-    return {**USUAL_ROOF[units], "name": name, "notch": NOTCH_BY[units][notch_rule]}
+    usual = USUAL_ROOF[units]
+    eaves = {**usual["eaves"], **({"tails": "snapped"} if tails == "run_long" else {})}
+    return {**usual, "name": name, "notch": NOTCH_BY[units][notch_rule], "eaves": eaves}

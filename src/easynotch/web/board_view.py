@@ -1,5 +1,6 @@
 """The board of the Mark station in words: stops, running marks, figures."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -27,10 +28,11 @@ def shown(mm: float, words: Words) -> Shown:
 
 @dataclass(frozen=True, slots=True)
 class Tools:
-    """The shop's square and saws."""
+    """The shop's square, saws and habits."""
 
     square: Square
     saws: tuple[Saw, ...]
+    habit: Callable[[str], str]
 
 
 class Talk(Protocol):

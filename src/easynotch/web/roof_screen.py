@@ -1,19 +1,34 @@
 """A worked-out roof as the stations show it: every number in words, with its ends."""
 
-from ..core.roofs import NotchRule, RoofLayout, last_bay_options, notch_alternatives
+from dataclasses import replace
+from math import isfinite
+
+from ..core.roofs import (
+    NotchRule,
+    RoofLayout,
+    Tail,
+    Tails,
+    chalk_line,
+    fascia_run,
+    last_bay_options,
+    lay_out_roof,
+    notch_alternatives,
+    notch_choices,
+)
 from ..core.rules import Words
-from ..core.solid import Fitted
-from ..core.tape import Tape, nearest
-from ..core.terms import Length, Level, Message, message
+from ..core.terms import Count, Length, Level, Limit, Message, Value, Working, against, message
 from ..drawing import draw_board, draw_notch, draw_plan, draw_section
 from ..exchange import RoofInput, WorkedRoof
 from .board_view import Tools, board_view, shown
-from .roof_talk import RoofTalk, title_of
+from .roof_fit import fit_views, trial_steps
+from .roof_talk import RoofTalk
 from .screen_models import (
     AlternativeView,
     FactView,
+    FasciaPieceView,
+    FasciaView,
     FirstBayView,
-    FitView,
+    NotchView,
     PieceView,
     PlaceView,
     RoofView,
@@ -23,6 +38,10 @@ from .screen_models import (
 )
 from .views import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
 
+SAME = 0.05
+"""mm: two notches whose depths differ less are one."""
+SPARES = {"none": 0, "one": 1, "two": 2}
+RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack"})
 SHOWN_LENGTHS = ("theoretical", "head_to_plate", "tail", "overall")
 
 
@@ -37,12 +56,17 @@ def roof_screen_of(
         kind="roof",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
         checks=[check_view(check, words) for check in sorted(worked.checks, key=urgency)],
-        working=[working_view(one, words) for one in worked.working],
+        working=[working_view(one, words) for one in _by_school(worked, tools.habit("ridge_deduction"))],
         candidates=[],
         drift=None,
         sketch=sheet_view(draw_section(worked.layout, worked.framing), words),
         pieces=[
-            PieceView(id=one.member.id, title=words.say(talk.title(one.member)), count=one.member.count)
+            PieceView(
+                id=one.member.id,
+                title=words.say(talk.title(one.member)),
+                count=one.member.count,
+                spare=SPARES[tools.habit("spares")] if one.member.role in RAFTERS else 0,
+            )
             for one in worked.members
         ],
         board=board,
@@ -51,18 +75,20 @@ def roof_screen_of(
         confirm=words.say(worked.limits.confirm),
         readings=readings(given, words),
         supposed=supposed,
-        roof=_roof(worked, words),
+        roof=_roof(worked, words, tools),
     )
 
 
-def _roof(worked: WorkedRoof, words: Words) -> RoofView:
+def _roof(worked: WorkedRoof, words: Words, tools: Tools) -> RoofView:
     out = worked.framing.setting_out
     lengths = worked.pattern.member.lengths
     return RoofView(
         plan=sheet_view(draw_plan(worked.layout, worked.framing), words),
-        notch=sheet_view(draw_notch(worked.layout, worked.framing), words),
+        notch=sheet_view(draw_notch(worked.layout), words),
         alternatives=_alternatives(worked.layout, words),
-        fit=[_fit(one, worked.tape, words) for one in worked.fitted],
+        notches=_notches(worked, words),
+        fit=fit_views(worked, words),
+        trial=trial_steps(worked.layout, tools.habit("ridge_order") == "ridge_first", words),
         setting_out=SettingOutView(
             length=shown(worked.layout.roof.plan.length, words),
             thickness=out.thickness,
@@ -73,8 +99,82 @@ def _roof(worked: WorkedRoof, words: Words) -> RoofView:
             ],
             ways=_ways(worked.layout, words),
             hooked=worked.layout.roof.hooked,
+            fascia=_fascia(worked, words),
         ),
         lengths=[_length(key, lengths[key], words) for key in SHOWN_LENGTHS if key in lengths],
+    )
+
+
+def _by_school(worked: WorkedRoof, school: str) -> list[Working]:
+    """Half the ridge off before or after: the shop's way is the first road, the other one its check."""
+    return [
+        replace(one, first=one.second, second=one.first) if school == "after" and one.fact == "head_to_plate" else one
+        for one in worked.working
+    ]
+
+
+def _notches(worked: WorkedRoof, words: Words) -> list[NotchView]:
+    """The notches to choose between, each as its joint with what it comes to."""
+    roof, now = worked.layout.roof, worked.layout.notch
+    limit = worked.limits.limits.get("notch_share")
+    made = []
+    for key, notch in notch_choices(roof).items():
+        layout = lay_out_roof(replace(roof, notch=notch))
+        sizes, share = layout.notch, notch.rule is NotchRule.FRACTION
+        made.append(
+            NotchView(
+                id=key,
+                name=words.say(Message(f"notch_choice.{key}")),
+                rule=notch.rule,
+                typed=f"{notch.value:.6g}" if share else f"{notch.value:.6f} mm",
+                chosen=abs(sizes.depth - now.depth) < SAME,
+                level=_notch_level(sizes.hap, sizes.fraction(roof.rafter.depth), limit),
+                seat=shown(sizes.seat, words) if isfinite(sizes.seat) else None,
+                hap=shown(sizes.hap, words),
+                depth=shown(sizes.depth, words),
+                share=f"{sizes.fraction(roof.rafter.depth):.2f}",
+                drawing=sheet_view(replace(draw_notch(layout), dimensions=()), words),
+            )
+        )
+    return made
+
+
+def _notch_level(hap: float, share: float, limit: Limit | None) -> str:
+    if hap <= 0:
+        return Level.STOP
+    return against(limit, share) if limit is not None else Level.OK
+
+
+def _fascia(worked: WorkedRoof, words: Words) -> FasciaView | None:
+    """The fascia of the first side, piece by piece, with the rafters' near sides along each."""
+    layout, out = worked.layout, worked.framing.setting_out
+    eaves = layout.roof.eaves
+    if eaves.fascia <= 0 or layout.hipped:
+        return None
+    run = fascia_run(layout, out)
+    said = ["drop_square" if eaves.tail is Tail.SQUARE else "drop", "splices" if run.splices else "whole"]
+    values: dict[str, Value] = {"drop": Length(eaves.fascia * layout.legs[0].slope.rate), "n": Count(len(run.pieces))}
+    if "triangle_plumb" in worked.facts:
+        said.append("triangle")
+        values |= {key: Length(worked.facts[f"triangle_{key}"]) for key in ("level", "plumb")}
+    if eaves.tails is Tails.SNAPPED:
+        line = chalk_line(layout, out)
+        said += ["snapped", "pin"] if line.pin else ["snapped"]
+        values |= {
+            "out": Length(line.level), "along": Length(line.along), "pin": Length(line.pin or 0.0),
+            "first": Count(line.pulled[0] + 1), "last": Count(line.pulled[1] + 1),
+        }  # fmt: skip
+    return FasciaView(
+        length=shown(run.length, words),
+        pieces=[
+            FasciaPieceView(
+                start=piece.start,
+                length=shown(piece.stop - piece.start, words),
+                marks=[shown(max(0.0, mark), words) for mark in piece.marks],
+            )
+            for piece in run.pieces
+        ],
+        say=[words.say(Message(f"fascia_run.{key}", values)) for key in said],
     )
 
 
@@ -115,30 +215,6 @@ def _alternatives(layout: RoofLayout, words: Words) -> list[AlternativeView]:
             )
         )
     return made
-
-
-def _fit(one: Fitted, tape: Tape, words: Words) -> FitView:
-    member, _, place = one.exact.id.rpartition(".")
-    key = "open" if one.on_tape.opening > 0 else "tight"
-    touching = nearest(abs(one.on_tape.opening), tape).divisions == 0
-    level = Level.OK if abs(one.exact.opening) < 1e-3 and one.exact.contact >= 0.5 else Level.STOP
-    return FitView(
-        id=one.exact.id,
-        text=words.say(Message(f"fit.{place}", {"piece": _piece_name(member, words)})),
-        exact=one.exact.opening,
-        on_tape=words.figure(Length(abs(one.on_tape.opening))),
-        signed=one.on_tape.opening if abs(one.on_tape.opening) > 1e-6 else 0.0,
-        bound=words.figure(Length(one.bound)),
-        contact=one.exact.contact,
-        level="close" if touching and level is Level.OK else (key if level is Level.OK else level),
-    )
-
-
-def _piece_name(member: str, words: Words) -> str:
-    piece, _, side = member.partition(".")
-    name = words.say(title_of(piece))
-    # A pair's own name tells its side.
-    return f"{name}, {words.say(Message(f'side.{side}')).lower()}" if side and not piece.startswith("pair_") else name
 
 
 def _stations(worked: WorkedRoof, stops: int, words: Words, supposed: list[str]) -> list[StationView]:

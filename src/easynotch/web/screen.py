@@ -29,7 +29,9 @@ def screen_of(
         drift=drift_view(worked, words),
         sketch=sheet_view(draw_elevation(worked.layout, worked.pattern.member), words),
         pieces=[
-            PieceView(id=one.member.id, title=words.say(Message(f"board.{one.member.id}")), count=one.member.count)
+            PieceView(
+                id=one.member.id, title=words.say(Message(f"board.{one.member.id}")), count=one.member.count, spare=0
+            )
             for one in worked.members
         ],
         board=board,

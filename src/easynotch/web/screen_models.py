@@ -255,6 +255,7 @@ class PieceView:
     id: str
     title: str
     count: int
+    spare: Annotated[int, Field(description="how many more are cut, by the shop's habit")]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -289,6 +290,42 @@ class FitView:
     bound: str
     contact: float
     level: str
+    drawing: SheetView
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NotchView:
+    """A notch to choose: its joint, and what it comes to."""
+
+    id: str
+    name: str
+    rule: str
+    typed: str
+    chosen: bool
+    level: str
+    seat: Shown | None
+    hap: Shown
+    depth: Shown
+    share: str
+    drawing: SheetView
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FasciaPieceView:
+    """A length of a fascia: where it begins, and the rafters' near sides from its own start."""
+
+    start: float
+    length: Shown
+    marks: list[Shown]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FasciaView:
+    """The fascia of one eave: its pieces, and what is said of its height, splices, corners and chalk line."""
+
+    length: Shown
+    pieces: list[FasciaPieceView]
+    say: list[str]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -321,6 +358,7 @@ class SettingOutView:
     places: list[PlaceView]
     ways: list[FirstBayView]
     hooked: str
+    fascia: FasciaView | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -330,7 +368,9 @@ class RoofView:
     plan: SheetView
     notch: SheetView
     alternatives: list[AlternativeView]
+    notches: list[NotchView]
     fit: list[FitView]
+    trial: list[str]
     setting_out: SettingOutView
     lengths: list[FactView]
 
@@ -394,3 +434,16 @@ class WholeView(View):
     """The whole work in the world, mm, z up."""
 
     solids: list[SolidView]
+
+
+class PitchView(View):
+    """A pitch as it is written in a job file."""
+
+    pitch: str
+
+
+class OverlapsView(View):
+    """Which pieces stand in each other, in words, and how many pieces were looked at."""
+
+    pieces: int
+    overlaps: list[str]

@@ -1,14 +1,20 @@
 """The whole in the world: every piece as a solid with the frames it stands in. Kept apart: solids take their time."""
 
+from math import atan, degrees
+
 from flask import Response, g, request
 from flask_openapi3 import APIBlueprint, Tag
+from pydantic import Field
 
-from ..core.solid import Frame, Member, as_manifold
-from ..exchange import JobInput, Problems, WorkedRoof, worked_out
+from ..core.roofs import RoofError, Shape, pitch_for_ridge
+from ..core.solid import Frame, Member, as_manifold, overlaps
+from ..core.tape import Units
+from ..core.terms import Message, message
+from ..exchange import JobInput, Problem, Problems, RoofInput, WorkedRoof, worked_out
 from . import problem
 from .kept import WordsQuery, answer, words_of
-from .roof_talk import RoofTalk
-from .screen_models import SolidView, WholeView
+from .roof_talk import RoofTalk, title_of
+from .screen_models import OverlapsView, PitchView, SolidView, WholeView
 from .work_out import suppose_missing
 
 api = APIBlueprint("whole", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
@@ -32,9 +38,61 @@ def whole(query: WordsQuery, body: JobInput) -> Response:
         return answer(WholeView(solids=[]))
     talk = RoofTalk(worked.layout)
     solids = [
-        _solid(piece.member, piece.frames, words.say(talk.title(piece.member))) for piece in worked.framing.pieces
+        _solid(piece.member, piece.frames, words.say(talk.title(piece.member)))
+        for piece in worked.framing.pieces
+        if piece.frames
     ]
     return answer(WholeView(solids=solids))
+
+
+class RidgeQuery(WordsQuery):
+    """To what height above the plates the ridge's top was brought, mm."""
+
+    top: float = Field(gt=0, le=100_000)
+
+
+@api.post("/pitch", responses={200: PitchView})
+def pitch(query: RidgeQuery, body: JobInput) -> Response:
+    """The pitch that brings a roof's ridge to a height, neat enough to be set out by."""
+    words = words_of(query, body.units)
+    given = body.works[0] if body.works else None
+    if not isinstance(given, RoofInput) or given.plan.shape is Shape.SHED:
+        return problem.from_problems(Problems([Problem("works[0].plan.shape", message("error.no_ridge"))]), words)
+    try:
+        slope = pitch_for_ridge(given.roof(body.units), query.top)
+    except RoofError as found:
+        return problem.from_problems(Problems([Problem(f"works[0].{found.path}", found.message)]), words)
+    return answer(PitchView(pitch=neat(slope, body.units)))
+
+
+def neat(slope: float, units: Units) -> str:
+    """A pitch to an eighth in twelve, or to half a degree."""
+    if units is Units.METRIC:
+        return f"{max(0.5, round(degrees(atan(slope)) * 2) / 2):g}°"
+    return f"{max(0.125, round(slope * 12 * 8) / 8):g}/12"
+
+
+@api.post("/overlaps", responses={200: OverlapsView})
+def standing_in_each_other(query: WordsQuery, body: JobInput) -> Response:
+    """Every pair of pieces of the first work that would claim the same wood."""
+    words = words_of(query, body.units)
+    try:
+        worked = worked_out(body, 0, words.tape) if body.works else None
+    except Problems as found:
+        return problem.from_problems(found, words)
+    if not isinstance(worked, WorkedRoof):
+        return answer(OverlapsView(pieces=0, overlaps=[]))
+    pieces = [(piece.member, piece.frames) for piece in worked.framing.pieces]
+    found_pairs = {(one.one, one.other): one for one in reversed(overlaps(pieces))}
+    return answer(
+        OverlapsView(
+            pieces=sum(len(frames) for _, frames in pieces),
+            overlaps=[
+                words.say(Message("overlap", {"one": words.say(title_of(one)), "other": words.say(title_of(other))}))
+                for one, other in found_pairs
+            ],
+        )
+    )
 
 
 def _solid(member: Member, frames: tuple[Frame, ...], title: str) -> SolidView:

@@ -1,5 +1,6 @@
 """``POST /api/work-out``: a job in, everything that follows from it out; nothing is stored."""
 
+from functools import partial
 from typing import Any
 
 from flask import Response, g, request
@@ -15,6 +16,7 @@ from ..exchange import (
     WorkedFlight,
     WorkedRoof,
     contract,
+    habit_of,
     saws_of,
     square_of,
     worked_out,
@@ -62,7 +64,8 @@ def _work(number: int, job: JobInput, query: WorkOutQuery) -> WorkAnswer:
     words = words_of(query, job.units)
     given = job.works[number]
     worked = worked_out(job, number, words.tape)
-    tools = Tools(square_of(job.settings, job.units), saws_of(job.settings))
+    habit = partial(habit_of, job.settings)
+    tools = Tools(square_of(job.settings, job.units), saws_of(job.settings), habit)
     if isinstance(worked, WorkedRoof) and isinstance(given, RoofInput):
         screen = roof_screen_of(given, worked, words, g.supposed, query.piece, tools)
     else:

@@ -1,8 +1,13 @@
-/** Fit: what the dry fit predicts joint by joint, with the gap drawn much larger than it is, and stated. */
+/** Fit: what the dry fit predicts joint by joint, its gap drawn much larger than it is; trying the pattern; clashes. */
+import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { api } from "../../api/client";
 import type { Fit } from "../../api/types";
+import { usePreferences } from "../../app/preferences";
 import { LevelSign } from "../../shared/LevelSign";
+import { Picture } from "../../shared/Picture";
 import { TapeText } from "../../shared/TapeText";
-import type { WorkState } from "../../shared/useWork";
+import { jobFile, useShown, type WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
 import "./fit.css";
 
@@ -12,8 +17,13 @@ const LARGER = 12;
 export function FitStation({ state }: { state: WorkState }) {
   const say = useWords();
   const { screen } = state;
-  const fit = screen?.roof?.fit;
-  if (!screen || !fit || screen.supposed.length > 0)
+  if (!screen)
+    return (
+      <section className="to-come">
+        {state.errors.length === 0 ? <p>{say("app.loading")}</p> : state.errors.map((one) => <p key={one.path}>{one.sentence}</p>)}
+      </section>
+    );
+  if (!screen.roof || screen.supposed.length > 0)
     return (
       <section className="to-come">
         <h2>{say("measure.missing_roof_title")}</h2>
@@ -22,29 +32,64 @@ export function FitStation({ state }: { state: WorkState }) {
     );
   return (
     <div className="fit-page">
-      <p>{say("fit.say", { n: LARGER })}</p>
-      <ul className="fits">
-        {fit.map((one) => (
-          <Joint key={one.id} one={one} />
-        ))}
-      </ul>
-      <p className="quiet">{say("fit.later")}</p>
+      <div className="fit-joints">
+        <h2>{say("fit.joints")}</h2>
+        <p>{say("fit.say", { n: LARGER })}</p>
+        <ul className="fits">
+          {screen.roof.fit.map((one) => (
+            <Joint key={one.id} one={one} />
+          ))}
+        </ul>
+      </div>
+      <aside className="fit-side">
+        <h2>{say("fit.trial")}</h2>
+        <ol className="trial">
+          {screen.roof.trial.map((step) => (
+            <li key={step}>
+              <TapeText text={step} />
+            </li>
+          ))}
+        </ol>
+        <h2>{say("fit.clash")}</h2>
+        <Clashes state={state} />
+        <p className="quiet">{say("fit.later")}</p>
+      </aside>
     </div>
+  );
+}
+
+/** Which pieces claim the same wood: worked out on solids, apart from what is answered while typing. */
+function Clashes({ state }: { state: WorkState }) {
+  const say = useWords();
+  const { dialect, fine } = usePreferences();
+  const shown = useShown(state);
+  const file = useMemo(() => jobFile(state.job, state.settled.document, shown), [state.job, state.settled, shown]);
+  const found = useQuery({ queryKey: ["overlaps", file, dialect, fine], queryFn: ({ signal }) => api.overlaps(file, { dialect, fine }, signal), staleTime: Infinity, gcTime: 30_000 });
+  if (!found.data) return <p className="quiet" role="status">{found.isError ? say("app.failed") : say("fit.looking")}</p>;
+  if (found.data.overlaps.length === 0)
+    return (
+      <p className="clash" role="status">
+        <LevelSign level="ok" /> {say("fit.clear", { n: found.data.pieces })}
+      </p>
+    );
+  return (
+    <ul className="clashes" role="status">
+      {found.data.overlaps.map((one) => (
+        <li key={one} className="clash">
+          <LevelSign level="stop" /> {one}
+        </li>
+      ))}
+    </ul>
   );
 }
 
 function Joint({ one }: { one: Fit }) {
   const say = useWords();
-  const gap = Math.max(-14, Math.min(14, one.signed * LARGER));
   return (
     <li className={`fit-card ${one.level}`}>
-      <svg viewBox="0 -12 120 76" aria-hidden="true">
-        <rect className="layer-framing" x="4" y="34" width="112" height="26" />
-        <rect className="layer-wood" x="24" y={4 - gap} width="72" height="30" />
-        {gap > 0.5 && <path className="layer-cut" d={`M24 ${34 - gap}v${gap}M96 ${34 - gap}v${gap}`} />}
-      </svg>
+      <Picture sheet={one.drawing} title={one.text} />
       <div>
-        <h2>{one.text}</h2>
+        <h3>{one.text}</h3>
         <p>
           <LevelSign level={one.level === "stop" ? "stop" : one.level === "close" ? "ok" : "look"} /> {say(one.level === "close" && one.signed === 0 ? "fit.exact" : (`fit.${one.level}` as WordId))}{" "}
           {one.signed !== 0 && <TapeText text={one.on_tape} />}

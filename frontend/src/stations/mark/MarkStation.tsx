@@ -63,7 +63,7 @@ export function MarkStation({ state }: { state: WorkState }) {
           <div className="piece-bar">
             {screen.pieces.map((one) => (
               <button key={one.id} type="button" aria-pressed={one.id === board.id} onClick={() => state.piece(one.id)}>
-                {one.title} <span>{say("mark.pieces", { n: one.count }).toLowerCase()}</span>
+                {one.title} <span>{say("mark.pieces", { n: one.count }).toLowerCase()}{one.spare > 0 && ` ${say("mark.spare", { n: one.spare }).toLowerCase()}`}</span>
               </button>
             ))}
           </div>

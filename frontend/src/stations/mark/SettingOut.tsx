@@ -1,6 +1,6 @@
 /** Plate and ridge set out from one marked lath: every rafter's near side from the chosen end. */
 import { useState } from "react";
-import type { Roof } from "../../api/types";
+import type { Fascia, Roof } from "../../api/types";
 import { Figure, TapeText } from "../../shared/TapeText";
 import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
@@ -52,8 +52,49 @@ export function SettingOut({ state, roof }: { state: WorkState; roof: Roof }) {
               </li>
             ))}
           </ol>
+          {roof.setting_out.fascia && <FasciaLath fascia={roof.setting_out.fascia} />}
         </>
       )}
     </section>
+  );
+}
+
+/** The fascia as a long board: its pieces with their splices, and the rafters' near sides along each from its own start. */
+function FasciaLath({ fascia }: { fascia: Fascia }) {
+  const say = useWords();
+  const scale = WIDE / fascia.length.mm;
+  return (
+    <div className="fascia-lath">
+      <h3>{say("mark.fascia")}</h3>
+      {fascia.say.map((line) => (
+        <p key={line} className="quiet">
+          <TapeText text={line} />
+        </p>
+      ))}
+      <svg viewBox={`-4 -4 ${WIDE + 8} ${HIGH + 8}`} role="img" aria-label={say("mark.fascia")}>
+        {fascia.pieces.map((piece) => (
+          <g key={piece.start}>
+            <rect className="layer-finish" x={piece.start * scale} width={piece.length.mm * scale} height={HIGH} />
+            {piece.marks.map((mark) => (
+              <path key={mark.mm} className="layer-pencil" d={`M${(piece.start + mark.mm) * scale} 0v${HIGH}`} />
+            ))}
+          </g>
+        ))}
+      </svg>
+      {fascia.pieces.map((piece, number) => (
+        <div key={piece.start}>
+          <h4>
+            {say("mark.fascia_piece", { n: number + 1 })} <Figure value={piece.length} />
+          </h4>
+          <ol className="lath">
+            {piece.marks.map((mark) => (
+              <li key={mark.mm}>
+                <Figure value={mark} />
+              </li>
+            ))}
+          </ol>
+        </div>
+      ))}
+    </div>
   );
 }

@@ -20,10 +20,12 @@ const roofRows: typeof rows = [
   ["rafter.spacing", "field.rafter_spacing"],
   ["eaves.fascia", "field.fascia"],
   ["eaves.fascia_depth", "field.fascia_depth"],
+  ["eaves.board_length", "field.board_length"],
   ["eaves.verge", "field.verge"],
   ["plan.plate", "field.plate"],
+  ["plan.wall_height", "field.wall_height"],
 ];
-const OPTIONAL = /^(stock|rafter)\.length$|fascia_depth$|plate$|spacing$/;
+const OPTIONAL = /^(stock|rafter)\.length$|fascia_depth$|board_length$|wall_height$|plate$|spacing$/;
 
 export function MadeOf({ state }: { state: WorkState }) {
   const say = useWords();

@@ -1,4 +1,8 @@
-/** What else the roof has: lookouts and barges at the gables, collar ties, blocks. Each is there or it is not. */
+/** What else the roof has: at the gables, along ridge and eaves, between the rafters. Each is there or it is not. */
+import type { ReactNode } from "react";
+import type { Document } from "../../api/types";
+import { ListField } from "../../shared/ListField";
+import { RowsField } from "../../shared/RowsField";
 import { valueAt } from "../../shared/document";
 import { TapeField } from "../../shared/TapeField";
 import type { WorkState } from "../../shared/useWork";
@@ -9,25 +13,50 @@ interface Extra {
   word: WordId;
   fields: readonly (readonly [string, WordId])[];
   fresh: (metric: boolean) => unknown;
+  /** Whether this roof can have it. */
+  where?: (document: WorkState["document"]) => boolean;
 }
 
 const section = (metric: boolean, depth: number) =>
-  metric ? { thickness: "45 mm", depth: `${depth} mm` } : { thickness: '1 1/2"', depth: depth > 150 ? '7 1/4"' : '5 1/2"' };
+  metric ? { thickness: "45 mm", depth: `${depth} mm` } : { thickness: '1 1/2"', depth: depth > 150 ? '7 1/4"' : depth > 100 ? '5 1/2"' : '3 1/2"' };
+const sized = (path: string): Extra["fields"] => [[`${path}.thickness`, "extra.thickness"], [`${path}.depth`, "extra.depth"]];
+const ridge = (document: WorkState["document"]) => valueAt(document, "ridge.kind");
 
 const extras: readonly Extra[] = [
+  { path: "gable.barge", word: "extra.barge", fields: sized("gable.barge"), fresh: (metric) => section(metric, 140) },
   {
-    path: "gable.barge", word: "extra.barge", fields: [["gable.barge.thickness", "extra.thickness"], ["gable.barge.depth", "extra.depth"]],
-    fresh: (metric) => section(metric, 140),
-  },
-  { path: "gable.lookout", word: "extra.lookout", fields: [["gable.lookout", "extra.lookout_thickness"]], fresh: (metric) => (metric ? "38 mm" : '1 1/2"') },
-  {
-    path: "collar", word: "extra.collar",
-    fields: [["collar.height", "extra.collar_height"], ["collar.thickness", "extra.thickness"], ["collar.depth", "extra.depth"]],
-    fresh: (metric) => ({ ...section(metric, 140), height: metric ? "500 mm" : "20\"" }),
+    path: "gable.lookout", word: "extra.lookout",
+    fields: [["gable.lookout", "extra.lookout_thickness"], ["gable.lookout_width", "extra.lookout_width"], ["gable.lookout_spacing", "extra.lookout_spacing"]],
+    fresh: (metric) => (metric ? "38 mm" : '1 1/2"'),
   },
   {
-    path: "blocking", word: "extra.blocking", fields: [["blocking.thickness", "extra.thickness"], ["blocking.depth", "extra.depth"]],
+    path: "collar", word: "extra.collar", fields: [["collar.height", "extra.collar_height"], ...sized("collar")],
+    fresh: (metric) => ({ ...section(metric, 140), height: metric ? "500 mm" : '20"' }),
+  },
+  {
+    path: "blocking", word: "extra.blocking", fields: [...sized("blocking"), ["blocking.vent", "extra.vent"]],
     fresh: (metric) => ({ ...section(metric, 170), kind: "plumb" }),
+  },
+  { path: "ridge.blocks", word: "extra.ridge_blocks", fields: sized("ridge.blocks"), fresh: (metric) => section(metric, 140) },
+  {
+    path: "ridge.posts", word: "extra.posts", fields: [...sized("ridge.posts"), ["ridge.posts.foot", "extra.foot"]],
+    fresh: (metric) => section(metric, 90), where: (document) => ridge(document) !== "none",
+  },
+  {
+    path: "ridge.pocket", word: "extra.pocket", fields: [["ridge.pocket", "extra.pocket_room"]],
+    fresh: (metric) => (metric ? "12 mm" : '1/2"'), where: (document) => ridge(document) === "beam",
+  },
+  {
+    path: "eaves.false_tail", word: "extra.false_tail", fields: [...sized("eaves.false_tail"), ["eaves.false_tail.inside", "extra.inside"]],
+    fresh: (metric) => ({ ...section(metric, 170), inside: metric ? "600 mm" : "2'" }),
+  },
+  {
+    path: "gambrel.purlin", word: "extra.purlin", fields: sized("gambrel.purlin"),
+    fresh: (metric) => section(metric, 140), where: (document) => Boolean(valueAt(document, "gambrel")),
+  },
+  {
+    path: "gambrel.studs", word: "extra.studs", fields: sized("gambrel.studs"),
+    fresh: (metric) => section(metric, 90), where: (document) => Boolean(valueAt(document, "gambrel.purlin")),
   },
 ];
 
@@ -38,31 +67,104 @@ export function RoofExtras({ state }: { state: WorkState }) {
     <section aria-labelledby="extras-title">
       <h2 id="extras-title">{say("extra.title")}</h2>
       <ul className="extras">
-        {extras.map((extra) => {
+        {extras.filter((extra) => extra.where?.(state.document) ?? true).map((extra) => {
           const kept = valueAt(state.document, extra.path);
           const there = kept !== undefined && kept !== null && !(typeof kept === "string" && /^0\D*$/.test(kept));
           return (
-            <li key={extra.path}>
-              <label className="extra-choice">
-                <input
-                  type="checkbox" checked={there}
-                  onChange={() => state.keeper.change(extra.path, there ? undefined : extra.fresh(metric))}
-                />
-                {say(extra.word)}
-              </label>
-              {there && (
-                <ul className="field-rows">
-                  {extra.fields.map(([path, word]) => (
-                    <li key={path}>
-                      <TapeField state={state} path={path} label={say(word)} labelled />
-                    </li>
-                  ))}
-                </ul>
-              )}
-            </li>
+            <Choice key={extra.path} label={say(extra.word)} there={there} onChange={() => state.keeper.change(extra.path, there ? undefined : extra.fresh(metric))}>
+              <ul className="field-rows">
+                {extra.fields.map(([path, word]) => (
+                  <li key={path}>
+                    <TapeField state={state} path={path} label={say(word)} labelled />
+                  </li>
+                ))}
+              </ul>
+            </Choice>
           );
         })}
+        <Snapped state={state} />
+        {ridge(state.document) === "none" ? <Pairs state={state} /> : <MeasuredBoards state={state} />}
       </ul>
     </section>
+  );
+}
+
+function Choice({ label, there, onChange, children }: { label: string; there: boolean; onChange: () => void; children: ReactNode }) {
+  return (
+    <li>
+      <label className="extra-choice">
+        <input type="checkbox" checked={there} onChange={onChange} />
+        {label}
+      </label>
+      {there && children}
+    </li>
+  );
+}
+
+/** Tails run long and snapped: how far rafters were found off the line decides which ones it is pulled from. */
+function Snapped({ state }: { state: WorkState }) {
+  const say = useWords();
+  const there = valueAt(state.document, "eaves.tails") === "snapped";
+  return (
+    <Choice label={say("extra.snapped")} there={there} onChange={() => state.keeper.change("eaves.tails", there ? undefined : "snapped")}>
+      <ListField state={state} path="eaves.tops" label={say("extra.tops")} placeholder={state.job.units === "metric" ? "0; 3; -2" : '0; 1/8"; -1/16"'} />
+    </Choice>
+  );
+}
+
+/** Boards of different depth: measured, and gauged from the top or from the underside. */
+function MeasuredBoards({ state }: { state: WorkState }) {
+  const say = useWords();
+  const there = valueAt(state.document, "rafter.depths") !== undefined;
+  const metric = state.job.units === "metric";
+  const gauged = valueAt(state.document, "rafter.gauged") ?? "top";
+  return (
+    <Choice
+      label={say("extra.boards")} there={there}
+      onChange={() => state.keeper.change("rafter.depths", there ? undefined : [valueAt(state.document, "rafter.depth")])}
+    >
+      <ListField state={state} path="rafter.depths" label={say("extra.depths")} placeholder={metric ? "170; 168; 172" : '7 1/4"; 7 1/8"'} />
+      <span className="switch" role="group" aria-label={say("extra.gauged")}>
+        {(["top", "underside"] as const).map((edge) => (
+          <button key={edge} type="button" aria-pressed={gauged === edge} onClick={() => state.keeper.change("rafter.gauged", edge)}>
+            {say(`extra.gauged_${edge}`).toLowerCase()}
+          </button>
+        ))}
+      </span>
+    </Choice>
+  );
+}
+
+const text = (value: unknown): string => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
+
+/** Half-lapped pairs as they were measured: both rafters' thickness and depth, and which half of each goes. */
+function Pairs({ state }: { state: WorkState }) {
+  const say = useWords();
+  const kept = valueAt(state.document, "pairs");
+  const pairs = (Array.isArray(kept) ? kept : []) as readonly (readonly [Document, Document])[];
+  const halves = (["near", "far"] as const).map((id) => ({ id, name: say(`extra.half_${id}`) }));
+  const columns = ([0, 1] as const).flatMap((k) => {
+    const side = say(k === 0 ? "extra.first_side" : "extra.second_side").toLowerCase();
+    return [
+      { key: `${k}.thickness`, label: `${say("extra.thickness")}, ${side}`, read: text, write: (value: string) => value },
+      { key: `${k}.depth`, label: `${say("extra.depth")}, ${side}`, read: text, write: (value: string) => value },
+      { key: `${k}.lap`, label: `${say("extra.half")}, ${side}`, answers: halves, read: (value: unknown) => text(value) || "near", write: (value: string) => value },
+    ];
+  });
+  const flat = (pair: readonly [Document, Document]): Document =>
+    Object.fromEntries(pair.flatMap((timber, k) => Object.entries(timber).map(([key, value]) => [`${k}.${key}`, value] as const)));
+  const whole = (row: Document) => [0, 1].map((k) => ({ thickness: row[`${k}.thickness`], depth: row[`${k}.depth`], lap: row[`${k}.lap`] ?? "near" }));
+  const size = { thickness: valueAt(state.document, "rafter.thickness"), depth: valueAt(state.document, "rafter.depth"), lap: "near" };
+  const errors = state.errors
+    .filter((one) => one.path.startsWith("pairs["))
+    .map((one) => ({ ...one, path: one.path.replace(/^pairs\[(\d+)\]\[(\d)\]\./, "pairs[$1].$2.").replace(/^pairs\[(\d+)\]$/, "pairs[$1].1.depth") }));
+  return (
+    <li>
+      <RowsField
+        title={say("extra.pairs")} say={say("extra.pairs_say")} path="pairs" rows={pairs.map(flat)} columns={columns} errors={errors}
+        fresh={flat([size, size])}
+        onChange={(rows) => state.keeper.change("pairs", rows.length > 0 ? rows.map(whole) : undefined)}
+      />
+    </li>
   );
 }

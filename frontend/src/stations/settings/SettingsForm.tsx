@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import type { ChoiceGroup, Document } from "../../api/types";
 import { useWords, type Say } from "../../words/words";
 import { ChoiceField, HabitField } from "./ChoiceField";
-import { RowsField, type Column } from "./RowsField";
+import { RowsField, type Column } from "../../shared/RowsField";
 import { SquareField } from "./SquareField";
 import type { SettingsState } from "./useSettings";
 

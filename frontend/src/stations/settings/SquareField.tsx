@@ -3,7 +3,7 @@ import type { Document, FieldError } from "../../api/types";
 import { textAt } from "../../shared/document";
 import { useWords } from "../../words/words";
 import { ChoiceField } from "./ChoiceField";
-import { TypedField } from "./TypedField";
+import { TypedField } from "../../shared/TypedField";
 
 interface Props {
   chosen: Document | undefined;

@@ -10,10 +10,13 @@ import { valueAt, omit } from "../../shared/document";
 import type { Document } from "../../api/types";
 import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
+import { NotchChoices } from "./NotchChoices";
+import { RidgeHeight } from "./RidgeHeight";
+import { TailShape } from "./TailShape";
 import { WorkingPanel } from "./WorkingPanel";
 
 const Whole = lazy(() => import("../../whole/Whole").then((part) => ({ default: part.Whole })));
-const FIELDS = /^(pitch|ridge\.\w+|notch\.value|eaves\.(overhang|fascia|plumb_face))$/;
+const FIELDS = /^(pitch|ridge\.\w+|notch\.value|eaves\.(overhang|fascia|plumb_face|profile.*))$/;
 const MARGINS = { left: 20, right: 20, top: 16, bottom: 40 };
 
 export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen: Screen; roof: Roof }) {
@@ -39,7 +42,9 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
               />
             </div>
             <NotchRules state={state} roof={roof} />
+            <NotchChoices state={state} roof={roof} />
           </section>
+          <RidgeHeight state={state} screen={screen} roof={roof} />
         <section className="whole-place" aria-label={say("roof.whole")}>
           {whole ? (
             <Suspense fallback={<p className="quiet">{say("app.loading")}</p>}>
@@ -93,7 +98,12 @@ function RoofSentence({ state }: { state: WorkState }) {
   };
   const chooseTail = (next: string) => {
     const eaves = omit((valueAt(state.document, "eaves") ?? {}) as Document, ["tail", "plumb_face"]);
-    state.keeper.change("eaves", { ...eaves, tail: next, ...(next === "bobbed" ? { plumb_face: metric ? "90 mm" : '3 1/2"' } : {}) });
+    const shape = metric ? [["0 mm", "60 mm"], ["25 mm", "60 mm"], ["75 mm", "110 mm"]] : [['0"', '2 1/2"'], ['1"', '2 1/2"'], ['3"', '4 1/2"']];
+    state.keeper.change("eaves", {
+      ...eaves, tail: next,
+      ...(next === "bobbed" ? { plumb_face: metric ? "90 mm" : '3 1/2"' } : {}),
+      ...(next === "profile" && !eaves["profile"] ? { profile: shape } : {}),
+    });
   };
   return (
     <div className="sentence">
@@ -128,7 +138,7 @@ function RoofSentence({ state }: { state: WorkState }) {
         </span>
         <Pick
           label={say("roof.tail")} chosen={tail as string} onChoose={chooseTail}
-          answers={["plumb", "bobbed", "square"].map((id) => [id, say(`roof.tail_${id}` as WordId)] as const)}
+          answers={["plumb", "bobbed", "square", "profile"].map((id) => [id, say(`roof.tail_${id}` as WordId)] as const)}
         />
         {tail === "bobbed" && (
           <span className="phrase">
@@ -136,6 +146,7 @@ function RoofSentence({ state }: { state: WorkState }) {
           </span>
         )}
       </p>
+      {tail === "profile" && <TailShape state={state} />}
       <OtherErrors state={state} fields={FIELDS} />
     </div>
   );

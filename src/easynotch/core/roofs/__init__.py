@@ -11,10 +11,10 @@ from .facts import facts_of
 from .fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
 from .framing import Framing, Piece, frame_roof, standing_on, station
 from .hips import corners, hip_drop
-from .layout import Leg, RoofLayout, lay_out_roof, notch_alternatives
+from .layout import Leg, RoofLayout, lay_out_roof, notch_alternatives, notch_choices
 from .notch import NotchSizes, size_notch
 from .planes import Slope, meet
-from .rafter import beam_top, purlin_place
+from .rafter import beam_top, purlin_place, rafter
 from .ridge import ridge_top, ridge_y
 from .roof import (
     Blocking,
@@ -48,6 +48,7 @@ from .roof import (
     UpperEnd,
 )
 from .setting_out import FirstBay, From, SettingOut, last_bay_options, set_out
+from .to_ridge import pitch_for_ridge
 from .under_ridge import Pocket, beam_pocket
 from .working import working_of
 
@@ -109,7 +110,10 @@ __all__ = [
     "lay_out_roof",
     "meet",
     "notch_alternatives",
+    "notch_choices",
+    "pitch_for_ridge",
     "purlin_place",
+    "rafter",
     "ridge_top",
     "ridge_y",
     "set_out",

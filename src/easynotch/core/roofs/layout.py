@@ -11,6 +11,9 @@ from .notch import NotchSizes, size_notch
 from .planes import Slope
 from .roof import End, KeepsTrue, MeasuredTo, Notch, NotchRule, RidgeKind, Roof, RoofError, Shape, UpperEnd
 
+SAME = 0.05
+"""mm: two notches whose depths differ less are one."""
+
 
 @dataclass(frozen=True, slots=True)
 class Leg:
@@ -176,6 +179,22 @@ def _gambrel(roof: Roof, sizes: NotchSizes) -> RoofLayout:
             Leg(upper, run - gambrel.break_run, bears=False),
         ]
     return RoofLayout(roof, tuple(legs), sizes, legs[1].slope.height(legs[1].run))
+
+
+def notch_choices(roof: Roof) -> dict[str, Notch]:
+    """Notches to choose between: full bearing of the plate, a quarter and a third of the depth, and the one there is
+    where it is none of these.
+    """
+    bearing = roof.plan.plate + roof.plan.sheathing
+    choices = {
+        "bearing": Notch(NotchRule.SEAT, bearing),
+        "quarter": Notch(NotchRule.FRACTION, 1 / 4),
+        "third": Notch(NotchRule.FRACTION, 1 / 3),
+    }
+    own = size_notch(roof.notch, roof.slope, roof.rafter.depth).depth
+    if all(abs(size_notch(one, roof.slope, roof.rafter.depth).depth - own) > SAME for one in choices.values()):
+        choices = {"own": roof.notch, **choices}
+    return choices
 
 
 def notch_alternatives(roof: Roof, sizes: NotchSizes) -> dict[NotchRule, Notch]:

@@ -9,7 +9,7 @@ from .cut import Cut, describe
 from .dry_fit import Fitted, MateFace, Touch, close, dry_fit, member_face, on_the_tape, sawn_face, support_face
 from .face import Face, HalfPlane, Region, clip, outline, regions, stretch
 from .frame import Frame
-from .joint import Joint, close_joint
+from .joint import Joint, close_joint, face_polygon
 from .mark import Mark, marks_of
 from .member import CutPlane, Hand, Member, PlaneRow, Removal, Stock, removal
 from .mesh import as_manifold, box
@@ -44,6 +44,7 @@ __all__ = [
     "close_joint",
     "describe",
     "dry_fit",
+    "face_polygon",
     "marks_of",
     "member_face",
     "on_the_tape",

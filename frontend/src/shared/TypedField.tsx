@@ -1,6 +1,7 @@
 /** A field that keeps what is typed until it is committed, and says at itself what is wrong. */
 import { useId, useState } from "react";
-import { typeset } from "../../shared/typeset";
+import { typeset } from "./typeset";
+import "./typed.css";
 
 interface Props {
   label: string;

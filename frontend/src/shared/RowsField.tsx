@@ -1,7 +1,7 @@
 /** Rows the shop keeps, such as its saws or its stock: added, typed, taken away. */
 import Button from "@mui/material/Button";
-import type { Document, FieldError } from "../../api/types";
-import { useWords } from "../../words/words";
+import type { Document, FieldError } from "../api/types";
+import { useWords } from "../words/words";
 import { TypedField } from "./TypedField";
 
 export interface Column {

@@ -1,0 +1,33 @@
+/** Notches to choose between, each as its joint, with what it comes to. */
+import type { Roof } from "../../api/types";
+import { LevelSign } from "../../shared/LevelSign";
+import { Picture } from "../../shared/Picture";
+import { Figure } from "../../shared/TapeText";
+import type { WorkState } from "../../shared/useWork";
+import { useWords } from "../../words/words";
+
+export function NotchChoices({ state, roof }: { state: WorkState; roof: Roof }) {
+  const say = useWords();
+  return (
+    <ul className="notch-choices" aria-label={say("roof.notches")}>
+      {roof.notches.map((one) => (
+        <li key={one.id}>
+          <button
+            type="button" aria-pressed={one.chosen}
+            onClick={() => !one.chosen && state.keeper.change("notch", { rule: one.rule, value: one.typed })}
+          >
+            <Picture sheet={one.drawing} />
+            <strong>
+              <LevelSign level={one.level as "ok" | "look" | "stop"} /> {one.name}
+            </strong>
+            <span className="rows">
+              {one.seat && <span className="row"><span>{say("roof.seat").toLowerCase()}</span> <Figure value={one.seat} /></span>}
+              <span className="row"><span>{say("roof.stands").toLowerCase()}</span> <Figure value={one.hap} /></span>
+              <span className="row"><span>{say("roof.share").toLowerCase()}</span> <b>{one.share}</b></span>
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,67 @@
+"""What the dry fit of a roof says, joint by joint, and how the pattern is tried."""
+
+from ..core.roofs import RidgeKind, RoofLayout
+from ..core.rules import Words
+from ..core.solid import Fitted, Touch
+from ..core.tape import Tape, nearest
+from ..core.terms import Length, Level, Message, Value
+from ..drawing import draw_joint
+from ..exchange import WorkedRoof
+from .roof_talk import title_of
+from .screen_models import FitView
+from .views import sheet_view
+
+LARGER = 12.0
+"""How many times wider than it is a gap is drawn."""
+
+
+def fit_views(worked: WorkedRoof, words: Words) -> list[FitView]:
+    """Every joint of the dry fit, those that need a look first."""
+    views = [
+        _fit(touch, one, worked.tape, words) for touch, one in zip(worked.framing.touches, worked.fitted, strict=True)
+    ]
+    return sorted(views, key=lambda view: view.level != Level.STOP)
+
+
+def _fit(touch: Touch, one: Fitted, tape: Tape, words: Words) -> FitView:
+    member, _, place = one.exact.id.rpartition(".")
+    key = "open" if one.on_tape.opening > 0 else "tight"
+    touching = nearest(abs(one.on_tape.opening), tape).divisions == 0
+    level = Level.OK if abs(one.exact.opening) < 1e-3 and one.exact.contact >= 0.5 else Level.STOP
+    return FitView(
+        id=one.exact.id,
+        text=words.say(Message(f"fit.{place}", {"piece": _piece_name(member, words)})),
+        exact=one.exact.opening,
+        on_tape=words.figure(Length(abs(one.on_tape.opening))),
+        signed=one.on_tape.opening if abs(one.on_tape.opening) > 1e-6 else 0.0,
+        bound=words.figure(Length(one.bound)),
+        contact=one.exact.contact,
+        level="close" if touching and level is Level.OK else (key if level is Level.OK else level),
+        drawing=sheet_view(draw_joint(touch, one.on_tape.opening, LARGER), words),
+    )
+
+
+def _piece_name(member: str, words: Words) -> str:
+    piece, _, side = member.partition(".")
+    name = words.say(title_of(piece))
+    # A pair's own name tells its side.
+    return f"{name}, {words.say(Message(f'side.{side}')).lower()}" if side and not piece.startswith("pair_") else name
+
+
+def trial_steps(layout: RoofLayout, ridge_first: bool, words: Words) -> list[str]:
+    """Where the pattern is tried and how the ridge is set, in the order of the shop's habit."""
+    keys = ["plates"]
+    if layout.roof.ridge.kind is RidgeKind.NONE or len(layout.legs) == 1:
+        keys += ["pair_no_ridge" if len(layout.legs) > 1 else "shed"]
+    else:
+        keys += ["prop", "string", "pattern"] if ridge_first else ["pair", "bring_up", "string"]
+    keys += ["corners", "gap_top", "gap_bottom", "rest"]
+    leg, roof = layout.legs[-1] if len(layout.legs) == 2 else layout.legs[0], layout.roof
+    values: dict[str, Value] = {
+        "hap": Length(layout.notch.hap),
+        "run": Length(leg.run),
+        "span": Length(roof.plan.width),
+        "peak": Length(layout.peak),
+        "underside": Length(layout.peak - roof.ridge.stock.depth),
+    }
+    return [words.say(Message(f"trial.{key}", values)) for key in keys]
