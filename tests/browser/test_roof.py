@@ -33,18 +33,91 @@ def test_from_span_length_and_pitch_to_a_pattern_rafter_that_fits(page):
     commit(page, "Overhang", "14")
     saved(page)
     # The reference's ridge underside for this building.
-    expect(page.locator(".fact-rows")).to_contain_text("3’\u200910\u200911⁄16″")
+    expect(page.locator(".fact-rows").first).to_contain_text("3’\u200910\u200911⁄16″")
     station(page, "Mark")
     marks = running_marks(page)
     assert marks[0].endswith("6’ 11 7/16″")
     assert marks[-1].endswith("8’ 4″")
     page.get_by_role("button", name=re.compile("Set out plates and ridge")).click()
-    expect(page.locator(".lath li")).to_have_count(16)
+    expect(page.locator(".lath").first.locator("li")).to_have_count(16)
     station(page, "Fit")
     expect(page.locator(".fit-card")).to_have_count(8)
     expect(page.locator(".fit-card.stop")).to_have_count(0)
     page.reload()
     expect(page.locator(".fit-card")).to_have_count(8)
+
+
+def test_a_ridge_drawn_up_steepens_the_pitch_and_a_notch_is_chosen_by_its_joint(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Boat store")).click()
+    station(page, "Work out")
+    ridge = page.get_by_role("slider", name="Raise or lower the ridge")
+    before = float(ridge.get_attribute("aria-valuenow"))
+    ridge.scroll_into_view_if_needed()
+    box = ridge.locator(".grip").bounding_box()
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x, y - 20, steps=4)
+    page.mouse.up()
+    expect(page.get_by_label("Pitch")).not_to_have_value(re.compile("^9/12$"))
+    saved(page)
+    expect(ridge).not_to_have_attribute("aria-valuenow", str(round(before)))
+    drawn = float(ridge.get_attribute("aria-valuenow"))
+    assert drawn > before + 100
+    ridge.focus()
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("ArrowDown")
+    page.get_by_label("Overhang").focus()
+    saved(page)
+    expect(ridge).not_to_have_attribute("aria-valuenow", str(round(drawn)))
+    assert float(ridge.get_attribute("aria-valuenow")) < drawn
+    page.get_by_role("button", name=re.compile("A quarter of the depth")).click()
+    saved(page)
+    expect(page.get_by_role("button", name=re.compile("A quarter of the depth"))).to_have_attribute(
+        "aria-pressed", "true"
+    )
+    for _ in range(4):
+        undo = page.get_by_role("button", name="Undo")
+        if undo.is_enabled():
+            undo.click()
+            saved(page)
+    expect(page.get_by_label("Pitch")).to_have_value("9/12")
+
+
+def test_what_is_built_round_the_rafters_is_asked_for_and_a_clash_is_told_at_fit(page):
+    start_roof(page)
+    commit(page, "Span, over the plates", "12'")
+    commit(page, "Length of the plates", "16'")
+    saved(page)
+    page.get_by_label("Boards of different depth").check()
+    depths = page.get_by_label(re.compile("Depths in the order"))
+    depths.fill('7 1/8"; 7 3/8"; nonsense')
+    depths.press("Enter")
+    expect(page.get_by_role("alert").filter(has_text="nonsense")).to_be_visible()
+    page.reload()
+    expect(depths).to_have_value('7 1/8"; 7 3/8"; nonsense')
+    depths.fill('7 1/8"; 7 3/8"')
+    depths.press("Enter")
+    saved(page)
+    page.get_by_label("Tails run long and snapped").check()
+    page.get_by_label(re.compile("Rafter tops found")).fill('0; 0; 1/4"')
+    page.get_by_label(re.compile("Rafter tops found")).press("Enter")
+    saved(page)
+    page.get_by_label("Barge rafters at the verge").check()
+    expect(page.get_by_role("alert").filter(has_text="verge")).to_be_visible()
+    commit(page, "Verge beyond the gables", "1/2")
+    saved(page)
+    station(page, "Work out")
+    expect(page.locator(".side")).to_contain_text("rafter 3 is up to")
+    page.get_by_role("button", name="shaped", exact=True).click()
+    saved(page)
+    expect(page.get_by_role("group", name="The tail's shape, from its top corner 1")).to_be_visible()
+    station(page, "Fit")
+    expect(page.locator(".clash").first).to_contain_text("stand in each other")
+    station(page, "Mark")
+    expect(page.get_by_role("button", name=re.compile("board 2"))).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("Notch template"))).to_be_visible()
 
 
 def test_a_wrong_pitch_gets_a_sentence_and_the_shape_changes_by_its_drawing(page):

@@ -62,7 +62,9 @@ def test_every_piece_of_every_roof_is_laid_on_the_horses_in_every_dialect(client
                 ends = [mark["at"] for mark in board["running"]]
                 assert all(0 <= at <= board["board"]["mm"] + 1e-6 for at in ends), (work["name"], piece["id"])
         whole = client.post("/api/whole", json=file).json["solids"]
-        assert sum(len(solid["frames"]) for solid in whole) == sum(one["count"] for one in first["members"] if one["role"] != "template")
+        assert sum(len(solid["frames"]) for solid in whole) == sum(
+            one["count"] for one in first["members"] if one["role"] != "template"
+        )
         assert all(abs(joint["opening"]) < 1e-3 for joint in first["joints"])
     assert {"hip", "jack_1_left", "jack_1_right", "king_common", "end_common", "collar_tie", "barge_rafter"} <= seen
 
@@ -120,3 +122,34 @@ def test_the_running_marks_of_a_pattern_climb_and_a_missing_span_is_only_suppose
     assert client.post("/api/work-out", json={**demo, "works": [missing]}).status_code == 422
     answer = client.post("/api/work-out?suppose=true", json={**demo, "works": [missing]}).json["works"][0]["screen"]
     assert sorted(answer["supposed"]) == ["plan.length", "plan.width"]
+
+
+def test_a_ridge_dragged_to_a_height_comes_back_as_a_pitch_that_can_be_set_out(client, demo):
+    store = next(work for work in demo["works"] if work["name"] == "Boat store")
+    file = {**demo, "works": [store]}
+    shed = {**demo, "works": [next(work for work in demo["works"] if work["name"] == "Punt lean-to")]}
+    first = client.post("/api/work-out", json=file).json["works"][0]["facts"]
+    same = client.post(f"/api/pitch?top={first['ridge_top']}", json=file).json["pitch"]
+    assert same == "9/12"
+    higher = client.post(f"/api/pitch?top={first['ridge_top'] + 400}", json=file).json["pitch"]
+    raised = client.post("/api/work-out", json={**file, "works": [{**store, "pitch": higher}]}).json["works"][0][
+        "facts"
+    ]
+    # An eighth in twelve over this run is less than 10 mm of height either way.
+    assert abs(raised["ridge_top"] - first["ridge_top"] - 400) < 10
+    refused = client.post("/api/pitch?top=1000", json=shed)
+    assert (refused.status_code, refused.json["errors"][0]["path"]) == (422, "works[0].plan.shape")
+    for odd in ("0", "-5", "x", "1e9", "nan"):
+        assert client.post(f"/api/pitch?top={odd}", json=file).status_code == 422
+
+
+def test_pieces_that_stand_in_each_other_are_named_and_a_sound_roof_has_none(client, demo):
+    works = {work["name"]: work for work in demo["works"]}
+    for work in works.values():
+        found = client.post("/api/overlaps", json={**demo, "works": [work]}).json
+        assert found["overlaps"] == [], work["name"]
+        assert found["pieces"] > 5
+    section = {"thickness": "1 1/2", "depth": "5 1/2"}
+    clash = changed(works["Boat store"], gable={"barge": section}, eaves__verge="1/2")
+    found = client.post("/api/overlaps", json={**demo, "works": [clash]}).json["overlaps"]
+    assert "Common rafter and Fly rafter stand in each other" in found, found

@@ -1228,7 +1228,7 @@ export interface components {
              * Tops
              * @default []
              */
-            tops: (number | string)[];
+            tops: (string | number)[] | string;
             /** @default null */
             false_tail: components["schemas"]["FalseTailInput"] | null;
         };
@@ -1812,7 +1812,7 @@ export interface components {
              * Depths
              * @default []
              */
-            depths: (number | string)[];
+            depths: (string | number)[] | string;
             /** @default top */
             gauged: components["schemas"]["Gauged"];
         };

@@ -32,7 +32,7 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
   const typed = draft ?? textAt(state.document, path);
   // A reading belongs to the text it was read from: while that is being worked out, there is none yet.
   const reading = state.fresh || draft === undefined ? state.screen?.readings[path] : undefined;
-  const error = state.errors.find((one) => one.path === path);
+  const error = state.errors.find((one) => one.path === path || one.path.startsWith(`${path}[`));
   const understood = reading !== undefined && error === undefined && typed !== "" ? reading.text : undefined;
   // A tape keypad of our own where fingers type; the system's keyboard stays away.
   const touch = useMediaQuery("(pointer: coarse)") && !plain;

@@ -22,6 +22,7 @@ export function withValue(document: Document, path: string, value: unknown): Doc
 
 export function textAt(document: Document, path: string): string {
   const value = valueAt(document, path);
+  if (Array.isArray(value)) return value.map(String).join("; ");
   return typeof value === "string" ? value : typeof value === "number" ? String(value) : "";
 }
 

@@ -165,10 +165,10 @@ def _from_above(framing: Framing) -> list[Path]:
     return made
 
 
-def draw_notch(layout: RoofLayout) -> Sheet:
-    """The joint over the first plate, near to."""
+def draw_notch(layout: RoofLayout, reach: float = 1.7) -> Sheet:
+    """The joint over the first plate, near to: ``reach`` rafter depths round it."""
     roof = layout.roof
-    reach = roof.rafter.depth * 1.7
+    reach *= roof.rafter.depth
     slope = layout.legs[0].slope
     common = rafter(layout, layout.legs[0], 0.0, member_id="common", role="common")
     left = outline(common)

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, Tag, model_validator
+from pydantic import BeforeValidator, Field, Tag, model_validator
 from pydantic_core import PydanticCustomError
 
 from ..core.roofs import (
@@ -49,6 +49,14 @@ MOST_CORNERS = 12
 """Of a shaped tail: a few lines."""
 MOST_RAFTERS = 2000
 """Along one eave: more is a wrong unit."""
+
+
+def _listed(value: Any) -> Any:
+    """Lengths one after the other: a list, or text with semicolons between them."""
+    return [part.strip() for part in value.split(";") if part.strip()] if isinstance(value, str) else value
+
+
+LISTED = BeforeValidator(_listed, json_schema_input_type=list[str | float] | str)
 
 
 class SectionInput(Part):
@@ -123,7 +131,7 @@ class RafterInput(Part):
     depth: Positive
     spacing: Positive | None = None
     length: Positive | None = None
-    depths: Annotated[tuple[Positive, ...], Field(max_length=MOST_RAFTERS)] = ()
+    depths: Annotated[tuple[Positive, ...], Field(max_length=MOST_RAFTERS), LISTED] = ()
     gauged: Gauged = Gauged.TOP
 
 
@@ -175,7 +183,7 @@ class EavesInput(Part):
     profile: Annotated[tuple[tuple[NotNegative, NotNegative], ...], Field(max_length=MOST_CORNERS)] = ()
     board_length: Positive | None = None
     tails: Tails = Tails.BENCH
-    tops: Annotated[tuple[Signed, ...], Field(max_length=MOST_RAFTERS)] = ()
+    tops: Annotated[tuple[Signed, ...], Field(max_length=MOST_RAFTERS), LISTED] = ()
     false_tail: FalseTailInput | None = None
 
     def eaves(self, units: Units) -> Eaves:

@@ -1,6 +1,6 @@
 """What the dry fit of a roof says, joint by joint, and how the pattern is tried."""
 
-from ..core.roofs import RidgeKind, RoofLayout
+from ..core.roofs import RidgeKind
 from ..core.rules import Words
 from ..core.solid import Fitted, Touch
 from ..core.tape import Tape, nearest
@@ -48,8 +48,9 @@ def _piece_name(member: str, words: Words) -> str:
     return f"{name}, {words.say(Message(f'side.{side}')).lower()}" if side and not piece.startswith("pair_") else name
 
 
-def trial_steps(layout: RoofLayout, ridge_first: bool, words: Words) -> list[str]:
+def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str]:
     """Where the pattern is tried and how the ridge is set, in the order of the shop's habit."""
+    layout = worked.layout
     keys = ["plates"]
     if layout.roof.ridge.kind is RidgeKind.NONE or len(layout.legs) == 1:
         keys += ["pair_no_ridge" if len(layout.legs) > 1 else "shed"]
@@ -62,6 +63,6 @@ def trial_steps(layout: RoofLayout, ridge_first: bool, words: Words) -> list[str
         "run": Length(leg.run),
         "span": Length(roof.plan.width),
         "peak": Length(layout.peak),
-        "underside": Length(layout.peak - roof.ridge.stock.depth),
+        "underside": Length(worked.facts.get("ridge_underside", layout.peak)),
     }
     return [words.say(Message(f"trial.{key}", values)) for key in keys]

@@ -40,6 +40,8 @@ from .views import check_view, fact_view, limits_said, readings, sheet_view, urg
 
 SAME = 0.05
 """mm: two notches whose depths differ less are one."""
+NEAR = 0.8
+"""Rafter depths round the notch: what is drawn of one to choose."""
 SPARES = {"none": 0, "one": 1, "two": 2}
 RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack"})
 SHOWN_LENGTHS = ("theoretical", "head_to_plate", "tail", "overall")
@@ -88,7 +90,7 @@ def _roof(worked: WorkedRoof, words: Words, tools: Tools) -> RoofView:
         alternatives=_alternatives(worked.layout, words),
         notches=_notches(worked, words),
         fit=fit_views(worked, words),
-        trial=trial_steps(worked.layout, tools.habit("ridge_order") == "ridge_first", words),
+        trial=trial_steps(worked, tools.habit("ridge_order") == "ridge_first", words),
         setting_out=SettingOutView(
             length=shown(worked.layout.roof.plan.length, words),
             thickness=out.thickness,
@@ -133,7 +135,7 @@ def _notches(worked: WorkedRoof, words: Words) -> list[NotchView]:
                 hap=shown(sizes.hap, words),
                 depth=shown(sizes.depth, words),
                 share=f"{sizes.fraction(roof.rafter.depth):.2f}",
-                drawing=sheet_view(replace(draw_notch(layout), dimensions=()), words),
+                drawing=sheet_view(replace(draw_notch(layout, NEAR), dimensions=()), words),
             )
         )
     return made

@@ -1,7 +1,6 @@
 /** What else the roof has: at the gables, along ridge and eaves, between the rafters. Each is there or it is not. */
 import type { ReactNode } from "react";
 import type { Document } from "../../api/types";
-import { ListField } from "../../shared/ListField";
 import { RowsField } from "../../shared/RowsField";
 import { valueAt } from "../../shared/document";
 import { TapeField } from "../../shared/TapeField";
@@ -107,7 +106,7 @@ function Snapped({ state }: { state: WorkState }) {
   const there = valueAt(state.document, "eaves.tails") === "snapped";
   return (
     <Choice label={say("extra.snapped")} there={there} onChange={() => state.keeper.change("eaves.tails", there ? undefined : "snapped")}>
-      <ListField state={state} path="eaves.tops" label={say("extra.tops")} placeholder={state.job.units === "metric" ? "0; 3; -2" : '0; 1/8"; -1/16"'} />
+      <TapeField state={state} path="eaves.tops" label={say("extra.tops")} labelled plain missing={state.job.units === "metric" ? "0; 3; -2" : '0; 1/8"; -1/16"'} />
     </Choice>
   );
 }
@@ -123,7 +122,7 @@ function MeasuredBoards({ state }: { state: WorkState }) {
       label={say("extra.boards")} there={there}
       onChange={() => state.keeper.change("rafter.depths", there ? undefined : [valueAt(state.document, "rafter.depth")])}
     >
-      <ListField state={state} path="rafter.depths" label={say("extra.depths")} placeholder={metric ? "170; 168; 172" : '7 1/4"; 7 1/8"'} />
+      <TapeField state={state} path="rafter.depths" label={say("extra.depths")} labelled plain missing={metric ? "170; 168; 172" : '7 1/4"; 7 1/8"'} />
       <span className="switch" role="group" aria-label={say("extra.gauged")}>
         {(["top", "underside"] as const).map((edge) => (
           <button key={edge} type="button" aria-pressed={gauged === edge} onClick={() => state.keeper.change("rafter.gauged", edge)}>

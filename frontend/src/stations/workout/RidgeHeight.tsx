@@ -1,16 +1,18 @@
 /** The roof in section with its ridge to draw up and down: the pitch follows, and with it height and headroom. */
 import { useRef } from "react";
 import { api } from "../../api/client";
-import type { Roof, Screen } from "../../api/types";
+import type { Screen } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { SheetDrawing } from "../../shared/SheetDrawing";
-import { Figure } from "../../shared/TapeText";
+import { Figure, TapeText } from "../../shared/TapeText";
 import { jobFile, useShown, type WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
 
+/** What follows from the ridge's height at once. */
+const FOLLOWS = new Set(["ridge_underside", "ridge_top", "headroom", "slope"]);
 const MARGINS = { left: 16, right: 16, top: 34, bottom: 16 };
 
-export function RidgeHeight({ state, screen }: { state: WorkState; screen: Screen; roof: Roof }) {
+export function RidgeHeight({ state, screen }: { state: WorkState; screen: Screen }) {
   const say = useWords();
   const { dialect, fine } = usePreferences();
   const shown = useShown(state);
@@ -47,7 +49,7 @@ export function RidgeHeight({ state, screen }: { state: WorkState; screen: Scree
           room={0} sheet={{ ...screen.sketch, dimensions: [line] }} margins={MARGINS} title={say("measure.section")}
           label={(one) => (
             <span className="worked-out">
-              <Figure value={one.length} /> <small>{one.label}</small>
+              <Figure value={one.length} />
             </span>
           )}
           handle={{
@@ -64,6 +66,18 @@ export function RidgeHeight({ state, screen }: { state: WorkState; screen: Scree
           }}
         />
       </div>
+      <ul className="fact-rows">
+        {screen.facts.filter((fact) => FOLLOWS.has(fact.id)).map((fact) => (
+          <li key={fact.id}>
+            <span>
+              <TapeText text={fact.label} />
+            </span>
+            <b className="figure">
+              <TapeText text={fact.text} /> {fact.sense && <span className="sense">{fact.sense}</span>}
+            </b>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

@@ -28,6 +28,7 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
         <RoofSentence state={state} />
         <div className="roof-calls">
           <div className="roof-left">
+          <RidgeHeight state={state} screen={screen} />
           <section className="call-card notch-card">
             <h2>{say("roof.notch")}</h2>
             <div className="notch-drawing">
@@ -44,7 +45,7 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
             <NotchRules state={state} roof={roof} />
             <NotchChoices state={state} roof={roof} />
           </section>
-          <RidgeHeight state={state} screen={screen} roof={roof} />
+
         <section className="whole-place" aria-label={say("roof.whole")}>
           {whole ? (
             <Suspense fallback={<p className="quiet">{say("app.loading")}</p>}>

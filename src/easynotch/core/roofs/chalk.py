@@ -32,7 +32,7 @@ class ChalkLine:
 
 
 def chalk_line(layout: RoofLayout, out: SettingOut) -> ChalkLine:
-    """Choose the rafters to pull from: the two farthest apart with which the most agree.
+    """Choose the rafters to pull from: the two with which the most agree, and best, and of such the farthest apart.
 
     ``eaves.tops`` are the rafters' tops as found, off any one straight line; those not measured are taken as true.
     """
@@ -48,9 +48,9 @@ def chalk_line(layout: RoofLayout, out: SettingOut) -> ChalkLine:
         share = (places[n] - places[a]) / (places[b] - places[a])
         return tops[n] - (tops[a] + share * (tops[b] - tops[a]))
 
-    def good(pair: tuple[int, int]) -> tuple[int, float]:
-        agreeing = sum(abs(off(pair, n)) <= AGREES for n in range(len(places)))
-        return agreeing, places[pair[1]] - places[pair[0]]
+    def good(pair: tuple[int, int]) -> tuple[int, float, float]:
+        near = [gap for n in range(len(places)) if (gap := abs(off(pair, n))) <= AGREES]
+        return len(near), -round(sum(near), 6), places[pair[1]] - places[pair[0]]
 
     # Where nothing is out the whole line is the best pair; otherwise only pairs among the measured ends matter.
     ends = (0, len(places) - 1)
