@@ -76,7 +76,7 @@ function FasciaLath({ fascia }: { fascia: Fascia }) {
           <g key={piece.start}>
             <rect className="layer-finish" x={piece.start * scale} width={piece.length.mm * scale} height={HIGH} />
             {piece.marks.map((mark) => (
-              <path key={mark.mm} className="layer-pencil" d={`M${(piece.start + mark.mm) * scale} 0v${HIGH}`} />
+              <path key={mark.mm} className="tick" d={`M${(piece.start + mark.mm) * scale} 0v${HIGH}`} />
             ))}
           </g>
         ))}
