@@ -619,6 +619,8 @@ export interface components {
         FitView: {
             /** Id */
             id: string;
+            /** Piece */
+            piece: string;
             /** Text */
             text: string;
             /** Exact */

@@ -15,7 +15,7 @@ export function SettledSheet({ state, open, onClose }: { state: WorkState; open:
   return (
     <Dialog open={open} onClose={onClose} aria-labelledby="settled-title" fullWidth>
       <DialogTitle id="settled-title">{say("settings.here")}</DialogTitle>
-      <DialogContent>
+      <DialogContent tabIndex={0}>
         <dl className="origins">
           {rows.map((row) => (
             <div key={row.key} className={row.origin}>

@@ -62,7 +62,7 @@ export function SheetDrawing({ sheet, margins: room, title, className = "", labe
     <div ref={ref} className={`sheet ${listed ? "listed" : ""} ${className}`}>
       {size && (
         <>
-          <svg width={width} height={height} role="img" aria-label={title}>
+          <svg width={width} height={height} role={handle ? "group" : "img"} aria-label={title}>
             {sheet.paths.map((path) =>
               path.closed ? (
                 <polygon key={path.id} className={`layer-${path.layer} shape-${path.id}`} points={points(path.points)} />

@@ -30,6 +30,7 @@ def _fit(touch: Touch, one: Fitted, tape: Tape, words: Words) -> FitView:
     level = Level.OK if abs(one.exact.opening) < 1e-3 and one.exact.contact >= 0.5 else Level.STOP
     return FitView(
         id=one.exact.id,
+        piece=touch.member.id,
         text=words.say(Message(f"fit.{place}", {"piece": _piece_name(member, words)})),
         exact=one.exact.opening,
         on_tape=words.figure(Length(abs(one.on_tape.opening))),

@@ -283,6 +283,7 @@ class FitView:
     """A joint of the dry fit: exact, and as marked on the tape, with the bound it must keep."""
 
     id: str
+    piece: str
     text: str
     exact: float
     on_tape: str

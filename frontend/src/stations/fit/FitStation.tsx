@@ -1,6 +1,7 @@
 /** Fit: what the dry fit predicts joint by joint, its gap drawn much larger than it is; trying the pattern; clashes. */
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
+import { useNavigate } from "react-router";
 import { api } from "../../api/client";
 import type { Fit } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
@@ -37,7 +38,7 @@ export function FitStation({ state }: { state: WorkState }) {
         <p>{say("fit.say", { n: LARGER })}</p>
         <ul className="fits">
           {screen.roof.fit.map((one) => (
-            <Joint key={one.id} one={one} />
+            <Joint key={one.id} one={one} state={state} />
           ))}
         </ul>
       </div>
@@ -83,13 +84,22 @@ function Clashes({ state }: { state: WorkState }) {
   );
 }
 
-function Joint({ one }: { one: Fit }) {
+function Joint({ one, state }: { one: Fit; state: WorkState }) {
   const say = useWords();
+  const navigate = useNavigate();
+  const lay = () => {
+    state.piece(one.piece);
+    void navigate(`/work/${state.work.id}/mark`);
+  };
   return (
     <li className={`fit-card ${one.level}`}>
       <Picture sheet={one.drawing} title={one.text} />
       <div>
-        <h3>{one.text}</h3>
+        <h3>
+          <button type="button" onClick={lay} title={say("fit.lay")}>
+            {one.text}
+          </button>
+        </h3>
         <p>
           <LevelSign level={one.level === "stop" ? "stop" : one.level === "close" ? "ok" : "look"} /> {say(one.level === "close" && one.signed === 0 ? "fit.exact" : (`fit.${one.level}` as WordId))}{" "}
           {one.signed !== 0 && <TapeText text={one.on_tape} />}
