@@ -46,6 +46,7 @@ class Gauged:
 
 
 Anchor = Tick | Down | Gauged
+Point = tuple[float, float]
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,67 +77,60 @@ class DrawnLine:
 def drawn_lines(member: Member, face: Face = Face.NEAR) -> tuple[DrawnLine, ...]:
     """Every line of a face in the order its removals are declared, each set from an edge or from one before it."""
     groups = {cut.id: number for number, removal in enumerate(member.removals) for cut in removal.planes}
-    made: list[tuple[DrawnLine, Mark]] = []
+    made: list[_Set] = []
     for mark in marks_of(member, face):
         if mark.pieces:
-            made.append((_line(member, mark, groups[mark.id], made), mark))
-    return tuple(line for line, _ in made)
+            made.append(_line(member, mark, groups[mark.id], made))
+    return tuple(one.line for one in made)
 
 
-def _line(member: Member, mark: Mark, group: int, before: list[tuple[DrawnLine, Mark]]) -> DrawnLine:
-    anchor, whole = _anchor(member, mark, group, before)
+@dataclass(frozen=True, slots=True)
+class _Set:
+    """A line and the point it was set at."""
+
+    line: DrawnLine
+    point: Point
+
+
+def _line(member: Member, mark: Mark, group: int, before: list[_Set]) -> _Set:
+    anchor, point, whole = _anchor(member, mark, group, before)
     if abs(mark.angle) > ALONG:
         waste = "bottom" if mark.waste[1] > 0 else "top"
     else:
         lean = radians(mark.angle)
         waste = "foot" if mark.waste[0] * cos(lean) - mark.waste[1] * sin(lean) > 0 else "head"
-    return DrawnLine(mark.id, mark.role, group, mark.face, anchor, mark.angle, waste, whole)
+    return _Set(DrawnLine(mark.id, mark.role, group, mark.face, anchor, mark.angle, waste, whole), point)
 
 
-def _anchor(
-    member: Member, mark: Mark, group: int, before: list[tuple[DrawnLine, Mark]]
-) -> tuple[Anchor, bool]:
+def _anchor(member: Member, mark: Mark, group: int, before: list[_Set]) -> tuple[Anchor, Point, bool]:
     """From the top edge where it reaches it; from a line before it that it starts or ends on, its own group's first;
     from the bottom edge; the notch's first line from the running mark above it.
     """
     start, end = mark.pieces[0][0], mark.pieces[-1][1]
     if mark.along is None or abs(mark.angle) > ALONG:
-        return Gauged(start[1]), True
+        return Gauged(start[1]), start, True
+    on_top = (Tick(Edge.TOP, mark.along), (mark.along, 0.0), True)
     if abs(start[1]) < ON:
-        return Tick(Edge.TOP, mark.along), True
-    first_of_group = all(line.group != group for line, _ in before)
+        return on_top
     wedge = len(member.removals[group].planes) > 1
-    if wedge and first_of_group and member.reach[0] - member.zero <= mark.along <= member.reach[1] - member.zero:
+    within = member.reach[0] - member.zero <= mark.along <= member.reach[1] - member.zero
+    if wedge and within and all(one.line.group != group for one in before):
         # A notch at the lower edge: its plumb line is struck down from the running mark.
-        return Tick(Edge.TOP, mark.along), True
-    for line, other in sorted(before, key=lambda pair: pair[0].group != group):
-        at = _crossing(mark, other, line)
-        if at is not None:
-            return Down(line.id, at), True
+        return on_top
+    for one in sorted(before, key=lambda one: one.line.group != group):
+        for point in (start, end):
+            at = _down(one, point)
+            if at is not None:
+                return Down(one.line.id, at), point, True
     if abs(end[1] - member.stock.depth) < ON:
-        return Tick(Edge.BOTTOM, end[0]), True
-    return Tick(Edge.TOP, mark.along), False
+        return Tick(Edge.BOTTOM, end[0]), end, True
+    return *on_top[:2], False
 
 
-def _crossing(mark: Mark, other: Mark, line: DrawnLine) -> float | None:
-    """How far down another line, from where that was set, this one starts or ends on it; None where it does not."""
-    if isinstance(line.anchor, Gauged):
+def _down(one: _Set, point: Point) -> float | None:
+    """How far down a line, from where it was set, a point on it lies; None where it is not on it."""
+    if isinstance(one.line.anchor, Gauged):
         return None
-    way = (sin(radians(other.angle)), cos(radians(other.angle)))
-    origin = anchor_point(line, other)
-    for u, v in (mark.pieces[0][0], mark.pieces[-1][1]):
-        along = (u - origin[0]) * way[0] + (v - origin[1]) * way[1]
-        beside = (u - origin[0]) * way[1] - (v - origin[1]) * way[0]
-        if abs(beside) < ON:
-            return along
-    return None
-
-
-def anchor_point(line: DrawnLine, mark: Mark) -> tuple[float, float]:
-    """Where a line was set, exactly."""
-    anchor = line.anchor
-    if isinstance(anchor, Tick):
-        return (anchor.at, 0.0) if anchor.edge is Edge.TOP else mark.pieces[-1][1]
-    if isinstance(anchor, Down):
-        return min((mark.pieces[0][0], mark.pieces[-1][1]), key=lambda end: end[1])
-    return mark.pieces[0][0]
+    way = (sin(radians(one.line.angle)), cos(radians(one.line.angle)))
+    u, v = point[0] - one.point[0], point[1] - one.point[1]
+    return u * way[0] + v * way[1] if abs(u * way[1] - v * way[0]) < ON else None

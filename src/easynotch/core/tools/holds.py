@@ -1,0 +1,94 @@
+"""How a line's direction is held: with a square's two figures, a reading across in twelve, a bevel, or a jig."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+from math import atan, cos, degrees, floor, hypot, radians, tan
+
+from .square import Square
+
+SQUARE_ACROSS = 1e-6
+"""Degrees: less is square across the board."""
+TWELVE_INCHES, TWELVE_METRIC = 304.8, 300.0
+BEVEL_STEP, TRIANGLE_STEP = 0.1, 0.5
+"""Degrees a bevel set by a gauge, and a rafter triangle's scale, can be read to."""
+
+
+class Way(StrEnum):
+    """What a line's direction is held with."""
+
+    SQUARE = "square"
+    TWELFTHS = "twelfths"
+    TRIANGLE = "triangle"
+    BEVEL = "bevel"
+    JIG = "jig"
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """A direction as it is really held.
+
+    Attributes:
+        way: with what.
+        draws: which leg of the square is traced, ``tongue`` or ``body``; empty for the others.
+        tongue: figure on the tongue at the board's edge, mm, as rounded to the tape.
+        body: figure on the body.
+        degrees: what a bevel or triangle is set to, from square across.
+        error: how far the held direction may stand from the true one, degrees.
+        reaches: whether the leg that is traced crosses the board.
+    """
+
+    way: Way
+    draws: str = ""
+    tongue: float = 0.0
+    body: float = 0.0
+    degrees: float = 0.0
+    error: float = 0.0
+    reaches: bool = True
+
+    @property
+    def held(self) -> float:
+        """The angle that is really drawn, from square across, degrees, never negative."""
+        if self.way in (Way.SQUARE, Way.TWELFTHS) and self.draws:
+            near, far = (self.tongue, self.body) if self.draws == "tongue" else (self.body, self.tongue)
+            return degrees(atan(near / far))
+        return self.degrees
+
+
+def hold_angle(angle: float, way: Way, *, square: Square, division: float, depth: float, metric: bool) -> Held:
+    """Hold a direction.
+
+    With both legs over the board's edge, the leg that is traced makes with square across the angle whose tangent is
+    its own figure over the other's (the square's heel is a right angle).
+
+    Args:
+        angle: from square across, degrees; its sign is the side it leans to and is kept by the line.
+        way: with what.
+        square: the user's square.
+        division: of the tape the figures are read on, mm.
+        depth: of the board, that the traced leg should cross, mm.
+        metric: whether a twelfths reading is in 300 mm rather than 12 in.
+    """
+    away = abs(angle)
+    if way is Way.JIG or away < SQUARE_ACROSS:
+        # A jig is made from the pattern itself; square across needs no figure.
+        return Held(way, degrees=away)
+    if way in (Way.BEVEL, Way.TRIANGLE):
+        step = BEVEL_STEP if way is Way.BEVEL else TRIANGLE_STEP
+        return Held(way, degrees=floor(away / step + 0.5) * step, error=step / 2)
+    unit = TWELVE_METRIC if metric else TWELVE_INCHES
+    ratio = tan(radians(min(away, 90.0 - away)))
+    low_leans = away <= 45.0
+    scales = [1.0] if way is Way.TWELFTHS else [2.0, 1.5, 1.25, 1.0, 0.75, 0.5, 0.25]
+    fitting = (one for one in scales if unit * one <= square.body_reach and ratio * unit * one <= square.tongue_reach)
+    chosen = next(fitting, scales[-1])
+    long, short = unit * chosen, ratio * unit * chosen
+    rounded = max(division, floor(short / division + 0.5) * division)
+    # The long figure stands on the body; the tongue is traced where the line is nearer to square across.
+    held = Held(way, "tongue" if low_leans else "body", tongue=rounded, body=long)
+    error = degrees(division / 2 / hypot(long, short)) * 1.01 if rounded > division else abs(held.held - away) * 1.01
+    reach = (rounded if low_leans else long) >= depth / max(1e-9, _cos(away)) - division
+    return Held(way, held.draws, rounded, long, 0.0, error, reach)
+
+
+def _cos(angle: float) -> float:
+    return cos(radians(min(angle, 89.9)))
