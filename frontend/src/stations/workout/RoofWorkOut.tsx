@@ -26,6 +26,17 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
     <div className="station work-out roof-work-out">
       <section className="main">
         <RoofSentence state={state} />
+        <section className="whole-place" aria-label={say("roof.whole")}>
+          {whole ? (
+            <Suspense fallback={<p className="quiet">{say("app.loading")}</p>}>
+              <Whole state={state} />
+            </Suspense>
+          ) : (
+            <button type="button" className="start-here" onClick={() => setWhole(true)}>
+              {say("roof.show_whole")}
+            </button>
+          )}
+        </section>
         <div className="roof-calls">
           <div className="roof-left">
           <RidgeHeight state={state} screen={screen} />
@@ -46,17 +57,6 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
             <NotchChoices state={state} roof={roof} />
           </section>
 
-        <section className="whole-place" aria-label={say("roof.whole")}>
-          {whole ? (
-            <Suspense fallback={<p className="quiet">{say("app.loading")}</p>}>
-              <Whole state={state} />
-            </Suspense>
-          ) : (
-            <button type="button" className="start-here" onClick={() => setWhole(true)}>
-              {say("roof.show_whole")}
-            </button>
-          )}
-        </section>
           </div>
           <section className="call-card">
             <h2>{say("roof.lengths")}</h2>
