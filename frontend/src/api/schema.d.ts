@@ -861,6 +861,8 @@ export interface components {
             /** Hooked */
             hooked: string;
             fascia: components["schemas"]["FasciaView"] | null;
+            /** Lookouts */
+            lookouts: components["schemas"]["Shown"][];
         };
         /**
          * SheetView
@@ -1980,6 +1982,11 @@ export interface components {
             first_bay: components["schemas"]["FirstBay"];
             /** @default first_end */
             hooked: components["schemas"]["From"];
+            /**
+             * Sheet
+             * @default null
+             */
+            sheet: number | string | null;
         };
         /**
          * SettingsInput

@@ -246,6 +246,7 @@ class SettingOutInput(Part):
 
     first_bay: FirstBay = FirstBay.SHEETS
     hooked: From = From.FIRST_END
+    sheet: Positive | None = None
 
 
 class TimberInput(Part):
@@ -348,7 +349,7 @@ class RoofInput(Part):
             stock = Stock(blocking.thickness.mm, blocking.depth.mm)
             found["blocking"] = Blocking(blocking.kind, stock, blocking.vent.mm)
         if out is not None:
-            found |= {"first_bay": out.first_bay, "hooked": out.hooked}
+            found |= {"first_bay": out.first_bay, "hooked": out.hooked, "sheet": out.sheet.mm if out.sheet else None}
         return found
 
 

@@ -12,6 +12,7 @@ from ..core.roofs import (
     fascia_run,
     last_bay_options,
     lay_out_roof,
+    lookout_places,
     notch_alternatives,
     notch_choices,
 )
@@ -34,6 +35,7 @@ from .screen_models import (
     RoofView,
     ScreenView,
     SettingOutView,
+    Shown,
     StationView,
 )
 from .views import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
@@ -102,6 +104,7 @@ def _roof(worked: WorkedRoof, words: Words, tools: Tools) -> RoofView:
             ways=_ways(worked.layout, words),
             hooked=worked.layout.roof.hooked,
             fascia=_fascia(worked, words),
+            lookouts=_lookouts(worked, words),
         ),
         lengths=[_length(key, lengths[key], words) for key in SHOWN_LENGTHS if key in lengths],
     )
@@ -145,6 +148,16 @@ def _notch_level(hap: float, share: float, limit: Limit | None) -> str:
     if hap <= 0:
         return Level.STOP
     return against(limit, share) if limit is not None else Level.OK
+
+
+def _lookouts(worked: WorkedRoof, words: Words) -> list[Shown]:
+    """Where lookouts lie along the end rafter, up the slope from its tail."""
+    layout = worked.layout
+    if not any(piece.member.role == "lookout" for piece in worked.framing.pieces):
+        return []
+    leg = layout.legs[0]
+    places = lookout_places(layout, leg)
+    return [shown((place - places[0]) * leg.slope.per_run, words) for place in places]
 
 
 def _fascia(worked: WorkedRoof, words: Words) -> FasciaView | None:

@@ -4,7 +4,7 @@ import re
 from dataclasses import dataclass
 
 from ..core.bench import Stop, StopKind
-from ..core.roofs import RoofLayout
+from ..core.roofs import RoofLayout, Tails
 from ..core.solid import Member
 from ..core.terms import Count, Length, Message, Value
 from .screen_models import Point
@@ -22,6 +22,8 @@ class RoofTalk:
             return f"rafter_{stop.kind}"
         first = stop.marks[0].rsplit("_heel", 1)
         where = first[0] if len(first) > 1 else ""
+        if stop.role == "tail" and self.layout.roof.eaves.tails is Tails.SNAPPED and not self.layout.hipped:
+            return "rafter_tail_snapped"
         if stop.role == "seat":
             return f"rafter_{where}_notch" if where in ("beam", "purlin", "upper") else "rafter_notch"
         return {

@@ -360,6 +360,7 @@ class SettingOutView:
     ways: list[FirstBayView]
     hooked: str
     fascia: FasciaView | None
+    lookouts: list[Shown]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

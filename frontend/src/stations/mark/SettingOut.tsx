@@ -52,6 +52,18 @@ export function SettingOut({ state, roof }: { state: WorkState; roof: Roof }) {
               </li>
             ))}
           </ol>
+          {roof.setting_out.lookouts.length > 0 && (
+            <div className="fascia-lath">
+              <p className="quiet">{say("mark.lookouts")}</p>
+              <ol className="lath">
+                {roof.setting_out.lookouts.map((place) => (
+                  <li key={place.mm}>
+                    <Figure value={place} />
+                  </li>
+                ))}
+              </ol>
+            </div>
+          )}
           {roof.setting_out.fascia && <FasciaLath fascia={roof.setting_out.fascia} />}
         </>
       )}

@@ -24,8 +24,9 @@ const roofRows: typeof rows = [
   ["eaves.verge", "field.verge"],
   ["plan.plate", "field.plate"],
   ["plan.wall_height", "field.wall_height"],
+  ["setting_out.sheet", "field.sheet"],
 ];
-const OPTIONAL = /^(stock|rafter)\.length$|fascia_depth$|board_length$|wall_height$|plate$|spacing$/;
+const OPTIONAL = /^(stock|rafter)\.length$|fascia_depth$|board_length$|wall_height$|sheet$|plate$|spacing$/;
 
 export function MadeOf({ state }: { state: WorkState }) {
   const say = useWords();

@@ -5,6 +5,7 @@ plate tops. Source of the method: ``trade.md`` 5.
 """
 
 from .bays import clear_bays
+from .boards import lookout_places
 from .chalk import ChalkLine, chalk_line
 from .checks import check_roof
 from .facts import facts_of
@@ -108,6 +109,7 @@ __all__ = [
     "hip_drop",
     "last_bay_options",
     "lay_out_roof",
+    "lookout_places",
     "meet",
     "notch_alternatives",
     "notch_choices",

@@ -20,6 +20,8 @@ SOUND = 1e-3
 """mm: a joint of a sound layout opens less."""
 LEAST_CONTACT = 0.5
 """Of the contact that is expected: less is a stop."""
+SHEET_SLACK = 0.01
+"""Of a bay: a sheet's edge this near to a centre lies on it; nineteen and three sixteenths into eight feet."""
 EVEN = 1.6
 """mm: rafter tops that differ more show through a covering; a carpenter's sixteenth."""
 HEAD = 2000.0
@@ -206,6 +208,12 @@ def _spacing(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
             "spacing_wide", Level.LOOK, Length(spacing), value=Length(spacing), length=Length(layout.roof.plan.length)
         )
         return
+    sheet = layout.roof.sheet
+    if sheet is not None:
+        bays = sheet / spacing
+        fits = abs(bays - round(bays)) < SHEET_SLACK and round(bays) > 0
+        told = {"value": Length(sheet), "spacing": Length(spacing)}
+        yield _told("sheets", Level.OK if fits else Level.LOOK, Length(sheet), **told)
     if out.last_bay > spacing + 1e-6:
         wide = {"value": Length(out.last_bay), "spacing": Length(spacing)}
         yield Check(

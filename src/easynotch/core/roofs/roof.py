@@ -263,7 +263,9 @@ class Blocking:
 
 @dataclass(frozen=True, slots=True)
 class Roof:
-    """A roof. ``pairs`` are the measured timbers of half-lapped pairs, left and right, numbered from the start."""
+    """A roof. ``pairs`` are the measured timbers of half-lapped pairs, left and right, numbered from the start;
+    ``sheet`` is the length of the covering's sheets along the eave.
+    """
 
     name: str
     plan: Plan
@@ -280,6 +282,7 @@ class Roof:
     blocking: Blocking | None = None
     first_bay: FirstBay = FirstBay.SHEETS
     hooked: From = From.FIRST_END
+    sheet: float | None = None
     pairs: tuple[tuple[Timber, Timber], ...] = ()
     boards: Boards = Boards()
 

@@ -2,8 +2,11 @@
 
 from math import acos, asin, atan, cos, degrees, hypot, sin, sqrt, tan
 
-from ..terms import Angle, Count, Length, Line, Message, Road, Value, Working, message
+from ..terms import Angle, Count, Length, Road, Working
 from .layout import RoofLayout
+from .more_working import line as _line
+from .more_working import more_working
+from .more_working import road as _road
 from .ridge import fascia_drop, ridge_top
 from .roof import NotchRule, RidgeKind, RidgeTop, Tail
 
@@ -30,20 +33,11 @@ def working_of(layout: RoofLayout) -> tuple[Working, ...]:
             made.insert(0, Working("ridge_underside", *_ridge_underside(layout)))
         if layout.roof.eaves.fascia > 0:
             made.append(Working("fascia_drop", *_fascia_drop(layout)))
+        made += more_working(layout)
     return tuple(made)
 
 
 Roads = tuple[Road, Road]
-
-
-def _line(key: str, result: Value, /, **values: Value) -> Line:
-    return Line(message(f"working.{key}.what"), Message(f"working.{key}.figures", values), result)
-
-
-def _road(*lines: Line) -> Road:
-    last = lines[-1].result
-    assert isinstance(last, Length)
-    return Road(lines, last.mm)
 
 
 def _theoretical(layout: RoofLayout) -> Roads:
