@@ -8,7 +8,7 @@ from .roof import NotchRule, Tail
 
 
 def more_working(layout: RoofLayout) -> tuple[Working, ...]:
-    """The working of the other lengths of a roof whose slopes are alike; each second road starts from what was given."""
+    """The working of a roof's other lengths where its slopes are alike; second roads start from what was given."""
     made = [Working("rise", *_rise(layout)), Working("common_difference", *_difference(layout))]
     if layout.roof.slope > 0:
         made.append(Working("heel", *_heel(layout)))
