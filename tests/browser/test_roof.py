@@ -116,6 +116,7 @@ def test_what_is_built_round_the_rafters_is_asked_for_and_a_clash_is_told_at_fit
     station(page, "Fit")
     expect(page.locator(".clash").first).to_contain_text("stand in each other")
     station(page, "Mark")
+    page.get_by_role("button", name=re.compile("more pieces")).click()
     expect(page.get_by_role("button", name=re.compile("board 2"))).to_be_visible()
     expect(page.get_by_role("button", name=re.compile("Notch template"))).to_be_visible()
 

@@ -459,6 +459,11 @@ export interface components {
             marks: components["schemas"]["MarkView"][];
             /** Running */
             running: components["schemas"]["RunningView"][];
+            /**
+             * Hook
+             * @description where the tape is hooked, mm along the board
+             */
+            hook: number;
             /** Stops */
             stops: components["schemas"]["StopView"][];
             /** Tape Unit */
@@ -991,6 +996,16 @@ export interface components {
                 number,
                 number
             ];
+            /**
+             * Held
+             * @description how each of its lines is set and held, by the shop's way
+             */
+            held: string[];
+            /**
+             * Check
+             * @description a last measurement to take, or nothing
+             */
+            check: string;
             /**
              * At
              * @description the running mark on the top edge that is read, mm from the hook

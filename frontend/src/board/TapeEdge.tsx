@@ -15,10 +15,15 @@ const TIGHT = 3;
 
 export function TapeEdge({ board, view, width, near, thickness }: Props) {
   const { tape_unit: unit, tape_division: division, tape_numbered: numbered } = board;
-  const from = Math.max(0, (0 - view.x) / view.scale);
-  const to = Math.min(board.board.mm + 4 * unit, (width - view.x) / view.scale);
-  const [left, edge] = place(view, [from, 0]);
-  const [right] = place(view, [to, 0]);
+  // The tape runs from its hook towards the other end: down the board, or up it.
+  const way = board.hook > 0 ? -1 : 1;
+  const onBoard = (t: number): readonly [number, number] => place(view, [board.hook + way * t, 0]);
+  const seen = [(0 - view.x) / view.scale, (width - view.x) / view.scale].map((u) => (u - board.hook) * way).sort((a, b) => a - b) as [number, number];
+  const from = Math.max(0, seen[0]);
+  const to = Math.min(board.board.mm + 4 * unit, seen[1]);
+  const [first, edge] = onBoard(from);
+  const [last] = onBoard(to);
+  const [left, right] = first < last ? [first, last] : [last, first];
   const imperial = numbered === 1;
   // As many numbers as have room, in steps a tape would count in.
   const room = imperial ? 17 : 38;
@@ -26,7 +31,7 @@ export function TapeEdge({ board, view, width, near, thickness }: Props) {
   const every = steps.find((step) => step * unit * view.scale >= room) ?? 50;
   const marks = [];
   for (let k = Math.ceil(from / unit); k <= to / unit; k += 1) {
-    const [x] = place(view, [k * unit, 0]);
+    const [x] = onBoard(k * unit);
     const strong = imperial ? k % 12 === 0 : k % 10 === 0;
     marks.push(
       <g key={k} className={strong ? "tape-strong" : ""}>
@@ -39,17 +44,18 @@ export function TapeEdge({ board, view, width, near, thickness }: Props) {
       </g>,
     );
   }
+  const run = (u: number): number => (u - board.hook) * way;
   const fine = [];
   const dense = division * view.scale < TIGHT;
-  const fineFrom = !dense ? from : near === null ? to : Math.max(from, near - unit * 1.5);
-  const fineTo = !dense || near === null ? to : Math.min(to, near + unit * 1.5);
+  const fineFrom = !dense ? from : near === null ? to : Math.max(from, run(near) - unit * 1.5);
+  const fineTo = !dense || near === null ? to : Math.min(to, run(near) + unit * 1.5);
   const half = unit / 2;
   for (let k = Math.ceil(from / half); k <= to / half; k += 1) {
-    const [x] = place(view, [k * half, 0]);
+    const [x] = onBoard(k * half);
     fine.push(<line key={`h${k}`} x1={x} x2={x} y1={edge} y2={edge - thickness * 0.26} />);
   }
   for (let k = Math.ceil(fineFrom / division); k <= fineTo / division; k += 1) {
-    const [x] = place(view, [k * division, 0]);
+    const [x] = onBoard(k * division);
     fine.push(<line key={`f${k}`} x1={x} x2={x} y1={edge} y2={edge - thickness * (k % 2 ? 0.14 : 0.2)} />);
   }
   return (

@@ -1,6 +1,6 @@
 /** A work being worked on: the desk it lies on, and what it comes to, worked out while typing. */
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { api, Refused, Unreachable } from "../api/client";
 import type { Document, FieldError, Job, Screen, Settled, Work, WorkPage } from "../api/types";
 import { usePreferences } from "../app/preferences";
@@ -57,7 +57,14 @@ export function useWork(page: WorkPage): WorkState {
         },
       ),
   );
-  const [piece, setPiece] = useState("");
+  const [piece, setPiece] = useState(() => localStorage.getItem(`piece:${page.work.id}`) ?? "");
+  const lay = useCallback(
+    (id: string) => {
+      localStorage.setItem(`piece:${page.work.id}`, id);
+      setPiece(id);
+    },
+    [page.work.id],
+  );
   const desk = useSyncExternalStore(keeper.subscribe, keeper.get);
   useEffect(() => keeper.start(), [keeper]);
   const shown = useMemo(() => live(desk), [desk]);
@@ -89,6 +96,6 @@ export function useWork(page: WorkPage): WorkState {
     errors,
     saving: desk.saving,
     keeper,
-    piece: setPiece,
+    piece: lay,
   };
 }

@@ -4,14 +4,15 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Protocol
 
-from ..core.bench import OVER_SUPPORTS, Stop, StopKind
+from ..core.bench import OVER_SUPPORTS, Hook, Stop, StopKind
 from ..core.rules import Words
 from ..core.solid import Cut, Member
 from ..core.tape import Style
 from ..core.terms import Angle, Count, Length, Message, Value
-from ..core.tools import Reach, Saw, Setting, Square, lying, reach, standing
+from ..core.tools import Reach, Saw, Setting, Square, Way, lying, reach, standing
 from ..drawing import BoardSheet
 from ..exchange import WorkedMember
+from .held_view import HeldLines, held_lines, likes_of
 from .screen_models import BoardView, CutView, MarkView, Point, RunningView, SawView, Shown, SquareView, StopView
 
 AT_HOOK = 1e-6
@@ -54,9 +55,10 @@ class Talk(Protocol):
         """What the piece is called."""
 
 
-def board_view(laid: WorkedMember, sheet: BoardSheet, words: Words, talk: Talk, saws: tuple[Saw, ...]) -> BoardView:
+def board_view(laid: WorkedMember, sheet: BoardSheet, words: Words, talk: Talk, tools: Tools) -> BoardView:
     """A piece on the horses."""
     member = laid.member
+    held = held_lines(member, likes_of(tools.habit, tools.square, words), words)
     imperial = words.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
     unit, division, numbered = GRADUATIONS[imperial]
     edges = sorted(
@@ -77,8 +79,9 @@ def board_view(laid: WorkedMember, sheet: BoardSheet, words: Words, talk: Talk, 
         outline=list(sheet.outline),
         waste=[list(scrap) for scrap in sheet.waste],
         marks=[MarkView(id=mark.id, role=mark.role, pieces=list(mark.pieces)) for mark in sheet.marks],
-        running=[RunningView(number=n, at=at, figure=shown(at, words)) for n, at in enumerate(edges, 1)],
-        stops=[_stop(stop, laid, words, talk, edges[-1] if edges else 0.0, saws) for stop in sheet.stops],
+        running=[RunningView(number=n, at=at, figure=shown(held.run(at), words)) for n, at in enumerate(edges, 1)],
+        hook=0.0 if held.likes.hook is Hook.HEAD else held.length,
+        stops=[_stop(stop, laid, words, talk, edges[-1] if edges else 0.0, (tools, held)) for stop in sheet.stops],
         tape_unit=unit,
         tape_division=division,
         tape_numbered=numbered,
@@ -99,8 +102,11 @@ def _figure(stop: Stop, member: Member, talk: Talk) -> float | None:
     return stop.line_length
 
 
-def _stop(stop: Stop, laid: WorkedMember, words: Words, talk: Talk, last: float, saws: tuple[Saw, ...]) -> StopView:
+def _stop(
+    stop: Stop, laid: WorkedMember, words: Words, talk: Talk, last: float, way: tuple[Tools, HeldLines]
+) -> StopView:
     member = laid.member
+    tools, held = way
     key = talk.key(stop)
     values: dict[str, Value] = {
         "n": Count(stop.number),
@@ -110,20 +116,27 @@ def _stop(stop: Stop, laid: WorkedMember, words: Words, talk: Talk, last: float,
         **talk.values(stop),
     }
     figure = _figure(stop, member, talk)
+    ends = words.say(Message(f"stop.{key}.ends", values))
+    on_tape = stop.also_top if stop.also_top is not None else stop.along_top
+    if held.likes.hook is Hook.FOOT and figure is not None and figure == on_tape:
+        figure, ends = held.run(figure), words.say(Message("held.from_foot"))
+    square = stop.setting if held.likes.way is Way.SQUARE and stop.role not in OVER_SUPPORTS else None
     return StopView(
         id=stop.id,
         kind=stop.kind,
         title=words.say(Message(f"stop.{key}.title", values)),
         say=words.say(Message(f"stop.{key}.say", values)),
         figure=None if figure is None else shown(figure, words),
-        ends=words.say(Message(f"stop.{key}.ends", values)),
+        ends=ends,
+        held=held.of(stop.marks, words),
+        check=held.check(words) if stop.kind is StopKind.FINISH else "",
         marks=list(stop.marks),
         lines=list(stop.lines),
         lens=stop.lens,
-        at=stop.also_top if stop.also_top is not None else stop.along_top,
+        at=on_tape,
         measure=talk.measure(stop, last),
-        square=_square(stop.setting, words) if stop.setting and stop.role not in OVER_SUPPORTS else None,
-        cuts=[_cut(cut, member.stock.thickness, words, saws) for cut in laid.cuts if cut.id in stop.marks],
+        square=_square(square, words) if square else None,
+        cuts=[_cut(cut, member.stock.thickness, words, tools.saws) for cut in laid.cuts if cut.id in stop.marks],
     )
 
 

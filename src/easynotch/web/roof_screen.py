@@ -55,7 +55,7 @@ def roof_screen_of(
     """Everything the stations show of a roof, the board of one piece (the pattern by default) among it."""
     laid = next((one for one in worked.members if one.member.id == piece), worked.pattern)
     talk = RoofTalk(worked.layout)
-    board = board_view(laid, draw_board(laid.member, laid.marks, tools.square), words, talk, tools.saws)
+    board = board_view(laid, draw_board(laid.member, laid.marks, tools.square), words, talk, tools)
     return ScreenView(
         kind="roof",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],

@@ -19,7 +19,7 @@ def screen_of(
     """Everything the stations show of a flight, the board of one piece (the pattern by default) among it."""
     laid = next((one for one in worked.members if one.member.id == piece), worked.pattern)
     talk = FlightTalk(worked.layout, laid.member.stock.depth)
-    board = board_view(laid, draw_board(laid.member, laid.marks, tools.square), words, talk, tools.saws)
+    board = board_view(laid, draw_board(laid.member, laid.marks, tools.square), words, talk, tools)
     return ScreenView(
         kind="flight",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],

@@ -211,6 +211,8 @@ class StopView:
     marks: list[str]
     lines: list[tuple[Point, Point]]
     lens: Point
+    held: Annotated[list[str], Field(description="how each of its lines is set and held, by the shop's way")]
+    check: Annotated[str, Field(description="a last measurement to take, or nothing")]
     at: Annotated[float | None, Field(description="the running mark on the top edge that is read, mm from the hook")]
     measure: Annotated[
         tuple[Point, Point] | None, Field(description="the two ends of the figure, where it is not on the tape")
@@ -242,6 +244,7 @@ class BoardView:
     waste: list[list[Point]]
     marks: list[MarkView]
     running: list[RunningView]
+    hook: Annotated[float, Field(description="where the tape is hooked, mm along the board")]
     stops: list[StopView]
     tape_unit: float
     tape_division: float
