@@ -24,8 +24,8 @@ def habits(page):
     def choose(*names: str) -> None:
         page.goto("/settings")
         for name in names:
-            page.get_by_role("radio", name=re.compile(f"^{name}")).check()
-            expect(page.get_by_role("radio", name=re.compile(f"^{name}"))).to_be_checked()
+            page.get_by_role("radio", name=re.compile(f"^{name}\\b", re.IGNORECASE)).check()
+            expect(page.get_by_role("radio", name=re.compile(f"^{name}\\b", re.IGNORECASE))).to_be_checked()
         page.wait_for_load_state("networkidle")
 
     yield choose
