@@ -22,6 +22,7 @@ VIEWS = (
     ("work-out", DESK, "light", "work-out", 0),
     ("mark", DESK, "light", "mark", 4),
     ("mark-phone-sun", PHONE, "sun", "mark", 4),
+    ("mark-arms-length", PHONE, "sun", "arm mark", 4),
     ("roof-measure", DESK, "light", "roof measure", 0),
     ("roof-work-out", DESK, "light", "roof work-out", 0),
     ("roof-mark", DESK, "light", "roof mark", 2),
@@ -58,7 +59,8 @@ def take(browser: Any, address: str) -> None:
             page.get_by_label("Total rise").tap()
             page.locator(".keypad").get_by_role("button", name="3⁄8").tap()
         elif station:
-            *roof, where = station.split()
+            *which, where = station.split()
+            roof = which == ["roof"]
             page.get_by_role("link", name=roof_shown(where) if roof else "Boardwalk steps").click()
             page.wait_for_selector(".sheet svg, .sheet-list")
             page.goto(page.url.rsplit("/", 1)[0] + f"/{where}")
@@ -67,9 +69,10 @@ def take(browser: Any, address: str) -> None:
                 page.get_by_role("button", name="Show the whole").click()
                 page.wait_for_selector(".whole-scene canvas")
                 page.wait_for_load_state("networkidle")
-                page.locator(".whole-tools").scroll_into_view_if_needed()
             for _ in range(marks):
                 page.click(".turn.forward")
+            if which == ["arm"]:
+                page.get_by_role("button", name="Arm's length").click()
         page.wait_for_load_state("networkidle")
         page.evaluate("() => document.fonts.ready")
         # What was moved by the last change is drawn anew a frame later.

@@ -128,7 +128,7 @@ def _stop(
         say=words.say(Message(f"stop.{key}.say", values)),
         figure=None if figure is None else shown(figure, words),
         ends=ends,
-        held=held.of(stop.marks, words),
+        held=held.of(stop.marks, words, shown=square is not None),
         check=held.check(words) if stop.kind is StopKind.FINISH else "",
         marks=list(stop.marks),
         lines=list(stop.lines),

@@ -30,12 +30,18 @@ class HeldLines:
     likes: Preferences
     length: float
 
-    def of(self, marks: tuple[str, ...], words: Words) -> list[str]:
-        """How the lines of a stop are set and held, one sentence each; compound ones on the far face too."""
+    def of(self, marks: tuple[str, ...], words: Words, *, shown: bool) -> list[str]:
+        """How the lines of a stop are set and held, one sentence each; compound ones on the far face too.
+
+        Where the square is ``shown`` in its setting that says it all, but for what is stepped off or carried round.
+        """
         said = [
             _say(step, words)
             for step in self.steps
-            if step.kind in (StepKind.DRAW, StepKind.CARRY) and step.line is not None and step.line.id in marks
+            if step.kind in (StepKind.DRAW, StepKind.CARRY)
+            and step.line is not None
+            and step.line.id in marks
+            and (not shown or step.kind is StepKind.CARRY or step.stepped is not None)
         ]
         return list(dict.fromkeys(said))
 

@@ -61,6 +61,7 @@ class DrawnLine:
         anchor: where it is set.
         angle: degrees from square across, positive where it leans to the foot on its way down.
         waste: the side that goes: towards ``head`` or ``foot``; of a gauge line towards ``top`` or ``bottom``.
+        across: how far across the board it runs from where it is set, mm.
         whole: whether its anchor could be placed on the board.
     """
 
@@ -71,6 +72,7 @@ class DrawnLine:
     anchor: Anchor
     angle: float
     waste: str
+    across: float
     whole: bool = True
 
 
@@ -99,7 +101,8 @@ def _line(member: Member, mark: Mark, group: int, before: list[_Set]) -> _Set:
     else:
         lean = radians(mark.angle)
         waste = "foot" if mark.waste[0] * cos(lean) - mark.waste[1] * sin(lean) > 0 else "head"
-    return _Set(DrawnLine(mark.id, mark.role, group, mark.face, anchor, mark.angle, waste, whole), point)
+    across = max(abs(v - point[1]) for piece in mark.pieces for _, v in piece)
+    return _Set(DrawnLine(mark.id, mark.role, group, mark.face, anchor, mark.angle, waste, across, whole), point)
 
 
 def _anchor(member: Member, mark: Mark, group: int, before: list[_Set]) -> tuple[Anchor, Point, bool]:

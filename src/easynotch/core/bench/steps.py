@@ -109,7 +109,7 @@ def steps_of(member: Member, likes: Preferences, division: float) -> tuple[Step,
     return (
         Step("crown", StepKind.CROWN),
         Step("hook", StepKind.HOOK, run=0.0),
-        *(_draw(line, member, likes, division, length, step) for line in near),
+        *(_draw(line, likes, division, length, step) for line in near),
         *_carried(member, near, likes, division, length),
         *(Step(f"cross_{group}", StepKind.CROSS, line=line) for group, line in _groups(near).items()),
         Step("write", StepKind.WRITE),
@@ -122,11 +122,9 @@ def hooked_length(lines: tuple[DrawnLine, ...]) -> float:
     return max((line.anchor.at for line in lines if isinstance(line.anchor, Tick)), default=0.0)
 
 
-def _draw(
-    line: DrawnLine, member: Member, likes: Preferences, division: float, length: float, step: float | None
-) -> Step:
+def _draw(line: DrawnLine, likes: Preferences, division: float, length: float, step: float | None) -> Step:
     held = hold_angle(
-        line.angle, likes.way, square=likes.square, division=division, depth=member.stock.depth, metric=likes.metric
+        line.angle, likes.way, square=likes.square, division=division, depth=line.across, metric=likes.metric
     )
     run, stepped = None, None
     if isinstance(line.anchor, Tick):
@@ -163,7 +161,7 @@ def _carried(
         return
     at_near = {line.id: line.anchor.at for line in near if isinstance(line.anchor, Tick)}
     for line in drawn_lines(member, Face.FAR):
-        made = _draw(line, member, likes, division, length, None)
+        made = _draw(line, likes, division, length, None)
         back = 0.0
         if isinstance(line.anchor, Tick) and line.id in at_near:
             back = line.anchor.at - at_near[line.id]
