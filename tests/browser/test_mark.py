@@ -8,7 +8,6 @@ from playwright.sync_api import Page, expect
 from tests.browser.test_access import violations
 from tests.browser.test_stair import running_marks, station
 
-
 # Of the open lines as they are drawn, degrees, whatever room the drawing has.
 ANGLES = """(all) => all.map((e) => {
   const [[a, b], [c, d]] = e.getAttribute("points").trim().split(" ").map((p) => p.split(",").map(Number));
