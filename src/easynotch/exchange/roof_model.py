@@ -2,272 +2,41 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import BeforeValidator, Field, Tag, model_validator
-from pydantic_core import PydanticCustomError
+from pydantic import Field
 
 from ..core.roofs import (
     Blocking,
-    BlockKind,
     Boards,
     Collar,
-    Eaves,
-    End,
-    FalseTail,
-    FirstBay,
-    From,
     Gable,
     Gambrel,
-    Gauged,
     Hip,
-    KeepPlanes,
-    KeepsTrue,
-    Lap,
-    MeasuredTo,
     Notch,
     NotchRule,
     Plan,
-    Posts,
-    Ridge,
-    RidgeKind,
-    RidgeTop,
     Roof,
-    Shape,
-    Tail,
-    Tails,
-    Timber,
-    UpperEnd,
 )
 from ..core.solid import Stock
 from ..core.tape import Units
-from .measured import Fraction, Measured, NotNegative, PitchText, Positive, Signed, fraction_of
-from .parts import Name, Part, Whole, by_key
-
-ZERO = Measured(0.0, "0 mm")
-USUAL_PLATE = {Units.IMPERIAL: 3.5 * 25.4, Units.METRIC: 90.0}
-USUAL_FASCIA_DEPTH = {Units.IMPERIAL: 7.25 * 25.4, Units.METRIC: 184.0}
-MOST_CORNERS = 12
-"""Of a shaped tail: a few lines."""
-MOST_RAFTERS = 2000
-"""Along one eave: more is a wrong unit."""
-
-
-def _listed(value: Any) -> Any:
-    """Lengths one after the other: a list, or text with semicolons between them."""
-    return [part.strip() for part in value.split(";") if part.strip()] if isinstance(value, str) else value
-
-
-LISTED = BeforeValidator(_listed, json_schema_input_type=list[str | float] | str)
-
-
-class SectionInput(Part):
-    """Timber without a stock length: actual thickness and depth."""
-
-    thickness: Positive
-    depth: Positive
-
-    def stock(self) -> Stock:
-        """As the core's stock."""
-        return Stock(self.thickness.mm, self.depth.mm)
-
-
-class PlanInput(Part):
-    """The framing's plan, and what stands under the roof."""
-
-    shape: Shape = Shape.RECTANGLE
-    length: Positive
-    width: Positive
-    ends: tuple[End, End] = (End.GABLE, End.GABLE)
-    sheathing: NotNegative = ZERO
-    plate: Positive | None = None
-    ridge_at: Positive | None = None
-    keep: KeepsTrue = KeepsTrue.PITCH
-    upper: UpperEnd = UpperEnd.PLATE
-    upper_overhang: NotNegative = ZERO
-    wall_height: Positive | None = None
-
-
-class PostsInput(SectionInput):
-    """Posts under the ridge's ends; their feet so far below the plates' tops."""
-
-    foot: NotNegative = ZERO
-
-
-class RidgeInput(Part):
-    """What the rafters meet at: a board, a beam under them, or nothing but each other."""
-
-    kind: RidgeKind
-    thickness: Positive | None = None
-    depth: Positive | None = None
-    top: RidgeTop = RidgeTop.FLUSH
-    stand: Positive | None = None
-    blocks: SectionInput | None = None
-    posts: PostsInput | None = None
-    pocket: NotNegative | None = None
-
-    @model_validator(mode="after")
-    def _section(self) -> "RidgeInput":
-        if self.kind is not RidgeKind.NONE and (self.thickness is None or self.depth is None):
-            raise PydanticCustomError("ridge_section", "section wanted")
-        return self
-
-    def ridge(self) -> Ridge:
-        """As the core's ridge."""
-        posts = self.posts
-        return Ridge(
-            kind=self.kind,
-            stock=Stock(self.thickness.mm, self.depth.mm) if self.thickness and self.depth else Stock(0.0, 0.0),
-            top=self.top,
-            stand=self.stand.mm if self.stand else None,
-            blocks=self.blocks.stock() if self.blocks else None,
-            posts=Posts(posts.stock(), posts.foot.mm) if posts else None,
-            pocket=self.pocket.mm if self.pocket else None,
-        )
-
-
-class RafterInput(Part):
-    """The rafters' timber and how far apart they stand, centre to centre."""
-
-    thickness: Positive
-    depth: Positive
-    spacing: Positive | None = None
-    length: Positive | None = None
-    depths: Annotated[tuple[Positive, ...], Field(max_length=MOST_RAFTERS), LISTED] = ()
-    gauged: Gauged = Gauged.TOP
-
-
-class SeatNotchInput(Part):
-    """A notch by its seat, level."""
-
-    rule: Literal["seat"]
-    value: Positive
-
-
-class HapNotchInput(Part):
-    """A notch by the height above plate it leaves."""
-
-    rule: Literal["hap"]
-    value: Positive
-
-
-class FractionNotchInput(Part):
-    """A notch by the share of the rafter's depth it takes, square to the edge; kept as it was written."""
-
-    rule: Literal["fraction"]
-    value: Fraction
-
-
-NotchInput = Annotated[
-    Annotated[SeatNotchInput, Tag("#seat")]
-    | Annotated[HapNotchInput, Tag("#hap")]
-    | Annotated[FractionNotchInput, Tag("#fraction")],
-    by_key("rule"),
-]
-
-
-class FalseTailInput(SectionInput):
-    """Short tails beside rafters that end at the wall, and how far inward they begin."""
-
-    inside: Positive
-
-
-class EavesInput(Part):
-    """The overhang and how the rafters end."""
-
-    overhang: NotNegative
-    fascia: NotNegative = ZERO
-    fascia_depth: Positive | None = None
-    tail: Tail = Tail.PLUMB
-    plumb_face: Positive | None = None
-    verge: NotNegative = ZERO
-    measured_to: MeasuredTo = MeasuredTo.FASCIA
-    profile: Annotated[tuple[tuple[NotNegative, NotNegative], ...], Field(max_length=MOST_CORNERS)] = ()
-    board_length: Positive | None = None
-    tails: Tails = Tails.BENCH
-    tops: Annotated[tuple[Signed, ...], Field(max_length=MOST_RAFTERS), LISTED] = ()
-    false_tail: FalseTailInput | None = None
-
-    def eaves(self, units: Units) -> Eaves:
-        """As the core's eaves."""
-        tail = self.false_tail
-        return Eaves(
-            overhang=self.overhang.mm,
-            fascia=self.fascia.mm,
-            fascia_depth=self.fascia_depth.mm if self.fascia_depth else USUAL_FASCIA_DEPTH[units],
-            tail=self.tail,
-            plumb_face=self.plumb_face.mm if self.plumb_face else None,
-            verge=self.verge.mm,
-            measured_to=self.measured_to,
-            profile=tuple((inward.mm, down.mm) for inward, down in self.profile),
-            board_length=self.board_length.mm if self.board_length else None,
-            tails=self.tails,
-            tops=tuple(top.mm for top in self.tops),
-            false_tail=FalseTail(tail.stock(), tail.inside.mm) if tail else None,
-        )
-
-
-class GambrelInput(Part):
-    """Where the pitch breaks, level from the bearing line, and how it goes on."""
-
-    break_run: Positive
-    upper_pitch: PitchText
-    purlin: SectionInput | None = None
-    studs: SectionInput | None = None
-
-
-class GableInput(Part):
-    """At the gables: barge rafters at the verge, and lookouts over dropped end rafters."""
-
-    barge: SectionInput | None = None
-    lookout: NotNegative = ZERO
-    lookout_width: Positive | None = None
-    lookout_spacing: Positive | None = None
-
-
-class CollarInput(Part):
-    """Collar ties: their lower edge above the plates, and every how many pairs there is one."""
-
-    height: NotNegative
-    thickness: Positive
-    depth: Positive
-    every: Annotated[Whole, Field(ge=1, le=100)] = 1
-
-
-class BlockingInput(Part):
-    """Blocks between the rafters over the plates."""
-
-    kind: BlockKind = BlockKind.PLUMB
-    thickness: Positive
-    depth: Positive
-    vent: NotNegative = ZERO
-
-
-class SettingOutInput(Part):
-    """Where the spacing is measured from, and the end the tape is hooked on."""
-
-    first_bay: FirstBay = FirstBay.SHEETS
-    hooked: From = From.FIRST_END
-    sheet: Positive | None = None
-
-
-class TimberInput(Part):
-    """A measured rafter of a half-lapped pair, and which of its halves goes."""
-
-    thickness: Positive
-    depth: Positive
-    lap: Lap = Lap.NEAR
-
-    def timber(self) -> Timber:
-        """As the core's timber."""
-        return Timber(self.thickness.mm, self.depth.mm, self.lap)
-
-
-class HipInput(Part):
-    """Hip rafters, for plans with hipped ends."""
-
-    thickness: Positive
-    depth: Positive
-    keep_planes: KeepPlanes = KeepPlanes.DROP
-    head: Literal["commons", "ridge_single", "ridge_double", "post"] = "commons"
+from .measured import PitchText, Positive, fraction_of
+from .parts import Name, Part
+from .roof_parts import (
+    MOST_RAFTERS,
+    USUAL_PLATE,
+    BlockingInput,
+    CollarInput,
+    EavesInput,
+    FractionNotchInput,
+    GableInput,
+    GambrelInput,
+    HipInput,
+    NotchInput,
+    PlanInput,
+    RafterInput,
+    RidgeInput,
+    SettingOutInput,
+    TimberInput,
+)
 
 
 class RoofInput(Part):

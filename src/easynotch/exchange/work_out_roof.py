@@ -18,7 +18,8 @@ from ..core.tape import Tape, Units
 from ..core.terms import Check, Count, Working, message
 from .limit_model import LimitsInput, limits_of
 from .problems import Problem, Problems
-from .roof_model import MOST_RAFTERS, RoofInput
+from .roof_model import RoofInput
+from .roof_parts import MOST_RAFTERS
 from .worked import WorkedMember, two_roads
 
 
