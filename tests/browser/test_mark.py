@@ -93,3 +93,21 @@ def test_the_shops_own_tool_method_and_hook_are_told_and_the_lines_stay_where_th
     expect(page.locator(".square")).to_have_count(0)
     assert running_marks(page) != taped
     assert page.locator(".line-open").evaluate_all(ANGLES) == pytest.approx(lines, abs=0.1)
+
+
+def test_the_steps_taken_along_open_without_a_server_and_can_be_ticked(page, tmp_path):
+    boat_store(page)
+    with page.expect_download() as taken:
+        page.get_by_role("button", name="Take the steps along").click()
+    kept = tmp_path / "steps.html"
+    taken.value.save_as(kept)
+    assert taken.value.suggested_filename == "Boat store.html"
+    alone = page.context.new_page()
+    asked: list[str] = []
+    alone.on("request", lambda request: asked.append(request.url))
+    alone.goto(kept.as_uri())
+    expect(alone.get_by_role("heading", name=re.compile("Common rafter"))).to_be_visible()
+    alone.get_by_role("checkbox").first.check()
+    assert asked == [kept.as_uri()]
+    alone.set_viewport_size({"width": 390, "height": 844})
+    assert alone.evaluate("document.documentElement.scrollWidth <= innerWidth")

@@ -2,6 +2,7 @@
 
 import copy
 import json
+import re
 from itertools import pairwise
 
 import pytest
@@ -153,3 +154,25 @@ def test_pieces_that_stand_in_each_other_are_named_and_a_sound_roof_has_none(cli
     clash = changed(works["Boat store"], gable={"barge": section}, eaves__verge="1/2")
     found = client.post("/api/overlaps", json={**demo, "works": [clash]}).json["overlaps"]
     assert "Common rafter and Fly rafter stand in each other" in found, found
+
+
+def test_the_take_away_has_every_mark_of_every_piece_and_runs_nothing(client, demo):
+    hostile = "<script>alert(1)</script>"
+    store = {**next(work for work in demo["works"] if work["name"] == "Boat store"), "name": hostile}
+    file = {**demo, "works": [store]}
+    screen = client.post("/api/work-out", json=file).json["works"][0]["screen"]
+    taken = client.post("/api/take-away", json=file).json
+    html = taken["html"]
+    assert taken["name"] == hostile
+    assert "<script" not in html
+    assert "&lt;script&gt;" in html
+    assert not re.search(r"https?:|src=|@import|url[(]", html)
+    assert html.count("<section>") == len(screen["pieces"])
+    for piece in screen["pieces"]:
+        assert piece["title"] in html
+    for stop in screen["board"]["stops"]:
+        assert stop["title"] in html
+        assert stop["figure"] is None or stop["figure"]["text"] in html
+    unmeasured = {**file, "works": [changed(store, plan__length="")]}
+    del unmeasured["works"][0]["plan"]["length"]
+    assert client.post("/api/take-away", json=unmeasured).json["html"] == ""

@@ -74,11 +74,12 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     from .jobs import api as jobs  # noqa: PLC0415
     from .limit_sets import api as limit_sets  # noqa: PLC0415
     from .shop import api as shop  # noqa: PLC0415
+    from .take_away import api as take_away  # noqa: PLC0415
     from .whole import api as whole  # noqa: PLC0415
     from .work_out import api as work_out  # noqa: PLC0415
     from .works import api as works  # noqa: PLC0415
 
-    for blueprint in (work_out, whole, jobs, works, shop, limit_sets, devices):
+    for blueprint in (work_out, whole, take_away, jobs, works, shop, limit_sets, devices):
         app.register_api(blueprint)
     app.add_url_rule("/api/openapi.json", "openapi_document", lambda: document(app))
     if screens is not None:

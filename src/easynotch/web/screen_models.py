@@ -452,3 +452,10 @@ class OverlapsView(View):
 
     pieces: int
     overlaps: list[str]
+
+
+class TakeAwayView(View):
+    """A work's bench steps as one self-contained page; empty while something is still to be measured."""
+
+    name: str
+    html: str

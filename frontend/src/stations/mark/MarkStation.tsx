@@ -12,6 +12,7 @@ import { useWords } from "../../words/words";
 import { ArmsLength } from "./ArmsLength";
 import { AtTheSaw } from "./AtTheSaw";
 import { SettingOut } from "./SettingOut";
+import { TakeAway } from "./TakeAway";
 import { keepPlaces, readPlaces } from "./places";
 import { StopList } from "./StopList";
 import "./mark.css";
@@ -125,6 +126,7 @@ export function MarkStation({ state }: { state: WorkState }) {
         <button type="button" className="arms-length" onClick={() => setLarge(true)}>
           {say("mark.arms_length")}
         </button>
+        <TakeAway state={state} />
         {!canStayAwake() && <p className="said">{say("mark.sleeps")}</p>}
         <StopList board={board} open={open} onOpen={(stop) => go(() => stop)} />
         {stop.cuts.length > 0 && <AtTheSaw cuts={stop.cuts} />}

@@ -1,0 +1,34 @@
+/** The steps of every piece as one page of their own: to print, or to carry on a phone with no server near. */
+import { useState } from "react";
+import { api } from "../../api/client";
+import { usePreferences } from "../../app/preferences";
+import { jobFile, useShown, type WorkState } from "../../shared/useWork";
+import { useWords } from "../../words/words";
+
+export function TakeAway({ state }: { state: WorkState }) {
+  const say = useWords();
+  const { dialect, fine } = usePreferences();
+  const shown = useShown(state);
+  const [failed, setFailed] = useState(false);
+  const take = async () => {
+    try {
+      const page = await api.takeAway(jobFile(state.job, state.settled.document, shown), { dialect, fine });
+      const link = document.createElement("a");
+      link.href = URL.createObjectURL(new Blob([page.html], { type: "text/html" }));
+      link.download = `${page.name.replace(/[^\p{L}\p{N} _-]/gu, "").trim() || "steps"}.html`;
+      link.click();
+      URL.revokeObjectURL(link.href);
+      setFailed(false);
+    } catch {
+      setFailed(true);
+    }
+  };
+  return (
+    <>
+      <button type="button" className="arms-length" onClick={() => void take()}>
+        {say("mark.take_away")}
+      </button>
+      {failed && <p role="alert">{say("app.failed")}</p>}
+    </>
+  );
+}

@@ -1,0 +1,119 @@
+"""The take-away: every piece's bench steps as one self-contained page, to print or to open on a phone with no server.
+
+No script and nothing fetched: ticks are plain check boxes, drawings are lines in the page itself.
+"""
+
+from functools import partial
+from html import escape
+
+from flask import Response, g, request
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..core.rules import Words
+from ..core.terms import Message
+from ..drawing import draw_board
+from ..exchange import JobInput, Problems, WorkedRoof, habit_of, saws_of, square_of, worked_out
+from . import problem
+from .board_view import Tools, board_view
+from .flight_talk import FlightTalk
+from .kept import WordsQuery, answer, words_of
+from .roof_talk import RoofTalk
+from .screen_models import BoardView, Point, StopView, TakeAwayView
+from .work_out import suppose_missing
+
+api = APIBlueprint("take_away", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
+
+STYLE = """
+body{font:16px/1.4 system-ui,sans-serif;margin:0;color:#000;background:#fff}
+section{padding:12px 14px;break-after:page;max-width:60rem;margin:auto}
+h1{font-size:1.5rem;margin:.2em 0}h2{font-size:1.15rem;margin:.2em 0}
+svg{width:100%;height:auto;display:block;margin:8px 0}
+polygon{fill:none;stroke:#000;stroke-width:2;vector-effect:non-scaling-stroke}
+polygon.waste{fill:#ddd;stroke-dasharray:6 4}
+ol{padding-left:1.6em}li{margin:0 0 .7em}label{display:block}
+input{width:24px;height:24px;vertical-align:middle;margin:0 8px 0 0}
+b.figure{font-size:1.6rem}p{margin:.2em 0}.quiet{color:#333}
+@media print{section{padding:0}input{appearance:none;border:2px solid #000}}
+"""
+
+
+@api.before_request
+def suppose() -> None:
+    """What is missing is refused here: nobody marks a board from a supposed rise."""
+    g.supposed = suppose_missing(request.get_json())
+
+
+@api.post("/take-away", responses={200: TakeAwayView})
+def take_away(query: WordsQuery, body: JobInput) -> Response:
+    """The first work of a job as one page of steps, a sheet for each piece."""
+    words = words_of(query, body.units)
+    try:
+        worked = worked_out(body, 0, words.tape) if body.works else None
+    except Problems as found:
+        return problem.from_problems(found, words)
+    if worked is None or g.supposed:
+        return answer(TakeAwayView(name="", html=""))
+    tools = Tools(square_of(body.settings, body.units), saws_of(body.settings), partial(habit_of, body.settings))
+    boards = []
+    for laid in worked.members:
+        talk = (
+            RoofTalk(worked.layout)
+            if isinstance(worked, WorkedRoof)
+            else FlightTalk(worked.layout, laid.member.stock.depth)
+        )
+        boards.append(board_view(laid, draw_board(laid.member, laid.marks, tools.square), words, talk, tools))
+    name = body.works[0].name or words.say(Message("take_away.unnamed"))
+    stops = [words.say(check.message) for check in worked.checks if check.level == "stop"]
+    return answer(TakeAwayView(name=name, html=page(name, boards, stops, words)))
+
+
+def page(name: str, boards: list[BoardView], stops: list[str], words: Words) -> str:
+    """The whole page. Everything that was typed is escaped."""
+    warned = "".join(f"<p><b>{escape(one)}</b></p>" for one in stops)
+    sections = "".join(_section(name, board, warned, words) for board in boards)
+    return (
+        '<!doctype html><html lang="en"><head><meta charset="utf-8">'
+        '<meta name="viewport" content="width=device-width,initial-scale=1">'
+        f"<title>{escape(name)}</title><style>{STYLE}</style></head><body>{sections}</body></html>"
+    )
+
+
+def _section(name: str, board: BoardView, warned: str, words: Words) -> str:
+    many = escape(words.say(Message("take_away.count", {"n": str(board.count)})))
+    steps = "".join(_step(stop) for stop in board.stops)
+    caution = escape(words.say(Message("take_away.caution")))
+    return (
+        f"<section><p class=quiet>{escape(name)}</p><h1>{escape(board.title)} <small>{many}</small></h1>{warned}"
+        f"{_drawing(board)}<ol>{steps}</ol><p class=quiet>{caution}</p></section>"
+    )
+
+
+def _drawing(board: BoardView) -> str:
+    width, depth = board.board.mm, board.depth
+    running = "".join(
+        f'<text x="{mark.at:.1f}" y="-14" font-size="{depth * 0.16:.0f}" text-anchor="middle">{mark.number}</text>'
+        for mark in board.running
+    )
+    waste = "".join(f'<polygon class="waste" points="{_points(scrap)}"/>' for scrap in board.waste)
+    edge = depth * 0.25
+    return (
+        f'<svg viewBox="{-edge:.0f} {-edge:.0f} {width + 2 * edge:.0f} {depth + 2 * edge:.0f}" role="img">'
+        f'{waste}<polygon points="{_points(board.outline)}"/>{running}</svg>'
+    )
+
+
+def _points(points: list[Point]) -> str:
+    return " ".join(f"{u:.1f},{v:.1f}" for u, v in points)
+
+
+def _step(stop: StopView) -> str:
+    figure = f"{escape(stop.figure.text)} {escape(stop.figure.sense)}".strip() if stop.figure else ""
+    held = "".join(f"<p>{escape(line)}</p>" for line in (*stop.held, *([stop.check] if stop.check else [])))
+    square = ""
+    if stop.square is not None:
+        tongue, body = stop.square.tongue_figure, stop.square.body_figure
+        square = f"<p>{escape(tongue.text)} {escape(tongue.sense)} / {escape(body.text)} {escape(body.sense)}</p>"
+    return (
+        f"<li><label><input type=checkbox> <b class=figure>{figure}</b> <b>{escape(stop.title)}</b></label>"
+        f"<p class=quiet>{escape(stop.ends)}</p><p>{escape(stop.say)}</p>{square}{held}</li>"
+    )
