@@ -80,7 +80,7 @@ def page(name: str, boards: list[BoardView], stops: list[str], words: Words) -> 
 
 def _section(name: str, board: BoardView, warned: str, words: Words) -> str:
     many = escape(words.say(Message("take_away.count", {"n": str(board.count)})))
-    steps = "".join(_step(stop) for stop in board.stops)
+    steps = "".join(_step(stop, words) for stop in board.stops)
     caution = escape(words.say(Message("take_away.caution")))
     return (
         f"<section><p class=quiet>{escape(name)}</p><h1>{escape(board.title)} <small>{many}</small></h1>{warned}"
@@ -90,8 +90,9 @@ def _section(name: str, board: BoardView, warned: str, words: Words) -> str:
 
 def _drawing(board: BoardView) -> str:
     width, depth = board.board.mm, board.depth
+    size = max(depth * 0.16, width * 0.02)
     running = "".join(
-        f'<text x="{mark.at:.1f}" y="-14" font-size="{depth * 0.16:.0f}" text-anchor="middle">{mark.number}</text>'
+        f'<text x="{mark.at:.1f}" y="-14" font-size="{size:.0f}" text-anchor="middle">{mark.number}</text>'
         for mark in board.running
     )
     waste = "".join(f'<polygon class="waste" points="{_points(scrap)}"/>' for scrap in board.waste)
@@ -106,13 +107,15 @@ def _points(points: list[Point]) -> str:
     return " ".join(f"{u:.1f},{v:.1f}" for u, v in points)
 
 
-def _step(stop: StopView) -> str:
+def _step(stop: StopView, words: Words) -> str:
     figure = f"{escape(stop.figure.text)} {escape(stop.figure.sense)}".strip() if stop.figure else ""
     held = "".join(f"<p>{escape(line)}</p>" for line in (*stop.held, *([stop.check] if stop.check else [])))
     square = ""
     if stop.square is not None:
-        tongue, body = stop.square.tongue_figure, stop.square.body_figure
-        square = f"<p>{escape(tongue.text)} {escape(tongue.sense)} / {escape(body.text)} {escape(body.sense)}</p>"
+        tongue, body = (
+            f"{one.text} {one.sense}".strip() for one in (stop.square.tongue_figure, stop.square.body_figure)
+        )
+        square = f"<p>{escape(words.say(Message('take_away.square', {'tongue': tongue, 'body': body})))}</p>"
     return (
         f"<li><label><input type=checkbox> <b class=figure>{figure}</b> <b>{escape(stop.title)}</b></label>"
         f"<p class=quiet>{escape(stop.ends)}</p><p>{escape(stop.say)}</p>{square}{held}</li>"
