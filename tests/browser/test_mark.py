@@ -25,7 +25,7 @@ def boat_store(page: Page) -> None:
 @pytest.fixture
 def habits(page):
     """Choose how the shop works; put back as usual afterwards."""
-    usual = ("the steel square", "with the tape", "head")
+    usual = ("the steel square", "with the tape", "head", "right hand")
 
     def choose(*names: str) -> None:
         page.goto("/settings")
@@ -111,3 +111,22 @@ def test_the_steps_taken_along_open_without_a_server_and_can_be_ticked(page, tmp
     assert asked == [kept.as_uri()]
     alone.set_viewport_size({"width": 390, "height": 844})
     assert alone.evaluate("document.documentElement.scrollWidth <= innerWidth")
+
+
+def test_for_the_left_hand_the_hook_lies_to_the_right_and_every_figure_stays(page, habits):
+    boat_store(page)
+    page.get_by_role("button", name="Next mark").click()
+    page.get_by_role("button", name="Next mark").click()
+    ringed = "(all) => all.map((e) => parseFloat(e.getAttribute('cx')))"
+    right = page.locator(".held circle").evaluate_all(ringed)
+    words = page.locator(".held-words p").all_inner_texts()
+    figures = running_marks(page)
+    habits("left hand")
+    boat_store(page)
+    left = page.locator(".held circle").evaluate_all(ringed)
+    width = page.locator(".lens svg").evaluate("(e) => e.clientWidth")
+    assert sorted(left) == pytest.approx(sorted(width - x for x in right), abs=1)
+    assert page.locator(".held-words p").all_inner_texts() == words[::-1]
+    assert running_marks(page) == figures
+    hook, board = (page.locator(f".whole-board {what}").bounding_box() for what in (".hook", ".board-edge"))
+    assert hook["x"] > board["x"] + board["width"] * 0.9

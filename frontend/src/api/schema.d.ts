@@ -477,6 +477,11 @@ export interface components {
             /** Running */
             running: components["schemas"]["RunningView"][];
             /**
+             * Left Handed
+             * @description drawn with the hook to the right
+             */
+            left_handed: boolean;
+            /**
              * Hook
              * @description where the tape is hooked, mm along the board
              */

@@ -28,7 +28,8 @@ export function Lens({ board, stop, done, span }: Props) {
   const square = stop.square;
   // The whole depth is seen, with room above it for the tape, the words and the part of the square off the board.
   const scale = Math.max(0.01, Math.min(width / span, (height - OVER - UNDER) / board.depth));
-  const view: View = { scale, x: width / 2 - stop.lens[0] * scale, y: height - UNDER - board.depth * scale };
+  const way = board.left_handed ? -1 : 1;
+  const view: View = { scale, way, x: width / 2 - way * stop.lens[0] * scale, y: height - UNDER - board.depth * scale };
   return (
     <div ref={ref} className="lens">
       {size && height > 0 && (
@@ -45,17 +46,17 @@ export function Lens({ board, stop, done, span }: Props) {
           <Ends board={board} view={view} />
         </svg>
       )}
-      <HeldWords stop={stop} />
+      <HeldWords stop={stop} flipped={board.left_handed} />
     </div>
   );
 }
 
 /** The words of the two figures, in the corners, clear of tape and board. */
-function HeldWords({ stop }: { stop: Stop }) {
+function HeldWords({ stop, flipped }: { stop: Stop; flipped: boolean }) {
   const say = useWords();
   const square = stop.square;
   if (!square) return null;
-  const tongueWest = square.tongue_at[0] < square.body_at[0];
+  const tongueWest = square.tongue_at[0] < square.body_at[0] !== flipped;
   const tongue = { text: say("mark.tongue", { figure: square.tongue_figure.text }), sense: square.tongue_figure.sense };
   const body = { text: say("mark.body", { figure: square.body_figure.text }), sense: square.body_figure.sense };
   return (
@@ -73,7 +74,7 @@ function HeldWords({ stop }: { stop: Stop }) {
 function Held({ stop, view, width }: { stop: Stop; view: View; width: number }) {
   const square = stop.square;
   if (!square) return null;
-  const tongueWest = square.tongue_at[0] < square.body_at[0];
+  const tongueWest = square.tongue_at[0] < square.body_at[0] === view.way > 0;
   const held = [
     { at: square.tongue_at, west: tongueWest },
     { at: square.body_at, west: !tongueWest },
@@ -122,10 +123,10 @@ function Ends({ board, view }: { board: Board; view: View }) {
   return (
     <g className="ends">
       <text x="12" y={y}>
-        ◂ {say("mark.head").toLowerCase()}
+        ◂ {say(view.way > 0 ? "mark.head" : "mark.foot").toLowerCase()}
       </text>
       <text x="100%" dx="-12" y={y} textAnchor="end">
-        {say("mark.foot").toLowerCase()} ▸
+        {say(view.way > 0 ? "mark.foot" : "mark.head").toLowerCase()} ▸
       </text>
     </g>
   );

@@ -1,6 +1,6 @@
 /** The tape along the top edge: numbered marks everywhere, fine ones near the place that is read. */
 import type { Board } from "../api/types";
-import { place, type View } from "./geometry";
+import { along, place, type View } from "./geometry";
 
 interface Props {
   board: Board;
@@ -18,7 +18,7 @@ export function TapeEdge({ board, view, width, near, thickness }: Props) {
   // The tape runs from its hook towards the other end: down the board, or up it.
   const way = board.hook > 0 ? -1 : 1;
   const onBoard = (t: number): readonly [number, number] => place(view, [board.hook + way * t, 0]);
-  const seen = [(0 - view.x) / view.scale, (width - view.x) / view.scale].map((u) => (u - board.hook) * way).sort((a, b) => a - b) as [number, number];
+  const seen = [along(view, 0), along(view, width)].map((u) => (u - board.hook) * way).sort((a, b) => a - b) as [number, number];
   const from = Math.max(0, seen[0]);
   const to = Math.min(board.board.mm + 4 * unit, seen[1]);
   const [first, edge] = onBoard(from);

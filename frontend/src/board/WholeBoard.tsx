@@ -23,11 +23,14 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
   const [ref, size] = useSize<HTMLDivElement>();
   const width = size?.width ?? 0;
   const scale = Math.max(0.001, Math.min((width - 2 * SIDE) / board.board.mm, 104 / board.depth));
-  const view: View = { scale, x: (width - board.board.mm * scale) / 2, y: TOP };
+  const way = board.left_handed ? -1 : 1;
+  const view: View = { scale, way, x: (width - way * board.board.mm * scale) / 2, y: TOP };
+  const [west, east] = [(width - board.board.mm * scale) / 2, (width + board.board.mm * scale) / 2];
   const height = TOP + board.depth * scale + BOTTOM;
   const current = board.stops[open];
-  const [lensFrom] = place(view, [Math.max(lens.from, -12), 0]);
-  const [lensTo] = place(view, [Math.min(lens.to, board.board.mm + 12), 0]);
+  const [lensHead] = place(view, [Math.max(lens.from, -12), 0]);
+  const [lensFoot] = place(view, [Math.min(lens.to, board.board.mm + 12), 0]);
+  const [lensFrom, lensTo] = [Math.min(lensHead, lensFoot), Math.max(lensHead, lensFoot)];
   const foot = view.y + board.depth * scale;
   return (
     <div ref={ref} className="whole-board">
@@ -36,11 +39,11 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
           <Wood board={board} view={view} />
           <Lines board={board} view={view} open={current?.marks ?? []} done={done} />
           <rect className="lens-place" x={lensFrom} y={TOP - 6} width={Math.max(0, lensTo - lensFrom)} height={board.depth * scale + 12} rx="3" />
-          <text className="end" x={view.x - 10} y={TOP + (board.depth * scale) / 2} textAnchor="end">
-            {say("mark.head").toLowerCase()}
+          <text className="end" x={west - 10} y={TOP + (board.depth * scale) / 2} textAnchor="end">
+            {say(way > 0 ? "mark.head" : "mark.foot").toLowerCase()}
           </text>
-          <text className="end" x={view.x + board.board.mm * scale + 10} y={TOP + (board.depth * scale) / 2}>
-            {say("mark.foot").toLowerCase()}
+          <text className="end" x={east + 10} y={TOP + (board.depth * scale) / 2}>
+            {say(way > 0 ? "mark.foot" : "mark.head").toLowerCase()}
           </text>
           <path className="hook" d={`M${view.x} ${TOP - 14}v10m-6 -6l6 6l6 -6`} />
           {board.running.map((mark) => {

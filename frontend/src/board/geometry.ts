@@ -7,9 +7,14 @@ export interface View {
   /** px of u = 0 and v = 0. */
   x: number;
   y: number;
+  /** 1 where the hook lies to the left; -1 where it lies to the right, for the left-handed. */
+  way: 1 | -1;
 }
 
-export const place = (view: View, [u, v]: Point): [number, number] => [view.x + u * view.scale, view.y + v * view.scale];
+export const place = (view: View, [u, v]: Point): [number, number] => [view.x + view.way * u * view.scale, view.y + v * view.scale];
+
+/** Which u lies at a px from the left. */
+export const along = (view: View, px: number): number => ((px - view.x) * view.way) / view.scale;
 
 export const path = (view: View, points: readonly Point[]): string =>
   points.map((point) => place(view, point).map((n) => n.toFixed(2)).join(",")).join(" ");

@@ -244,6 +244,7 @@ class BoardView:
     waste: list[list[Point]]
     marks: list[MarkView]
     running: list[RunningView]
+    left_handed: Annotated[bool, Field(description="drawn with the hook to the right")]
     hook: Annotated[float, Field(description="where the tape is hooked, mm along the board")]
     stops: list[StopView]
     tape_unit: float
