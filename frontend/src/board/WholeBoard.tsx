@@ -45,7 +45,7 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
           <text className="end" x={east + 10} y={TOP + (board.depth * scale) / 2}>
             {say(way > 0 ? "mark.foot" : "mark.head").toLowerCase()}
           </text>
-          <path className="hook" d={`M${view.x} ${TOP - 14}v10m-6 -6l6 6l6 -6`} />
+          <path className="hook" d={`M${place(view, [board.hook, 0])[0]} ${TOP - 14}v10m-6 -6l6 6l6 -6`} />
           {board.running.map((mark) => {
             const [x] = place(view, [mark.at, 0]);
             const stop = board.stops.findIndex((one) => one.at !== null && Math.abs(one.at - mark.at) < 0.01);
@@ -68,7 +68,7 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
           </text>}
         </svg>
       )}
-      <p className="board-caption">
+      <p className={`board-caption ${board.left_handed === board.hook > 0 ? "" : "hook-right"}`}>
         <span>{say("mark.hook").toLowerCase()}</span>
         <span>
           ▲ {say("mark.crown").toLowerCase()} ·{" "}

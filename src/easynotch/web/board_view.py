@@ -121,12 +121,16 @@ def _stop(
     on_tape = stop.also_top if stop.also_top is not None else stop.along_top
     if held.likes.hook is Hook.FOOT and figure is not None and figure == on_tape:
         figure, ends = held.run(figure), words.say(Message("held.from_foot"))
+    title = words.say(Message(f"stop.{key}.title", values))
+    told = words.say(Message(f"stop.{key}.say", values))
+    if held.likes.hook is Hook.FOOT and stop.kind is StopKind.HOOK:
+        title, told, ends = (words.say(Message(f"held.hook_{part}")) for part in ("title", "say", "ends"))
     square = stop.setting if held.likes.way is Way.SQUARE and stop.role not in OVER_SUPPORTS else None
     return StopView(
         id=stop.id,
         kind=stop.kind,
-        title=words.say(Message(f"stop.{key}.title", values)),
-        say=words.say(Message(f"stop.{key}.say", values)),
+        title=title,
+        say=told,
         figure=None if figure is None else shown(figure, words),
         ends=ends,
         held=held.of(stop.marks, words, shown=square is not None),
