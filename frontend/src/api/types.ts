@@ -45,6 +45,7 @@ export type Overlaps = Schemas["OverlapsView"];
 export type NotchChoice = Schemas["NotchView"];
 export type Fascia = Schemas["FasciaView"];
 export type Piece = Schemas["PieceView"];
+export type Fact = Schemas["FactView"];
 export type Fit = Schemas["FitView"];
 export type Whole = Schemas["WholeView"];
 export type Solid = Schemas["SolidView"];

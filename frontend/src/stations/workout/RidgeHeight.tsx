@@ -3,8 +3,9 @@ import { useRef } from "react";
 import { api } from "../../api/client";
 import type { Screen } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
+import { FactRows } from "../../shared/FactRows";
 import { SheetDrawing } from "../../shared/SheetDrawing";
-import { Figure, TapeText } from "../../shared/TapeText";
+import { Figure } from "../../shared/TapeText";
 import { jobFile, useShown, type WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
 
@@ -66,18 +67,7 @@ export function RidgeHeight({ state, screen }: { state: WorkState; screen: Scree
           }}
         />
       </div>
-      <ul className="fact-rows">
-        {screen.facts.filter((fact) => FOLLOWS.has(fact.id)).map((fact) => (
-          <li key={fact.id}>
-            <span>
-              <TapeText text={fact.label} />
-            </span>
-            <b className="figure">
-              <TapeText text={fact.text} /> {fact.sense && <span className="sense">{fact.sense}</span>}
-            </b>
-          </li>
-        ))}
-      </ul>
+      <FactRows facts={screen.facts.filter((fact) => FOLLOWS.has(fact.id))} />
     </section>
   );
 }

@@ -2,6 +2,7 @@
 import { lazy, Suspense, useState } from "react";
 import type { Roof, Screen } from "../../api/types";
 import { CheckList } from "../../shared/CheckList";
+import { FactRows } from "../../shared/FactRows";
 import { OtherErrors } from "../../shared/OtherErrors";
 import { SheetDrawing } from "../../shared/SheetDrawing";
 import { TapeField } from "../../shared/TapeField";
@@ -60,18 +61,7 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
           </div>
           <section className="call-card">
             <h2>{say("roof.lengths")}</h2>
-            <ul className="fact-rows">
-              {[...roof.lengths, ...screen.facts].map((fact) => (
-                <li key={fact.id}>
-                  <span>
-                    <TapeText text={fact.label} />
-                  </span>
-                  <b className="figure">
-                    <TapeText text={fact.text} /> {fact.sense && <span className="sense">{fact.sense}</span>}
-                  </b>
-                </li>
-              ))}
-            </ul>
+            <FactRows facts={[...roof.lengths, ...screen.facts]} />
           </section>
         </div>
       </section>
