@@ -176,3 +176,28 @@ def test_the_take_away_has_every_mark_of_every_piece_and_runs_nothing(client, de
     unmeasured = {**file, "works": [changed(store, plan__length="")]}
     del unmeasured["works"][0]["plan"]["length"]
     assert client.post("/api/take-away", json=unmeasured).json["html"] == ""
+
+
+def notch_said(client, demo, work: dict, piece: str) -> str:
+    answer = client.post(f"/api/work-out?piece={piece}", json={**demo, "works": [work]}).json
+    board = answer["works"][0]["screen"]["board"]
+    assert board["id"] == piece
+    return next(stop["say"] for stop in board["stops"] if "Notch" in stop["title"])
+
+
+def test_a_notch_is_told_by_the_piece_it_is_in_and_not_by_the_common(client, demo):
+    store = next(work for work in demo["works"] if work["name"] == "Boat store")
+    assert "5 7/8\u2033 down it" in notch_said(client, demo, store, "common")
+    # 9 in 12: a quarter of an inch more depth stands up 5/16 plumb; lookouts of 1 1/2 let a rafter down by 1 7/8.
+    deeper = changed(store, rafter__depths='7 1/2"', rafter__gauged="underside")
+    assert "6 3/16\u2033 down it" in notch_said(client, demo, deeper, "board_1")
+    dropped = changed(store, gable={"lookout": '1 1/2"'}, eaves__verge="8")
+    assert "4\u2033 down it" in notch_said(client, demo, dropped, "dropped_common")
+
+
+def test_the_lath_says_the_end_its_tape_is_really_hooked_on(client, demo):
+    store = next(work for work in demo["works"] if work["name"] == "Boat store")
+    for hooked, name in (("first_end", "first end"), ("second_end", "second end")):
+        work = changed(store, setting_out={"hooked": hooked})
+        answer = client.post("/api/work-out", json={**demo, "works": [work]}).json
+        assert f"Hook the tape at the {name}" in answer["works"][0]["screen"]["roof"]["setting_out"]["say"]

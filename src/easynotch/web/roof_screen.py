@@ -17,7 +17,7 @@ from ..core.roofs import (
     notch_choices,
 )
 from ..core.rules import Words
-from ..core.terms import Count, Length, Level, Limit, Message, Value, Working, against, message
+from ..core.terms import Count, Length, Level, Limit, Message, Value, Working, against
 from ..drawing import draw_board, draw_notch, draw_plan, draw_section
 from ..exchange import RoofInput, WorkedRoof
 from .board_view import Tools, board_view, shown
@@ -96,7 +96,7 @@ def _roof(worked: WorkedRoof, words: Words, tools: Tools) -> RoofView:
         setting_out=SettingOutView(
             length=shown(worked.layout.roof.plan.length, words),
             thickness=out.thickness,
-            say=words.say(message("setting_out.say")),
+            say=words.say(Message(f"setting_out.{worked.layout.roof.hooked}")),
             places=[
                 PlaceView(number=n, at=shown(max(0.0, side), words), centre=centre)
                 for n, (side, centre) in enumerate(zip(out.near_sides, out.centres, strict=True), 1)
@@ -167,7 +167,7 @@ def _fascia(worked: WorkedRoof, words: Words) -> FasciaView | None:
     if eaves.fascia <= 0 or layout.hipped:
         return None
     run = fascia_run(layout, out)
-    said = ["drop_square" if eaves.tail is Tail.SQUARE else "drop", "splices" if run.splices else "whole"]
+    said = ["drop_square" if eaves.tail is Tail.SQUARE else "drop", "splices" if run.splices else "whole", "marks"]
     values: dict[str, Value] = {"drop": Length(eaves.fascia * layout.legs[0].slope.rate), "n": Count(len(run.pieces))}
     if "triangle_plumb" in worked.facts:
         said.append("triangle")

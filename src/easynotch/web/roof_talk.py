@@ -2,6 +2,7 @@
 
 import re
 from dataclasses import dataclass
+from math import hypot
 
 from ..core.bench import Stop, StopKind
 from ..core.roofs import RoofLayout, Tails
@@ -35,15 +36,21 @@ class RoofTalk:
         }.get(stop.role, f"rafter_{stop.role}")
 
     def values(self, stop: Stop) -> dict[str, Value]:
-        """The notch's sizes and the plumb face of a bobbed tail."""
-        del stop
-        sizes = self.layout.notch
-        face = self.layout.roof.eaves.plumb_face or 0.0
-        return {"hap": Length(sizes.hap), "face": Length(face)}
+        """How far the notch's corner lies down its plumb line, and a bobbed tail's level line down its own.
+
+        Read off this very piece: a dropped rafter's and a board's gauged from its underside are not the common's.
+        """
+        hap = self.layout.notch.hap
+        if stop.role == "seat" and stop.start is not None and stop.along_top is not None:
+            hap = hypot(stop.start[0] - stop.along_top, stop.start[1])
+        return {"hap": Length(hap), "face": Length(self.figure(stop) or 0.0)}
 
     def figure(self, stop: Stop) -> float | None:
-        """A bobbed tail's level line is found down its plumb line."""
-        return self.layout.roof.eaves.plumb_face if stop.role == "tail_level" else None
+        """A bobbed tail's level line is found down its plumb line, which stands square to it."""
+        if stop.role != "tail_level" or stop.start is None:
+            return None
+        (a, b), (c, d) = stop.lines[0]
+        return stop.start[1] * hypot(c - a, d - b) / abs(c - a)
 
     def measure(self, stop: Stop, last: float) -> tuple[Point, Point] | None:
         """Every rafter stop is read on the tape."""
