@@ -9,6 +9,7 @@ from shapely import Polygon
 
 from easynotch.core.bench import (
     Blank,
+    Cheeks,
     Down,
     Handed,
     Hold,
@@ -38,6 +39,7 @@ PREFERENCES = st.builds(
     way=st.sampled_from(Way),
     hook=st.sampled_from(Hook),
     hold=st.sampled_from(Hold),
+    cheeks=st.sampled_from(Cheeks),
     handed=st.sampled_from(Handed),
     square=st.sampled_from([IMPERIAL, METRIC, Square(400.0, 250.0, 40.0, 30.0)]),
     metric=st.booleans(),

@@ -89,6 +89,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gauge-check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a setting or a first mark that is off does to a piece, and how to absorb it. */
+        post: operations["gauge_gauge_check_gauge_check_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A made-up piece: what is given, and what is asked. */
+        get: operations["practice_make_up_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Check an answer: good within the tape's tolerance; explained by the two roads to the number either way. */
+        post: operations["practice_check_answer_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench": {
         parameters: {
             query?: never;
@@ -314,6 +365,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/works/{work_id}/marking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where one is on every piece, and every tick with what a change since did to it. */
+        get: operations["marking_read__work_id__marking_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/works/{work_id}/marking/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Remember the stop a piece is left at. */
+        put: operations["marking_place__work_id__marking_place_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/works/{work_id}/marking/tick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Tick a stop, with its lines as they are now, or take its tick away. */
+        put: operations["marking_tick__work_id__marking_tick_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shop": {
         parameters: {
             query?: never;
@@ -476,6 +578,13 @@ export interface components {
             marks: components["schemas"]["MarkView"][];
             /** Running */
             running: components["schemas"]["RunningView"][];
+            /** @description where a cut does not go straight through */
+            far: components["schemas"]["FarView"] | null;
+            /**
+             * Away
+             * @description the square's heel away: drawn with the top edge towards the user
+             */
+            away: boolean;
             /**
              * Left Handed
              * @description drawn with the hook to the right
@@ -601,6 +710,24 @@ export interface components {
             sense: string;
             /** Value */
             value: number;
+        };
+        /**
+         * FarView
+         * @description The far face, seen through the wood: as the near face's, in the same frame.
+         */
+        FarView: {
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Waste */
+            waste: [
+                number,
+                number
+            ][][];
+            /** Marks */
+            marks: components["schemas"]["MarkView"][];
         };
         /**
          * FasciaPieceView
@@ -1024,10 +1151,15 @@ export interface components {
              */
             held: string[];
             /**
-             * Check
-             * @description a last measurement to take, or nothing
+             * Others
+             * @description other figures for the same line, or nothing
              */
-            check: string;
+            others: string;
+            /**
+             * Face
+             * @description the face that lies up: near or far
+             */
+            face: string;
             /**
              * At
              * @description the running mark on the top edge that is read, mm from the hook
@@ -1457,12 +1589,17 @@ export interface components {
              * Tool
              * @default null
              */
-            tool: ("square" | "triangle" | "bevel") | null;
+            tool: ("square" | "twelfths" | "triangle" | "bevel" | "jig" | "template") | null;
             /**
              * Method
              * @default null
              */
-            method: ("tape" | "step_off") | null;
+            method: ("tape" | "step_off" | "twelfths") | null;
+            /**
+             * Cheeks
+             * @default null
+             */
+            cheeks: ("carried" | "one_face") | null;
             /**
              * Hook
              * @default null
@@ -2253,6 +2390,86 @@ export interface components {
             html: string;
         };
         /**
+         * GaugeView
+         * @description What a setting or a first mark that is off does, and how to absorb it.
+         */
+        GaugeView: {
+            /** Rows */
+            rows: components["schemas"]["CheckView"][];
+        };
+        /**
+         * PracticeView
+         * @description A made-up piece: what is given and asked, and how far one has come.
+         */
+        PracticeView: {
+            /** Seed */
+            seed: number;
+            /** School */
+            school: string;
+            /** Given */
+            given: string[];
+            /** Questions */
+            questions: components["schemas"]["QuestionView"][];
+            /** Progress */
+            progress: components["schemas"]["ProgressView"][];
+        };
+        /**
+         * ProgressView
+         * @description How often a question was tried and got right.
+         */
+        ProgressView: {
+            /** School */
+            school: string;
+            /** Question */
+            question: string;
+            /** Label */
+            label: string;
+            /** Tried */
+            tried: number;
+            /** Good */
+            good: number;
+        };
+        /**
+         * QuestionView
+         * @description What is asked.
+         */
+        QuestionView: {
+            /** Fact */
+            fact: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * AnsweredView
+         * @description Whether an answer is good, what it is, and the two roads to it.
+         */
+        AnsweredView: {
+            /** Good */
+            good: boolean;
+            /** Said */
+            said: string;
+            expected: components["schemas"]["Shown"];
+            working: components["schemas"]["WorkingView"];
+        };
+        /**
+         * AnswerBody
+         * @description An answer to one of the trainer's questions, about the piece of that seed.
+         */
+        AnswerBody: {
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "stairs" | "rafters" | "hips";
+            units: components["schemas"]["Units"];
+            /** Seed */
+            seed: number;
+            /** Question */
+            question: string;
+            /** Answer */
+            answer: string;
+        };
+        /**
          * BenchView
          * @description What lies on the bench, how many works there are in all, and how many are put away.
          */
@@ -2534,6 +2751,85 @@ export interface components {
         RevisionBody: {
             /** Revision */
             revision: number;
+        };
+        /**
+         * MarkingView
+         * @description What was done on a work's pieces.
+         */
+        MarkingView: {
+            /** Pieces */
+            pieces: components["schemas"]["PieceMarkingView"][];
+        };
+        /**
+         * PieceMarkingView
+         * @description What was done on a piece: the stop it was left at, its ticks, stops skipped and stops ticked too early.
+         */
+        PieceMarkingView: {
+            /** Piece */
+            piece: string;
+            /** Place */
+            place: string;
+            /** Ticks */
+            ticks: components["schemas"]["TickView"][];
+            /** Skipped */
+            skipped: string[];
+            /** Early */
+            early: string[];
+        };
+        /**
+         * TickView
+         * @description A ticked stop: ``good``, ``disturbed`` by a change since, or ``gone``; if not good, its lines as drawn.
+         */
+        TickView: {
+            /** Stop */
+            stop: string;
+            /** State */
+            state: string;
+            /** Said */
+            said: string;
+            /** Before */
+            before: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ][];
+        };
+        /**
+         * PlaceKeptView
+         * @description The stop a piece is left at, as it is kept now.
+         */
+        PlaceKeptView: {
+            /** Piece */
+            piece: string;
+            /** Stop */
+            stop: string;
+        };
+        /**
+         * PlaceBody
+         * @description The stop a piece is left at.
+         */
+        PlaceBody: {
+            /** Piece */
+            piece: string;
+            /** Stop */
+            stop: string;
+        };
+        /**
+         * TickBody
+         * @description A stop that is ticked, or whose tick is taken away.
+         */
+        TickBody: {
+            /** Piece */
+            piece: string;
+            /** Stop */
+            stop: string;
+            /** Done */
+            done: boolean;
         };
         /**
          * ShopView
@@ -3212,6 +3508,307 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakeAwayView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    gauge_gauge_check_gauge_check_post: {
+        parameters: {
+            query: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                piece: string;
+                stop: string;
+                tongue?: string;
+                body?: string;
+                first?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GaugeView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    practice_make_up_get: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                school?: "stairs" | "rafters" | "hips";
+                units?: components["schemas"]["Units"];
+                seed?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    practice_check_answer_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredView"];
                 };
             };
             /** @description Not readable */
@@ -4853,6 +5450,302 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    marking_read__work_id__marking_get: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path: {
+                work_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkingView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    marking_place__work_id__marking_place_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                work_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceKeptView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    marking_tick__work_id__marking_tick_put: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path: {
+                work_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkingView"];
                 };
             };
             /** @description Not readable */

@@ -3,7 +3,7 @@
 Units are mm; x to the right, y down, as on a screen. Lines have meaning by layer, never by colour.
 """
 
-from .board import BoardSheet, draw_board
+from .board import Bench, BoardSheet, draw_board
 from .elevation import draw_elevation
 from .joint import draw_joint
 from .profile import Profile, draw_profile, draw_silhouette
@@ -11,6 +11,7 @@ from .roof import draw_notch, draw_plan, draw_section
 from .sheet import Dimension, Layer, Path, Sheet, Text
 
 __all__ = [
+    "Bench",
     "BoardSheet",
     "Dimension",
     "Layer",

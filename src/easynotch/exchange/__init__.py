@@ -9,6 +9,7 @@ from .problems import Problem, Problems
 from .reading import parse_json, read_draft, read_job
 from .roof_model import RoofInput
 from .settings_model import Origin, SettingsInput, Settled, habit_of, read_settings, saws_of, settle, square_of
+from .typed import typed_length
 from .usual import usual_flight, usual_roof
 from .work_out import Worked, WorkedFlight, work_out_flight, worked_out
 from .work_out_roof import WorkedRoof, work_out_roof
@@ -47,6 +48,7 @@ __all__ = [
     "saws_of",
     "settle",
     "square_of",
+    "typed_length",
     "usual_flight",
     "usual_roof",
     "work_out_flight",

@@ -71,15 +71,18 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     guard_door(app, database, door)
     _problems(app)
     from .devices import api as devices  # noqa: PLC0415
+    from .gauge import api as gauge  # noqa: PLC0415
     from .jobs import api as jobs  # noqa: PLC0415
     from .limit_sets import api as limit_sets  # noqa: PLC0415
+    from .marking import api as marking  # noqa: PLC0415
+    from .practice import api as practice  # noqa: PLC0415
     from .shop import api as shop  # noqa: PLC0415
     from .take_away import api as take_away  # noqa: PLC0415
     from .whole import api as whole  # noqa: PLC0415
     from .work_out import api as work_out  # noqa: PLC0415
     from .works import api as works  # noqa: PLC0415
 
-    for blueprint in (work_out, whole, take_away, jobs, works, shop, limit_sets, devices):
+    for blueprint in (work_out, whole, take_away, gauge, practice, jobs, works, marking, shop, limit_sets, devices):
         app.register_api(blueprint)
     app.add_url_rule("/api/openapi.json", "openapi_document", lambda: document(app))
     if screens is not None:

@@ -4,16 +4,27 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Protocol
 
-from ..core.bench import OVER_SUPPORTS, Hook, Stop, StopKind
+from ..core.bench import ON_THE_TAPE, OVER_SUPPORTS, Cheeks, Hold, Hook, Stop, StopKind
 from ..core.rules import Words
-from ..core.solid import Cut, Member
+from ..core.solid import Cut, Face, Mark, Member
 from ..core.tape import Style
 from ..core.terms import Angle, Count, Length, Message, Value
 from ..core.tools import Reach, Saw, Setting, Square, Way, lying, reach, standing
-from ..drawing import BoardSheet
+from ..drawing import Bench, draw_board
 from ..exchange import WorkedMember
-from .held_view import HeldLines, held_lines, likes_of
-from .screen_models import BoardView, CutView, MarkView, Point, RunningView, SawView, Shown, SquareView, StopView
+from .held_view import AT_ONCE, HeldLines, held_lines, likes_of
+from .screen_models import (
+    BoardView,
+    CutView,
+    FarView,
+    MarkView,
+    Point,
+    RunningView,
+    SawView,
+    Shown,
+    SquareView,
+    StopView,
+)
 
 AT_HOOK = 1e-6
 """mm: a mark this near to the hook is the hook."""
@@ -35,6 +46,23 @@ class Tools:
     saws: tuple[Saw, ...]
     habit: Callable[[str], str]
 
+    def spare(self, member: Member) -> int:
+        """How many more of a piece are cut, by habit: of rafters, where stock can split."""
+        return SPARES[self.habit("spares")] if member.role in RAFTERS else 0
+
+    def bench(self, member: Member) -> Bench:
+        """How a piece is worked."""
+        return Bench(
+            self.square,
+            Cheeks(self.habit("cheeks")),
+            jig=self.habit("tool") == Way.JIG,
+            more=member.count - 1 + self.spare(member),
+        )
+
+
+SPARES = {"none": 0, "one": 1, "two": 2}
+RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack"})
+
 
 class Talk(Protocol):
     """What is said at the stops of one kind of member."""
@@ -55,9 +83,10 @@ class Talk(Protocol):
         """What the piece is called."""
 
 
-def board_view(laid: WorkedMember, sheet: BoardSheet, words: Words, talk: Talk, tools: Tools) -> BoardView:
+def board_view(laid: WorkedMember, words: Words, talk: Talk, tools: Tools) -> BoardView:
     """A piece on the horses."""
     member = laid.member
+    sheet = draw_board(member, laid.marks, tools.bench(member))
     held = held_lines(member, likes_of(tools.habit, tools.square, words), words)
     imperial = words.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
     unit, division, numbered = GRADUATIONS[imperial]
@@ -65,6 +94,7 @@ def board_view(laid: WorkedMember, sheet: BoardSheet, words: Words, talk: Talk, 
         {
             round(at, 6): at
             for stop in sheet.stops
+            if stop.kind is not StopKind.CARRY
             for at in (stop.along_top, stop.also_top)
             if at and abs(at) > AT_HOOK
         }.values()
@@ -78,7 +108,15 @@ def board_view(laid: WorkedMember, sheet: BoardSheet, words: Words, talk: Talk, 
         stock=shown(sheet.stock, words) if sheet.stock else None,
         outline=list(sheet.outline),
         waste=[list(scrap) for scrap in sheet.waste],
-        marks=[MarkView(id=mark.id, role=mark.role, pieces=list(mark.pieces)) for mark in sheet.marks],
+        marks=_marks(sheet.marks),
+        far=None
+        if sheet.far is None
+        else FarView(
+            outline=list(sheet.far.outline),
+            waste=[list(scrap) for scrap in sheet.far.waste],
+            marks=_marks(sheet.far.marks),
+        ),
+        away=held.likes.hold is Hold.AWAY,
         running=[RunningView(number=n, at=at, figure=shown(held.run(at), words)) for n, at in enumerate(edges, 1)],
         left_handed=tools.habit("hand") == "left",
         hook=0.0 if held.likes.hook is Hook.HEAD else held.length,
@@ -89,11 +127,18 @@ def board_view(laid: WorkedMember, sheet: BoardSheet, words: Words, talk: Talk, 
     )
 
 
-def _figure(stop: Stop, member: Member, talk: Talk) -> float | None:
+def _marks(marks: tuple[Mark, ...]) -> list[MarkView]:
+    return [MarkView(id=mark.id, role=mark.role, pieces=list(mark.pieces)) for mark in marks]
+
+
+def _figure(stop: Stop, talk: Talk) -> float | None:
+    """The one figure that is read large; none where nothing is measured."""
     if stop.kind is StopKind.HOOK:
         return 0.0
-    if stop.kind is StopKind.FINISH:
-        return member.lengths.get("board", member.lengths.get("overall"))
+    if stop.kind is StopKind.CHECK:
+        return stop.line_length
+    if stop.kind not in ON_THE_TAPE:
+        return None
     own = talk.figure(stop)
     if own is not None:
         return own
@@ -103,46 +148,98 @@ def _figure(stop: Stop, member: Member, talk: Talk) -> float | None:
     return stop.line_length
 
 
-def _stop(
-    stop: Stop, laid: WorkedMember, words: Words, talk: Talk, last: float, way: tuple[Tools, HeldLines]
-) -> StopView:
-    member = laid.member
-    tools, held = way
-    key = talk.key(stop)
+@dataclass(frozen=True, slots=True)
+class _Told:
+    """What is read at a stop."""
+
+    title: str
+    say: str
+    figure: float | None
+    ends: str
+
+
+def _told(stop: Stop, member: Member, words: Words, talk: Talk, held: HeldLines) -> _Told:
+    """The words of a stop: those of the piece's kind for its lines and its hook, common ones for what every piece
+    has.
+    """
+    drawn = stop.kind in ON_THE_TAPE or stop.kind is StopKind.HOOK
     values: dict[str, Value] = {
         "n": Count(stop.number),
         "first": Length(stop.along_top or 0.0),
         "second": Length(stop.also_top or 0.0),
         "edges": words.say(Message(f"square.{_traced(stop)}_edges")).lower(),
-        **talk.values(stop),
+        "piece": words.say(talk.title(member)),
+        "back": Length(abs(stop.set_back)),
+        **(talk.values(stop) if drawn else {}),
     }
-    figure = _figure(stop, member, talk)
-    ends = words.say(Message(f"stop.{key}.ends", values))
-    on_tape = stop.also_top if stop.also_top is not None else stop.along_top
-    if held.likes.hook is Hook.FOOT and figure is not None and figure == on_tape:
-        figure, ends = held.run(figure), words.say(Message("held.from_foot"))
-    title = words.say(Message(f"stop.{key}.title", values))
-    told = words.say(Message(f"stop.{key}.say", values))
-    if held.likes.hook is Hook.FOOT and stop.kind is StopKind.HOOK:
-        title, told, ends = (words.say(Message(f"held.hook_{part}")) for part in ("title", "say", "ends"))
-    square = stop.setting if held.likes.way is Way.SQUARE and stop.role not in OVER_SUPPORTS else None
+    if stop.kind is StopKind.JIG and stop.setting is not None:
+        (a, _), (b, _) = stop.setting.tongue_at, stop.setting.body_at
+        values |= {"tongue": Length(stop.setting.tongue_figure), "body": Length(stop.setting.body_figure),
+                   "long": Length(abs(b - a))}  # fmt: skip
+    figure = _figure(stop, talk)
+    key = talk.key(stop) if drawn else str(stop.kind)
+    title, said, ends = (words.say(Message(f"stop.{key}.{part}", values)) for part in ("title", "say", "ends"))
+    if held.likes.hook is Hook.FOOT:
+        on_tape = stop.also_top if stop.also_top is not None else stop.along_top
+        if stop.kind is StopKind.HOOK:
+            title, said, ends = (words.say(Message(f"held.hook_{part}")) for part in ("title", "say", "ends"))
+        elif figure is not None and figure == on_tape:
+            figure, ends = held.run(figure), words.say(Message("held.from_foot"))
+    if stop.kind is StopKind.CARRY:
+        far = "far" if stop.face is Face.FAR else "beside"
+        if abs(stop.set_back) < AT_ONCE:
+            said = words.say(Message(f"stop.{far}.straight", values))
+        elif far == "far":
+            way = "foot" if stop.set_back > 0 else "head"
+            said = words.say(Message(f"stop.far.say_{way}", values))
+        else:
+            way = "foot" if stop.set_back > 0 else "head"
+            said, figure = words.say(Message(f"stop.beside.say_{way}", values)), abs(stop.set_back)
+            ends = words.say(Message("stop.beside.ends"))
+        title = words.say(Message(f"stop.{far}.title", values | {"title": title}))
+    return _Told(title, said, figure, ends)
+
+
+def _stop(
+    stop: Stop, laid: WorkedMember, words: Words, talk: Talk, last: float, way: tuple[Tools, HeldLines]
+) -> StopView:
+    member = laid.member
+    tools, held = way
+    told = _told(stop, member, words, talk, held)
+    hidden = held.likes.way is not Way.SQUARE or stop.role in OVER_SUPPORTS
+    square = None if hidden and stop.kind is not StopKind.JIG else stop.setting
+    carry = stop.kind is StopKind.CARRY
     return StopView(
         id=stop.id,
         kind=stop.kind,
-        title=title,
-        say=told,
-        figure=None if figure is None else shown(figure, words),
-        ends=ends,
-        held=held.of(stop.marks, words, shown=square is not None),
-        check=held.check(words) if stop.kind is StopKind.FINISH else "",
+        title=told.title,
+        say=told.say,
+        figure=None if told.figure is None else shown(told.figure, words),
+        ends=told.ends,
+        held=held.of(stop.marks, words, shown=square is not None, far=carry) if stop.kind in ON_THE_TAPE else [],
+        others=held.others(stop.marks, words) if square is not None and stop.kind in ON_THE_TAPE else "",
+        face=stop.face,
         marks=list(stop.marks),
         lines=list(stop.lines),
         lens=stop.lens,
-        at=on_tape,
-        measure=talk.measure(stop, last),
+        at=stop.also_top if stop.also_top is not None else stop.along_top,
+        measure=_between(stop, talk, last),
         square=_square(square, words) if square else None,
-        cuts=[_cut(cut, member.stock.thickness, words, tools.saws) for cut in laid.cuts if cut.id in stop.marks],
+        cuts=[_cut(cut, member.stock.thickness, words, tools.saws) for cut in laid.cuts if cut.id in stop.marks]
+        if stop.kind in ON_THE_TAPE and not carry
+        else [],
     )
+
+
+def _between(stop: Stop, talk: Talk, last: float) -> tuple[Point, Point] | None:
+    """The two ends of a figure not read on the tape: the last check's, a line's struck beside another, the kind's."""
+    if stop.kind is StopKind.CHECK:
+        return stop.lines[0]
+    if stop.kind is not StopKind.CARRY or stop.face is Face.FAR:
+        return talk.measure(stop, last)
+    if stop.along_top is None or abs(stop.set_back) < AT_ONCE:
+        return None
+    return (stop.along_top - stop.set_back, 0.0), (stop.along_top, 0.0)
 
 
 def _cut(cut: Cut, thickness: float, words: Words, saws: tuple[Saw, ...]) -> CutView:

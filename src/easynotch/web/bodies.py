@@ -5,6 +5,7 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from ..core.rules import LimitSetId
+from ..core.tape import Units
 
 Revision = Annotated[int, Field(strict=True, ge=1, le=2**53)]
 """A revision's number, small enough for every database and browser."""
@@ -84,3 +85,35 @@ class ArchiveBody(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     archived: bool = Field(strict=True)
+
+
+Name = Annotated[str, Field(min_length=1, max_length=300)]
+"""Of a piece or a stop."""
+
+
+class PlaceBody(BaseModel):
+    """The stop a piece is left at."""
+
+    model_config = ConfigDict(extra="forbid")
+    piece: Name
+    stop: Name
+
+
+class TickBody(BaseModel):
+    """A stop that is ticked, or whose tick is taken away."""
+
+    model_config = ConfigDict(extra="forbid")
+    piece: Name
+    stop: Name
+    done: bool = Field(strict=True)
+
+
+class AnswerBody(BaseModel):
+    """An answer to one of the trainer's questions, about the piece of that seed."""
+
+    model_config = ConfigDict(extra="forbid")
+    school: Literal["stairs", "rafters", "hips"]
+    units: Units
+    seed: int = Field(strict=True, ge=1, le=2**31)
+    question: str = Field(min_length=1, max_length=60)
+    answer: str = Field(max_length=100)

@@ -5,7 +5,7 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from .screen_models import ProfileView, View
+from .screen_models import CheckView, Point, ProfileView, Shown, View, WorkingView
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -252,3 +252,81 @@ class CodeView(View):
     code: str
     address: str
     picture: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TickView:
+    """A ticked stop: ``good``, ``disturbed`` by a change since, or ``gone``; if not good, its lines as drawn."""
+
+    stop: str
+    state: str
+    said: str
+    before: list[tuple[Point, Point]]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PieceMarkingView:
+    """What was done on a piece: the stop it was left at, its ticks, stops skipped and stops ticked too early."""
+
+    piece: str
+    place: str
+    ticks: list[TickView]
+    skipped: list[str]
+    early: list[str]
+
+
+class MarkingView(View):
+    """What was done on a work's pieces."""
+
+    pieces: list[PieceMarkingView]
+
+
+class PlaceKeptView(View):
+    """The stop a piece is left at, as it is kept now."""
+
+    piece: str
+    stop: str
+
+
+class GaugeView(View):
+    """What a setting or a first mark that is off does, and how to absorb it."""
+
+    rows: list[CheckView]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class QuestionView:
+    """What is asked."""
+
+    fact: str
+    label: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ProgressView:
+    """How often a question was tried and got right."""
+
+    school: str
+    question: str
+    label: str
+    tried: int
+    good: int
+
+
+class PracticeView(View):
+    """A made-up piece: what is given and asked, and how far one has come."""
+
+    seed: int
+    school: str
+    given: list[str]
+    questions: list[QuestionView]
+    progress: list[ProgressView]
+
+
+class AnsweredView(View):
+    """Whether an answer is good, what it is, and the two roads to it."""
+
+    good: bool
+    said: str
+    expected: Shown
+    working: WorkingView

@@ -18,7 +18,7 @@ from ..core.roofs import (
 )
 from ..core.rules import Words
 from ..core.terms import Count, Length, Level, Limit, Message, Value, Working, against
-from ..drawing import draw_board, draw_notch, draw_plan, draw_section
+from ..drawing import draw_notch, draw_plan, draw_section
 from ..exchange import RoofInput, WorkedRoof
 from .board_view import Tools, board_view, shown
 from .roof_fit import fit_views, trial_steps
@@ -44,8 +44,6 @@ SAME = 0.05
 """mm: two notches whose depths differ less are one."""
 NEAR = 0.8
 """Rafter depths round the notch: what is drawn of one to choose."""
-SPARES = {"none": 0, "one": 1, "two": 2}
-RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack"})
 SHOWN_LENGTHS = ("theoretical", "head_to_plate", "tail", "overall")
 
 
@@ -55,7 +53,7 @@ def roof_screen_of(
     """Everything the stations show of a roof, the board of one piece (the pattern by default) among it."""
     laid = next((one for one in worked.members if one.member.id == piece), worked.pattern)
     talk = RoofTalk(worked.layout)
-    board = board_view(laid, draw_board(laid.member, laid.marks, tools.square), words, talk, tools)
+    board = board_view(laid, words, talk, tools)
     return ScreenView(
         kind="roof",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
@@ -69,7 +67,7 @@ def roof_screen_of(
                 id=one.member.id,
                 title=words.say(talk.title(one.member)),
                 count=one.member.count,
-                spare=SPARES[tools.habit("spares")] if one.member.role in RAFTERS else 0,
+                spare=tools.spare(one.member),
             )
             for one in worked.members
         ],

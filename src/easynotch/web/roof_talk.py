@@ -19,8 +19,8 @@ class RoofTalk:
 
     def key(self, stop: Stop) -> str:
         """By what the stop's first mark is: over the plate, a beam, a purlin; head, tail, lap."""
-        if stop.kind in (StopKind.HOOK, StopKind.FINISH):
-            return f"rafter_{stop.kind}"
+        if stop.kind is StopKind.HOOK:
+            return "rafter_hook"
         first = stop.marks[0].rsplit("_heel", 1)
         where = first[0] if len(first) > 1 else ""
         if stop.role == "tail" and self.layout.roof.eaves.tails is Tails.SNAPPED and not self.layout.hipped:

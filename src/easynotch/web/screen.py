@@ -5,7 +5,7 @@ from typing import Any
 from ..core.rules import Words
 from ..core.stairs import Candidate
 from ..core.terms import Length, Level, Message, Value, message
-from ..drawing import Profile, draw_board, draw_elevation, draw_profile
+from ..drawing import Profile, draw_elevation, draw_profile
 from ..exchange import FlightInput, WorkedFlight
 from .board_view import Tools, board_view, shown
 from .flight_talk import FlightTalk
@@ -19,7 +19,7 @@ def screen_of(
     """Everything the stations show of a flight, the board of one piece (the pattern by default) among it."""
     laid = next((one for one in worked.members if one.member.id == piece), worked.pattern)
     talk = FlightTalk(worked.layout, laid.member.stock.depth)
-    board = board_view(laid, draw_board(laid.member, laid.marks, tools.square), words, talk, tools)
+    board = board_view(laid, words, talk, tools)
     return ScreenView(
         kind="flight",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
@@ -30,7 +30,10 @@ def screen_of(
         sketch=sheet_view(draw_elevation(worked.layout, worked.pattern.member), words),
         pieces=[
             PieceView(
-                id=one.member.id, title=words.say(Message(f"board.{one.member.id}")), count=one.member.count, spare=0
+                id=one.member.id,
+                title=words.say(Message(f"board.{one.member.id}")),
+                count=one.member.count,
+                spare=tools.spare(one.member),
             )
             for one in worked.members
         ],

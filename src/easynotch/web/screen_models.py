@@ -212,7 +212,8 @@ class StopView:
     lines: list[tuple[Point, Point]]
     lens: Point
     held: Annotated[list[str], Field(description="how each of its lines is set and held, by the shop's way")]
-    check: Annotated[str, Field(description="a last measurement to take, or nothing")]
+    others: Annotated[str, Field(description="other figures for the same line, or nothing")]
+    face: Annotated[str, Field(description="the face that lies up: near or far")]
     at: Annotated[float | None, Field(description="the running mark on the top edge that is read, mm from the hook")]
     measure: Annotated[
         tuple[Point, Point] | None, Field(description="the two ends of the figure, where it is not on the tape")
@@ -231,6 +232,15 @@ class RunningView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class FarView:
+    """The far face, seen through the wood: as the near face's, in the same frame."""
+
+    outline: list[Point]
+    waste: list[list[Point]]
+    marks: list[MarkView]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class BoardView:
     """A piece lying on the horses: u from the hook, v down from the top edge, mm."""
 
@@ -244,6 +254,8 @@ class BoardView:
     waste: list[list[Point]]
     marks: list[MarkView]
     running: list[RunningView]
+    far: Annotated[FarView | None, Field(description="where a cut does not go straight through")]
+    away: Annotated[bool, Field(description="the square's heel away: drawn with the top edge towards the user")]
     left_handed: Annotated[bool, Field(description="drawn with the hook to the right")]
     hook: Annotated[float, Field(description="where the tape is hooked, mm along the board")]
     stops: list[StopView]

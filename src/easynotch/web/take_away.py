@@ -3,7 +3,6 @@
 No script and nothing fetched: ticks are plain check boxes, drawings are lines in the page itself.
 """
 
-from functools import partial
 from html import escape
 
 from flask import Response, g, request
@@ -11,13 +10,10 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.rules import Words
 from ..core.terms import Message
-from ..drawing import draw_board
-from ..exchange import JobInput, Problems, WorkedRoof, habit_of, saws_of, square_of, worked_out
+from ..exchange import JobInput, Problems, worked_out
 from . import problem
-from .board_view import Tools, board_view
-from .flight_talk import FlightTalk
 from .kept import WordsQuery, answer, words_of
-from .roof_talk import RoofTalk
+from .pieces import boards_of
 from .screen_models import BoardView, Point, StopView, TakeAwayView
 from .work_out import suppose_missing
 
@@ -53,15 +49,7 @@ def take_away(query: WordsQuery, body: JobInput) -> Response:
         return problem.from_problems(found, words)
     if worked is None or g.supposed:
         return answer(TakeAwayView(name="", html=""))
-    tools = Tools(square_of(body.settings, body.units), saws_of(body.settings), partial(habit_of, body.settings))
-    boards = []
-    for laid in worked.members:
-        talk = (
-            RoofTalk(worked.layout)
-            if isinstance(worked, WorkedRoof)
-            else FlightTalk(worked.layout, laid.member.stock.depth)
-        )
-        boards.append(board_view(laid, draw_board(laid.member, laid.marks, tools.square), words, talk, tools))
+    boards = [one for _, one in boards_of(worked, body, words)]
     name = body.works[0].name or words.say(Message("take_away.unnamed"))
     stops = [words.say(check.message) for check in worked.checks if check.level == "stop"]
     return answer(TakeAwayView(name=name, html=page(name, boards, stops, words)))
@@ -109,7 +97,7 @@ def _points(points: list[Point]) -> str:
 
 def _step(stop: StopView, words: Words) -> str:
     figure = f"{escape(stop.figure.text)} {escape(stop.figure.sense)}".strip() if stop.figure else ""
-    held = "".join(f"<p>{escape(line)}</p>" for line in (*stop.held, *([stop.check] if stop.check else [])))
+    held = "".join(f"<p>{escape(line)}</p>" for line in (*stop.held, *([stop.others] if stop.others else [])))
     square = ""
     if stop.square is not None:
         tongue, body = (

@@ -1,6 +1,5 @@
 """``POST /api/work-out``: a job in, everything that follows from it out; nothing is stored."""
 
-from functools import partial
 from typing import Any
 
 from flask import Response, g, request
@@ -16,14 +15,11 @@ from ..exchange import (
     WorkedFlight,
     WorkedRoof,
     contract,
-    habit_of,
-    saws_of,
-    square_of,
     worked_out,
 )
 from . import problem
-from .board_view import Tools
 from .kept import WordsQuery, answer, words_of
+from .pieces import tools_of
 from .roof_screen import roof_screen_of
 from .screen import screen_of
 from .screen_models import WorkAnswer, WorkOutAnswer
@@ -64,8 +60,7 @@ def _work(number: int, job: JobInput, query: WorkOutQuery) -> WorkAnswer:
     words = words_of(query, job.units)
     given = job.works[number]
     worked = worked_out(job, number, words.tape)
-    habit = partial(habit_of, job.settings)
-    tools = Tools(square_of(job.settings, job.units), saws_of(job.settings), habit)
+    tools = tools_of(job)
     if isinstance(worked, WorkedRoof) and isinstance(given, RoofInput):
         screen = roof_screen_of(given, worked, words, g.supposed, query.piece, tools)
     else:

@@ -2,7 +2,11 @@
 
 from .apprentice import Blank, Drawn, follow, left_of
 from .drawn import Down, DrawnLine, Edge, Gauged, Tick, drawn_lines
+from .gauge import Clamped, Shifted, clamped
+from .jig import jig_of
 from .steps import (
+    Across,
+    Cheeks,
     Handed,
     Hold,
     Hook,
@@ -12,14 +16,19 @@ from .steps import (
     StepKind,
     SteppedOff,
     bound_of_step,
+    goes_straight,
     hooked_length,
     steps_of,
 )
-from .stops import OVER_SUPPORTS, Stop, StopKind, stops_of
+from .stops import ON_THE_TAPE, OVER_SUPPORTS, Stop, StopKind, stops_of
 
 __all__ = [
+    "ON_THE_TAPE",
     "OVER_SUPPORTS",
+    "Across",
     "Blank",
+    "Cheeks",
+    "Clamped",
     "Down",
     "Drawn",
     "DrawnLine",
@@ -30,6 +39,7 @@ __all__ = [
     "Hook",
     "Method",
     "Preferences",
+    "Shifted",
     "Step",
     "StepKind",
     "SteppedOff",
@@ -37,9 +47,12 @@ __all__ = [
     "StopKind",
     "Tick",
     "bound_of_step",
+    "clamped",
     "drawn_lines",
     "follow",
+    "goes_straight",
     "hooked_length",
+    "jig_of",
     "left_of",
     "steps_of",
     "stops_of",

@@ -74,6 +74,12 @@ def follow(
             # A gauge line runs along the board, whatever is held.
             drawn[step.line.face].append(Drawn(step.line, (0.0, _on_tape(step.line.anchor.at, division)), (1.0, 0.0)))
             continue
+        if step.beside:
+            # Struck beside the near line, parallel to it: so it stands for the line on the far face.
+            near = next(one for one in drawn[Face.NEAR] if one.line.id == step.line.id)
+            moved = near.point[0] + _on_tape(step.set_back, division), near.point[1]
+            drawn[Face.FAR].append(Drawn(step.line, moved, near.way))
+            continue
         point = _anchor(step, blank, likes, division, before, slip)
         drawn[step.line.face].append(Drawn(step.line, point, (sin(lean), cos(lean))))
     return {face: tuple(lines) for face, lines in drawn.items()}
@@ -99,6 +105,8 @@ def _anchor(
     if step.stepped is not None:
         whole = sum(step.stepped.step + slip(n) for n in range(step.stepped.steps))
         run = whole + _on_tape(step.stepped.part, division)
+    if step.across is not None:
+        run = step.across.scale * _on_tape(step.across.reading, division)
     u = run if likes.hook is Hook.HEAD else blank.foot - run
     return u, 0.0 if anchor.edge is Edge.TOP else blank.depth
 

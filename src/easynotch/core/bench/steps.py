@@ -8,18 +8,20 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from itertools import pairwise
-from math import floor, radians
+from math import ceil, floor, hypot, inf, radians
 
-from ..solid import Face, Member
+from ..solid import CutPlane, Face, Member
 from ..tools import IMPERIAL, Held, Square, Way, hold_angle
 from .drawn import Down, DrawnLine, Edge, Tick, drawn_lines
 
 
 class Method(StrEnum):
-    """How running marks are set: each on the tape from one hook, or stepped off along the edge."""
+    """How running marks are set: each on the tape from one hook; stepped off along the edge; or read across the square,
+    its twelfths as feet and inches (its millimetres as centimetres)."""
 
     TAPE = "tape"
     STEP_OFF = "step_off"
+    TWELFTHS = "twelfths"
 
 
 class Hook(StrEnum):
@@ -34,6 +36,15 @@ class Hold(StrEnum):
 
     TOWARD = "toward"
     AWAY = "away"
+
+
+class Cheeks(StrEnum):
+    """A compound cut's second line: carried round the edge to the far face, or struck beside the first on the near
+    face, parallel to it, and cut without turning the board.
+    """
+
+    CARRIED = "carried"
+    ONE_FACE = "one_face"
 
 
 class Handed(StrEnum):
@@ -52,6 +63,7 @@ class Preferences:
     hook: Hook = Hook.HEAD
     hold: Hold = Hold.TOWARD
     handed: Handed = Handed.RIGHT
+    cheeks: Cheeks = Cheeks.CARRIED
     square: Square = IMPERIAL
     metric: bool = False
 
@@ -66,21 +78,45 @@ class StepKind(StrEnum):
     CROSS = "cross"
     WRITE = "write"
     CHECK = "check"
+    TRACE = "trace"
 
 
 @dataclass(frozen=True, slots=True)
 class SteppedOff:
-    """A running mark stepped off: so many whole steps along the edge and a part of one, mm each."""
+    """A running mark stepped off: so many whole steps along the edge and a part of one, mm each.
+
+    ``level`` is the part measured level. Where the board is too narrow to hold it between two plumb lines,
+    ``widths`` of the tongue are struck first, each ``width``, and ``rest`` is what is left to measure.
+    """
 
     steps: int
     step: float
     part: float
+    level: float = 0.0
+    widths: int = 0
+    width: float = 0.0
+    rest: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Across:
+    """A running mark read across the square: ``level`` on the body and ``plumb`` on the tongue, ``reading`` between
+    them, each a ``scale``-th of the real length, mm. ``held`` tells that both are on the square.
+    """
+
+    level: float
+    plumb: float
+    reading: float
+    scale: float
+    held: bool
 
 
 @dataclass(frozen=True, slots=True)
 class Step:
     """One step. ``line`` and ``held`` where one is drawn; ``run`` its running distance from the hook, mm, exact;
-    ``stepped`` where it is stepped off; ``expected`` what a check should measure between ``ends``.
+    ``stepped`` where it is stepped off, ``across`` where it is read across the square; ``beside`` where a far line
+    is struck on the near face, parallel to the near one; ``expected`` what a check should measure between ``ends``;
+    ``count`` how many are traced.
     """
 
     id: str
@@ -89,23 +125,28 @@ class Step:
     held: Held | None = None
     run: float | None = None
     stepped: SteppedOff | None = None
+    across: Across | None = None
     set_back: float = 0.0
+    beside: bool = False
     ends: tuple[str, str] = ("", "")
     expected: float | None = None
+    count: int = 0
 
 
-def steps_of(member: Member, likes: Preferences, division: float) -> tuple[Step, ...]:
+def steps_of(member: Member, likes: Preferences, division: float, more: int = 0) -> tuple[Step, ...]:
     """Every step of a piece in the order of practice: crown and hook, the lines in the order the cuts are declared,
-    compound ones carried round the edge to the far face, waste crossed, hand and place written, a last measurement.
+    compound ones carried round the edge to the far face, waste crossed, hand and place written, a last measurement,
+    then the others traced from it and counted.
 
     Args:
         member: the piece.
         likes: how the user works.
         division: of the user's tape, mm.
+        more: how many are traced from this one.
     """
     near = drawn_lines(member)
     length = hooked_length(near)
-    step = _step_length(member, near)
+    step = _stepping(member, near, likes)
     return (
         Step("crown", StepKind.CROWN),
         Step("hook", StepKind.HOOK, run=0.0),
@@ -114,6 +155,7 @@ def steps_of(member: Member, likes: Preferences, division: float) -> tuple[Step,
         *(Step(f"cross_{group}", StepKind.CROSS, line=line) for group, line in _groups(near).items()),
         Step("write", StepKind.WRITE),
         *_last_check(near),
+        *([Step("trace", StepKind.TRACE, count=more)] if more else []),
     )
 
 
@@ -122,33 +164,66 @@ def hooked_length(lines: tuple[DrawnLine, ...]) -> float:
     return max((line.anchor.at for line in lines if isinstance(line.anchor, Tick)), default=0.0)
 
 
-def _draw(line: DrawnLine, likes: Preferences, division: float, length: float, step: float | None) -> Step:
+@dataclass(frozen=True, slots=True)
+class _Stepping:
+    """What is stepped along the edge, mm; the board's lean, and how wide a level line lies on it."""
+
+    step: float
+    level: float
+    plumb: float
+    chord: float
+
+
+def _draw(line: DrawnLine, likes: Preferences, division: float, length: float, stepping: _Stepping | None) -> Step:
     held = hold_angle(
         line.angle, likes.way, square=likes.square, division=division, depth=line.across, metric=likes.metric
     )
-    run, stepped = None, None
+    run, stepped, across = None, None, None
     if isinstance(line.anchor, Tick):
         run = line.anchor.at if likes.hook is Hook.HEAD else length - line.anchor.at
-        if likes.method is Method.STEP_OFF and step is not None and line.face is Face.NEAR:
-            whole = max(0, floor(run / step + 1e-9))
-            stepped = SteppedOff(whole, step, run - whole * step)
-    return Step(f"draw_{line.face}_{line.id}", StepKind.DRAW, line, held, run, stepped)
+        if stepping is not None and likes.way is not Way.TEMPLATE:
+            if likes.method is Method.STEP_OFF:
+                stepped = _stepped(run, stepping, likes.square)
+            elif likes.method is Method.TWELFTHS and run > 0:
+                across = _read_across(run, stepping, likes)
+    return Step(f"draw_{line.face}_{line.id}", StepKind.DRAW, line, held, run, stepped, across)
 
 
-def _step_length(member: Member, lines: tuple[DrawnLine, ...]) -> float | None:
+def _stepped(run: float, stepping: _Stepping, square: Square) -> SteppedOff:
+    whole = max(0, floor(run / stepping.step + 1e-9))
+    part = run - whole * stepping.step
+    level = part * stepping.level
+    widths = max(0, ceil((level - stepping.chord) / square.tongue_width)) if level > stepping.chord else 0
+    return SteppedOff(
+        whole, stepping.step, part, level, widths, square.tongue_width, level - widths * square.tongue_width
+    )
+
+
+def _read_across(run: float, stepping: _Stepping, likes: Preferences) -> Across:
+    scale = TENTHS if likes.metric else TWELFTHS
+    level, plumb = run * stepping.level / scale, run * stepping.plumb / scale
+    held = level <= likes.square.body_reach and plumb <= likes.square.tongue_reach
+    return Across(level, plumb, run / scale, scale, held)
+
+
+def _stepping(member: Member, lines: tuple[DrawnLine, ...], likes: Preferences) -> _Stepping | None:
     """What is stepped off: the even distance between notches along the top edge (a flight's step), else the length
-    along the edge of a foot (300 mm) of level run.
+    along the edge of a foot (300 mm) of level run. None for a board that stands too steep.
     """
+    along = member.placement.x
+    level, plumb = hypot(along.x, along.y), abs(along.z)
+    if level < LEVEL_LEAST:
+        return None
+    chord = member.stock.depth / plumb if plumb > LEVEL_LEAST else inf
     ticks = [line.anchor.at for line in lines if isinstance(line.anchor, Tick) and line.role == "riser"]
     gaps = [b - a for a, b in pairwise(sorted(ticks)) if b - a > 1.0]
-    if len(gaps) > 1 and max(gaps) - min(gaps) < 1e-6:
-        return gaps[0]
-    along = member.placement.x
-    level = (along.x**2 + along.y**2) ** 0.5
-    return UNIT_RUN / level if level > LEVEL_LEAST else None
+    even = len(gaps) > 1 and max(gaps) - min(gaps) < 1e-6
+    unit = UNIT_RUN_METRIC if likes.metric else UNIT_RUN
+    return _Stepping(gaps[0] if even else unit / level, level, plumb, chord)
 
 
-UNIT_RUN = 304.8
+UNIT_RUN, UNIT_RUN_METRIC = 304.8, 300.0
+TWELFTHS, TENTHS = 12.0, 10.0
 LEVEL_LEAST = 0.05
 """Of a unit: a board that stands steeper is not stepped off by its run."""
 
@@ -157,15 +232,26 @@ def _carried(
     member: Member, near: tuple[DrawnLine, ...], likes: Preferences, division: float, length: float
 ) -> Iterator[Step]:
     """Lines carried round the edge to the far face, where a cut does not go straight through."""
-    if all(abs(cut.plane.normal.z) < STRAIGHT for cut in member.cut_planes):
+    if all(goes_straight(cut) for cut in member.cut_planes):
         return
     at_near = {line.id: line.anchor.at for line in near if isinstance(line.anchor, Tick)}
     for line in drawn_lines(member, Face.FAR):
         made = _draw(line, likes, division, length, None)
-        back = 0.0
+        back, beside = 0.0, False
         if isinstance(line.anchor, Tick) and line.id in at_near:
             back = line.anchor.at - at_near[line.id]
-        yield replace(made, id=f"carry_{line.id}", kind=StepKind.CARRY, set_back=back)
+            both_on_top = line.anchor.edge is Edge.TOP and _edge_of(near, line.id) is Edge.TOP
+            beside = likes.cheeks is Cheeks.ONE_FACE and both_on_top
+        yield replace(made, id=f"carry_{line.id}", kind=StepKind.CARRY, set_back=back, beside=beside)
+
+
+def _edge_of(lines: tuple[DrawnLine, ...], line_id: str) -> Edge | None:
+    return next((one.anchor.edge for one in lines if one.id == line_id and isinstance(one.anchor, Tick)), None)
+
+
+def goes_straight(cut: CutPlane) -> bool:
+    """Whether a cut stands square to the wide faces: its far line is its near one carried straight across."""
+    return abs(cut.plane.normal.z) < STRAIGHT
 
 
 STRAIGHT = 1e-9
@@ -196,7 +282,8 @@ def bound_of_step(step: Step, steps: tuple[Step, ...], division: float, setting:
     """How far a drawn line may stand from the true one: at its anchor, mm, and in direction, degrees.
 
     Half a division for a mark read on the tape; stepped off, half a division for the part and the setting error of
-    every whole step; a point found down another line adds that line's own error there.
+    every whole step; read across the square, half a division as many times as the scale is small; a point found down
+    another line, or a line struck beside another, adds that line's own error there.
     """
     line, held = step.line, step.held
     assert line is not None
@@ -206,6 +293,13 @@ def bound_of_step(step: Step, steps: tuple[Step, ...], division: float, setting:
                     and one.line.face is line.face)  # fmt: skip
         anchor, turn = bound_of_step(base, steps, division, setting)
         return anchor + abs(line.anchor.at) * radians(turn) + division / 2, held.error
+    if step.beside:
+        base = next(one for one in steps if one.kind is StepKind.DRAW and one.line is not None
+                    and one.line.id == line.id)  # fmt: skip
+        anchor, turn = bound_of_step(base, steps, division, setting)
+        return anchor + division / 2, turn
     if step.stepped is not None:
         return division / 2 + step.stepped.steps * setting, held.error
+    if step.across is not None:
+        return step.across.scale * division / 2, held.error
     return division / 2, held.error

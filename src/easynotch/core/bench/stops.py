@@ -6,8 +6,10 @@ A stop belongs to one removal: a notch is drawn with the square's heel in its co
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
-from ..solid import Mark, Member, Plane, Removal, marks_of
+from ..solid import Face, Mark, Member, Plane, Removal, marks_of
 from ..tools import Setting, Square, hold, hold_line
+from .jig import jig_of, pair_of
+from .steps import Cheeks, goes_straight
 
 EDGE = 1e-6
 """mm: a point this near to an edge of the board is on it."""
@@ -19,9 +21,18 @@ class StopKind(StrEnum):
     """What is done at a stop."""
 
     HOOK = "hook"
+    JIG = "jig"
     LINE = "line"
     NOTCH = "notch"
-    FINISH = "finish"
+    CARRY = "carry"
+    CROSS = "cross"
+    WRITE = "write"
+    CHECK = "check"
+    TRACE = "trace"
+
+
+ON_THE_TAPE = frozenset({StopKind.LINE, StopKind.NOTCH, StopKind.CARRY})
+"""Stops at which pencil lines are drawn."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,7 +41,8 @@ class Stop:
 
     ``along_top`` and ``also_top`` are the running marks it uses on the top edge; ``along_bottom`` where its line
     leaves the bottom edge; ``lines`` are drawn at it, ``start`` is where the first starts and ``line_length`` how
-    long that is; ``lens`` is the point to look at.
+    long that is; ``lens`` is the point to look at. ``face`` is the face that lies up; ``set_back`` how far, along
+    the edge, a line carried round stands from its near one, positive towards the foot.
     """
 
     id: str
@@ -46,15 +58,28 @@ class Stop:
     lines: tuple[tuple[tuple[float, float], tuple[float, float]], ...] = ()
     line_length: float | None = None
     setting: Setting | None = None
+    face: Face = Face.NEAR
+    set_back: float = 0.0
 
 
-def stops_of(member: Member, square: Square) -> tuple[Stop, ...]:
-    """The stops of a member in the order its removals were declared, hook end first, the writing last."""
+def stops_of(
+    member: Member, square: Square, cheeks: Cheeks = Cheeks.CARRIED, *, jig: bool = False, more: int = 0
+) -> tuple[Stop, ...]:
+    """The stops of a member in the order of practice: hook end and crown, its lines as its removals were declared,
+    compound ones carried round, waste crossed, the writing, a last measurement, then the others traced.
+
+    Args:
+        member: the piece.
+        square: the user's.
+        cheeks: whether a compound cut's far line is drawn on the far face, or beside the near one.
+        jig: whether a jig is made first.
+        more: how many are traced from this one.
+    """
     # A notch over a support is drawn into what is drawn already: the lines it will shorten are first drawn whole.
     first = tuple(removal for removal in member.removals if removal.planes[0].role not in OVER_SUPPORTS)
     lines = {mark.id: mark for mark in marks_of(member)}
     lines.update((mark.id, mark) for mark in marks_of(replace(member, removals=first)))
-    pair = _pair(member)
+    pair = pair_of(member)
     stops = []
     for removal in member.removals:
         drawn = [line for cut in removal.planes if (line := lines.get(cut.id)) is not None and line.pieces]
@@ -66,18 +91,53 @@ def stops_of(member: Member, square: Square) -> tuple[Stop, ...]:
         notches += stop.kind is StopKind.NOTCH
         numbered.append(replace(stop, number=notches if stop.kind is StopKind.NOTCH else 0))
     length = max((u for mark in lines.values() for piece in mark.pieces for u, _ in piece), default=0.0)
+    middle = (length / 2, member.stock.depth / 2)
     hook = Stop("hook", StopKind.HOOK, "hook", 0, (), (0.0, 0.0), along_top=0.0)
-    last = Stop("finish", StopKind.FINISH, "finish", 0, (), (length / 2, member.stock.depth / 2))
-    return (hook, *numbered, last)
+    made = jig_of(member, square) if jig else None
+    first_of_all = [Stop("jig", StopKind.JIG, "jig", 0, (), made.heel, setting=made)] if made else []
+    return (
+        *first_of_all,
+        hook,
+        *numbered,
+        *_carried(member, pair, square, cheeks),
+        Stop("cross", StopKind.CROSS, "cross", 0, tuple(lines), middle),
+        Stop("write", StopKind.WRITE, "write", 0, (), middle),
+        *_check(numbered),
+        *([Stop("trace", StopKind.TRACE, "trace", more, (), middle)] if more else []),
+    )
 
 
-def _pair(member: Member) -> tuple[Plane, Plane] | None:
-    """The plumb and the level direction the square is set to, as the member stands in the building."""
-    planes = [cut.plane for cut in member.cut_planes]
-    upright = [abs(member.placement.plane_to_world(plane).normal.z) for plane in planes]
-    plumb = next((plane for plane, up in zip(planes, upright, strict=True) if up < EDGE), None)
-    level = next((plane for plane, up in zip(planes, upright, strict=True) if up > 1 - EDGE), None)
-    return (plumb, level) if plumb is not None and level is not None else None
+def _carried(member: Member, pair: tuple[Plane, Plane] | None, square: Square, cheeks: Cheeks) -> list[Stop]:
+    """A stop for every removal whose far line is not the near one carried square across."""
+    near = {mark.id: mark.along for mark in marks_of(member)}
+    far = {mark.id: mark for mark in marks_of(member, Face.FAR)}
+    stops = []
+    for removal in member.removals:
+        drawn = [line for cut in removal.planes if (line := far.get(cut.id)) is not None and line.pieces]
+        if not drawn or all(goes_straight(cut) for cut in removal.planes):
+            continue
+        stop = _stop(member, removal, drawn, pair, square, Face.FAR)
+        first, along = near.get(drawn[0].id), drawn[0].along
+        stops.append(
+            replace(
+                stop,
+                id=f"far_{stop.id}",
+                kind=StopKind.CARRY,
+                face=Face.FAR if cheeks is Cheeks.CARRIED else Face.NEAR,
+                set_back=along - first if along is not None and first is not None else 0.0,
+            )
+        )
+    return stops
+
+
+def _check(stops: list[Stop]) -> list[Stop]:
+    """Between the first and the last running mark on the top edge: finds a tape that slipped."""
+    ticks = sorted({round(at, 6) for stop in stops for at in (stop.along_top, stop.also_top) if at is not None})
+    if len(ticks) < 2:
+        return []
+    first, last = ticks[0], ticks[-1]
+    return [Stop("check", StopKind.CHECK, "check", 0, (), ((first + last) / 2, 0.0), start=(first, 0.0),
+                 lines=(((first, 0.0), (last, 0.0)),), line_length=last - first)]  # fmt: skip
 
 
 def _stop(
@@ -86,8 +146,9 @@ def _stop(
     drawn: list[Mark],
     pair: tuple[Plane, Plane] | None,
     square: Square,
+    face: Face = Face.NEAR,
 ) -> Stop:
-    near = -member.stock.thickness / 2
+    near = (1 if face is Face.FAR else -1) * member.stock.thickness / 2
     on_top = sorted(
         {round(mark.along, 6): mark.along for mark in drawn if _starts_on_top(mark) and mark.along is not None}.values()
     )

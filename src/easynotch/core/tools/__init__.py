@@ -1,7 +1,7 @@
 """Marking tools: what to set on the square, and what a setting that is a little off does over a flight."""
 
 from .drift import Drift, drift
-from .holds import Held, Way, hold_angle
+from .holds import Held, Way, hold_angle, other_figures
 from .saw import MitrePair, Reach, Saw, lying, reach, standing
 from .square import IMPERIAL, METRIC, Setting, Square, hold, hold_line
 
@@ -21,6 +21,7 @@ __all__ = [
     "hold_angle",
     "hold_line",
     "lying",
+    "other_figures",
     "reach",
     "standing",
 ]

@@ -21,6 +21,7 @@ class Way(StrEnum):
     TRIANGLE = "triangle"
     BEVEL = "bevel"
     JIG = "jig"
+    TEMPLATE = "template"
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,25 +70,46 @@ def hold_angle(angle: float, way: Way, *, square: Square, division: float, depth
         metric: whether a twelfths reading is in 300 mm rather than 12 in.
     """
     away = abs(angle)
-    if way is Way.JIG or away < SQUARE_ACROSS:
-        # A jig is made from the pattern itself; square across needs no figure.
+    if way in (Way.JIG, Way.TEMPLATE) or away < SQUARE_ACROSS:
+        # A jig and a template are made to the piece itself; square across needs no figure.
         return Held(way, degrees=away)
     if way in (Way.BEVEL, Way.TRIANGLE):
         step = BEVEL_STEP if way is Way.BEVEL else TRIANGLE_STEP
         return Held(way, degrees=floor(away / step + 0.5) * step, error=step / 2)
     unit = TWELVE_METRIC if metric else TWELVE_INCHES
+    bodies = [unit * scale for scale in ([1.0] if way is Way.TWELFTHS else SCALES)]
+    return _at_figures(away, way, bodies, square=square, division=division, depth=depth)[0]
+
+
+SCALES = [2.0, 1.5, 1.25, 1.0, 0.75, 0.5, 0.25]
+"""Of twelve (300): what may stand on the body, largest first, for the largest is read best."""
+
+
+def other_figures(angle: float, *, square: Square, division: float, depth: float, metric: bool) -> tuple[Held, ...]:
+    """The same direction with smaller figures, for a board or a square that does not take the largest pair."""
+    if not SQUARE_ACROSS < abs(angle) < 90 - SQUARE_ACROSS:
+        return ()
+    unit = TWELVE_METRIC if metric else TWELVE_INCHES
+    bodies = [unit * scale for scale in SCALES]
+    return _at_figures(abs(angle), Way.SQUARE, bodies, square=square, division=division, depth=depth)[1:4]
+
+
+def _at_figures(
+    away: float, way: Way, bodies: list[float], *, square: Square, division: float, depth: float
+) -> tuple[Held, ...]:
+    """With every one of these figures on the body that the square takes, else with the smallest."""
     ratio = tan(radians(min(away, 90.0 - away)))
-    low_leans = away <= 45.0
-    scales = [1.0] if way is Way.TWELFTHS else [2.0, 1.5, 1.25, 1.0, 0.75, 0.5, 0.25]
-    fitting = (one for one in scales if unit * one <= square.body_reach and ratio * unit * one <= square.tongue_reach)
-    chosen = next(fitting, scales[-1])
-    long, short = unit * chosen, ratio * unit * chosen
-    rounded = max(division, floor(short / division + 0.5) * division)
-    # The long figure stands on the body; the tongue is traced where the line is nearer to square across.
-    held = Held(way, "tongue" if low_leans else "body", tongue=rounded, body=long)
-    error = degrees(division / 2 / hypot(long, short)) * 1.01 if rounded > division else abs(held.held - away) * 1.01
-    reach = (rounded if low_leans else long) >= depth / max(1e-9, _cos(away)) - division
-    return Held(way, held.draws, rounded, long, 0.0, error, reach)
+    fitting = [one for one in bodies if one <= square.body_reach and ratio * one <= square.tongue_reach]
+    made = []
+    for long in fitting or bodies[-1:]:
+        short = ratio * long
+        rounded = max(division, floor(short / division + 0.5) * division)
+        # The long figure stands on the body; the tongue is traced where the line is nearer to square across.
+        held = Held(way, "tongue" if away <= 45.0 else "body", tongue=rounded, body=long)
+        turn = degrees(division / 2 / hypot(long, short)) if rounded > division else abs(held.held - away)
+        reach = (rounded if away <= 45.0 else long) >= depth / max(1e-9, _cos(away)) - division
+        made.append(Held(way, held.draws, rounded, long, 0.0, turn * 1.01, reach))
+    return tuple(made)
 
 
 def _cos(angle: float) -> float:
