@@ -1,10 +1,13 @@
 """If this breaks, one figure is written over another and is read wrong from the horses."""
 
 import re
+from random import Random
 
 import pytest
-from playwright.sync_api import Page
+from playwright.sync_api import Page, expect
 
+from easynotch.core.tape import Units
+from easynotch.web.practice import made_up_document
 from tests.browser.test_access import SIZES
 
 BOXES = """(selector) => [...document.querySelectorAll(selector)].filter((e) => e.checkVisibility()).map((e) => {
@@ -46,3 +49,50 @@ def test_no_two_labels_lie_over_each_other_and_none_leaves_the_view(page, size, 
         assert collisions(page, ".tooth text, .whole-board .end") == []
         if page.locator(".held-words").count():
             assert collisions(page, ".held-words p") == []
+
+
+@pytest.fixture(scope="module")
+def made_up(browser, server):
+    """Flights, gables and hip roofs made up by the trainer's chance, one job of each kind of tape."""
+    context = browser.new_context(base_url=server.address)
+    works = []
+    for units in Units:
+        job = context.request.post("/api/jobs", data={"name": f"Heron Flats, made up, {units}", "units": units}).json()
+        for school in ("stairs", "rafters", "hips"):
+            document = made_up_document(school, units, Random(f"labels {school} {units}"))
+            kept = context.request.post(
+                f"/api/jobs/{job['id']}/works", data={"kind": document["kind"], "document": document}
+            )
+            assert kept.ok, kept.text()
+            works.append(kept.json()["id"])
+    context.close()
+    return works
+
+
+@pytest.mark.parametrize("size", SIZES)
+def test_on_made_up_members_no_two_labels_of_the_board_collide_and_none_leaves_the_view(page, size, made_up):
+    width, height = SIZES[size]
+    page.set_viewport_size({"width": width, "height": height})
+    page.emulate_media(reduced_motion="reduce")
+    for work in made_up:
+        page.goto(f"/work/{work}/mark?stop=0")
+        page.locator(".lens svg").wait_for()
+        page.evaluate("() => document.fonts.ready")
+        buttons = page.locator(".piece-bar button[aria-pressed]")
+        for piece in range(min(4, buttons.count())):
+            title = buttons.nth(piece).inner_text().split(" ×")[0]
+            buttons.nth(piece).click()
+            expect(page.locator(".piece-bar [aria-pressed=true]")).to_contain_text(title)
+            forward = page.get_by_role("button", name="Next mark")
+            while True:
+                assert collisions(page, ".tape text") == []
+                assert collisions(page, ".whole-board .tooth text, .whole-board .end") == []
+                drawn = ".held-words p, .lens .ends text, .measured text, .lens-tools button"
+                assert collisions(page, drawn) == []
+                view = page.locator(".lens").bounding_box()
+                for text, left, top, right, bottom in page.evaluate(BOXES, f"{drawn}, .tape text"):
+                    assert left >= view["x"] - 1 and right <= view["x"] + view["width"] + 1, (text, title)
+                    assert top >= view["y"] - 1 and bottom <= view["y"] + view["height"] + 1, (text, title)
+                if forward.is_disabled():
+                    break
+                forward.click()

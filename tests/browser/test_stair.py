@@ -101,7 +101,8 @@ def test_every_tooth_can_be_walked_and_each_figure_says_where_it_runs_from(page)
     forward = page.get_by_role("button", name="Next mark")
     for n in range(stops.count()):
         expect(stops.nth(n)).to_have_class(re.compile("open"))
-        expect(page.locator(".ends-said")).to_contain_text(re.compile(r"edge|line|end|toe"))
+        if page.locator(".big .figure").count():
+            expect(page.locator(".ends-said")).to_contain_text(re.compile(r"edge|line|end|toe"))
         if n + 1 < stops.count():
             forward.click()
     expect(forward).to_be_disabled()

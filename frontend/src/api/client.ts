@@ -1,6 +1,6 @@
 /** The API, thin and typed. A refused request throws `Refused`; a server that does not answer, `Unreachable`. */
 import type {
-  Bench, Devices, Document, History, Job, JobPage, LimitSetPage, Overlaps, PairingCode, Problem, Shelf, Shop, Whole, Work, WorkOutAnswer, WorkPage,
+  Answered, Bench, Devices, Document, Gauge, History, Job, JobPage, LimitSetPage, Marking, Overlaps, PairingCode, Practice, Problem, Shelf, Shop, Whole, Work, WorkOutAnswer, WorkPage,
 } from "./types";
 
 export class Refused extends Error {
@@ -71,6 +71,16 @@ export const api = {
   work: (id: string, signal?: AbortSignal) => call("GET", `/works/${id}`, undefined, signal) as Promise<WorkPage>,
   save: (id: string, revision: number, document: Document, words: Words) =>
     call("PUT", `/works/${id}?${inWords(words)}`, { revision, document }) as Promise<Work>,
+  marking: (id: string, words: Words, signal?: AbortSignal) => call("GET", `/works/${id}/marking?${inWords(words)}`, undefined, signal) as Promise<Marking>,
+  place: (id: string, piece: string, stop: string) => call("PUT", `/works/${id}/marking/place`, { piece, stop }),
+  tick: (id: string, tick: { piece: string; stop: string; done: boolean }, words: Words, signal?: AbortSignal) =>
+    call("PUT", `/works/${id}/marking/tick?${inWords(words)}`, tick, signal) as Promise<Marking>,
+  gaugeCheck: (job: unknown, read: Record<string, string>, words: Words) =>
+    call("POST", `/gauge-check?${new URLSearchParams(read).toString()}&${inWords(words)}`, job) as Promise<Gauge>,
+  practice: (ask: { school: string; units: string; seed: number }, words: Words, signal?: AbortSignal) =>
+    call("GET", `/practice?${new URLSearchParams({ ...ask, seed: String(ask.seed) }).toString()}&${inWords(words)}`, undefined, signal) as Promise<Practice>,
+  practiceAnswer: (answer: { school: string; units: string; seed: number; question: string; answer: string }, words: Words) =>
+    call("POST", `/practice/answer?${inWords(words)}`, answer) as Promise<Answered>,
   history: (id: string, words: Words, signal?: AbortSignal) =>
     call("GET", `/works/${id}/history?${inWords(words)}`, undefined, signal) as Promise<History>,
   step: (id: string, way: "undo" | "redo", revision: number) =>

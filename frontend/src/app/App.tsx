@@ -15,6 +15,7 @@ import { inkProperties, themeOf } from "./theme";
 // Rarely opened: a chunk of their own keeps the first screen light.
 const SettingsPage = lazy(() => import("../stations/settings/SettingsPage").then((page) => ({ default: page.SettingsPage })));
 const JobSettingsPage = lazy(() => import("../stations/settings/JobSettingsPage").then((page) => ({ default: page.JobSettingsPage })));
+const PracticePage = lazy(() => import("../stations/practice/PracticePage").then((page) => ({ default: page.PracticePage })));
 const LimitSetPage = lazy(() => import("../stations/settings/LimitSetPage").then((page) => ({ default: page.LimitSetPage })));
 
 function Themed({ children }: { children: ReactNode }) {
@@ -61,6 +62,7 @@ export function App() {
             <Suspense fallback={<Fetching />}>
             <Routes>
               <Route path="/" element={<BenchPage />} />
+              <Route path="/practice" element={<PracticePage />} />
               <Route path="/work/:workId" element={<Navigate to="measure" replace />} />
               <Route path="/work/:workId/:station" element={<WorkFrame />} />
               <Route path="/settings" element={<SettingsPage />} />

@@ -9,6 +9,7 @@ import { useWords } from "../words/words";
 const rows = [
   ["1 – 5", "keys.stations"],
   ["← →  Page Up, Page Down", "keys.marks"],
+  ["t", "keys.tick"],
   ["Ctrl Z, Ctrl Shift Z", "keys.undo"],
   ["0", "keys.bench"],
   ["/", "keys.search"],

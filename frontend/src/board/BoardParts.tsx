@@ -7,7 +7,7 @@ import { path, place, type View } from "./geometry";
 export function Wood({ board, view, grain = false }: { board: Board; view: View; grain?: boolean }) {
   const id = useId();
   const length = board.board.mm;
-  const [x, y] = place(view, [view.way > 0 ? 0 : length, 0]);
+  const [x, y] = place(view, [view.way > 0 ? 0 : length, view.up > 0 ? 0 : board.depth]);
   const width = length * view.scale;
   const height = board.depth * view.scale;
   return (

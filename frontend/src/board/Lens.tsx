@@ -1,12 +1,15 @@
 /** The board at one stop, near: tape on the edge, the square true to size in its setting, the lines to draw glowing. */
-import type { Board, Stop } from "../api/types";
+import { useState } from "react";
+import type { Board, Point, Stop } from "../api/types";
 import { useSize } from "../shared/useSize";
 import { useWords } from "../words/words";
 import { Lines, Wood } from "./BoardParts";
-import { path, place, type View } from "./geometry";
+import { aside, path, place, type View } from "./geometry";
 import { typeset } from "../shared/typeset";
 import { SquareShape } from "./SquareShape";
 import { TapeEdge } from "./TapeEdge";
+import { useSlide } from "./useSlide";
+import { useTouch } from "./useTouch";
 
 interface Props {
   board: Board;
@@ -14,39 +17,90 @@ interface Props {
   done: ReadonlySet<string>;
   /** mm of board length seen. */
   span: number;
+  /** Lines as they were marked before a change moved them. */
+  before: readonly (readonly [Point, Point])[];
+  onTurn: (way: 1 | -1) => void;
+  /** A mark was tapped: to its stop. */
+  onMark: (mark: string, far: boolean) => void;
 }
 
 const TAPE = 26;
 const OVER = 112;
 const UNDER = 40;
+/** px kept clear at the right for the buttons. */
+const TOOLS = 124;
+/** px round a tap within which a line is meant. */
+const MEANT = 22;
 
-export function Lens({ board, stop, done, span }: Props) {
+/** The board as it lies: from the side the user stands at, and with the face up that is drawn on. */
+function lying(board: Board, far: boolean): { board: Board; way: 1 | -1; up: 1 | -1 } {
+  const turned = [board.left_handed, board.away, far].filter(Boolean).length % 2 === 1;
+  const shown = far && board.far ? { ...board, ...board.far } : board;
+  return { board: shown, way: turned ? -1 : 1, up: board.away ? -1 : 1 };
+}
+
+export function Lens({ board: near, stop, done, span, before, onTurn, onMark }: Props) {
   const say = useWords();
   const [ref, size] = useSize<HTMLDivElement>();
   const width = size?.width ?? 0;
   const height = size?.height ?? 0;
   const square = stop.square;
+  // By stop, so that the next one lies with its own face up again.
+  const [turned, setTurned] = useState<{ stop: string; far: boolean } | null>(null);
+  const far = near.far !== null && (turned?.stop === stop.id ? turned.far : stop.face === "far");
+  const { board, way, up } = lying(near, far);
+  const meant = (x: number, y: number) => {
+    const box = ref.current?.getBoundingClientRect();
+    if (!box || !view) return;
+    const at = [x - box.left, y - box.top] as const;
+    const found = board.marks
+      .map((mark) => ({ mark, off: Math.min(...mark.pieces.map(([from, to]) => aside(at, place(view, from), place(view, to)))) }))
+      .sort((a, b) => a.off - b.off)[0];
+    if (found && found.off < MEANT) onMark(found.mark.id, far);
+  };
+  const { zoom, nearer, handlers } = useTouch(ref, { onTurn, onTap: meant });
   // The whole depth is seen, with room above it for the tape, the words and the part of the square off the board.
-  const scale = Math.max(0.01, Math.min(width / span, (height - OVER - UNDER) / board.depth));
-  const way = board.left_handed ? -1 : 1;
-  const view: View = { scale, way, x: width / 2 - way * stop.lens[0] * scale, y: height - UNDER - board.depth * scale };
+  const scale = zoom * Math.max(0.01, Math.min(width / span, (height - OVER - UNDER) / board.depth));
+  const whole = up > 0 ? height - UNDER - board.depth * scale : UNDER + board.depth * scale;
+  const view: View | null = size && height > 0
+    ? { scale, way, up, x: width / 2 - way * stop.lens[0] * scale, y: zoom > 1 ? height / 2 - up * stop.lens[1] * scale : whole }
+    : null;
+  const [scene, held] = useSlide(`${near.id}/${stop.id}`, view, square, !board.away);
   return (
-    <div ref={ref} className="lens">
-      {size && height > 0 && (
-        <svg width={width} height={height} role="img" aria-label={say("mark.lens")}>
-          <Wood board={board} view={view} grain />
-          <TapeEdge board={board} view={view} width={width} near={stop.at} thickness={TAPE} />
-          <Lines board={board} view={view} open={stop.marks} done={done} />
-          {square && <SquareShape square={square} view={view} />}
-          {stop.lines.map((line, i) => (
-            <polyline key={i} className="line-open" points={path(view, line)} />
-          ))}
-          <Measured stop={stop} view={view} />
-          {square && <Held stop={stop} view={view} width={width} />}
+    <div ref={ref} className={`lens ${up < 0 ? "away" : ""}`} {...handlers}>
+      {view && (
+        <svg width={width} height={height} role="img" aria-label={say(far ? "mark.lens_far" : "mark.lens")}>
+          <g ref={scene}>
+            <Wood board={board} view={view} grain />
+            <TapeEdge board={board} view={view} width={width} near={stop.at} thickness={TAPE} />
+            <Lines board={board} view={view} open={stop.marks} done={done} />
+            {before.map((line, i) => (
+              <polyline key={i} className="line-before" points={path(view, line)} />
+            ))}
+            <g ref={held}>{square && far === (stop.face === "far") && <SquareShape square={square} view={view} />}</g>
+            {far === (stop.face === "far") && stop.lines.map((line, i) => (
+              <polyline key={i} className="line-open" points={path(view, line)} />
+            ))}
+            <Measured stop={stop} view={view} />
+          </g>
+          {square && <Held stop={stop} view={view} width={width} height={height} />}
           <Ends board={board} view={view} />
         </svg>
       )}
-      <HeldWords stop={stop} flipped={board.left_handed} />
+      <HeldWords stop={stop} flipped={way < 0} />
+      <div className="lens-tools">
+        {near.far && (
+          <button type="button" aria-pressed={far} onClick={() => setTurned({ stop: stop.id, far: !far })}>
+            {say(far ? "mark.near_face" : "mark.far_face")}
+          </button>
+        )}
+        <button type="button" aria-label={say("mark.nearer")} onClick={() => nearer(1.5)}>
+          +
+        </button>
+        <button type="button" aria-label={say("mark.farther")} disabled={zoom === 1} onClick={() => nearer(1 / 1.5)}>
+          −
+        </button>
+      </div>
     </div>
   );
 }
@@ -57,13 +111,14 @@ function HeldWords({ stop, flipped }: { stop: Stop; flipped: boolean }) {
   const square = stop.square;
   if (!square) return null;
   const tongueWest = square.tongue_at[0] < square.body_at[0] !== flipped;
-  const tongue = { text: say("mark.tongue", { figure: square.tongue_figure.text }), sense: square.tongue_figure.sense };
-  const body = { text: say("mark.body", { figure: square.body_figure.text }), sense: square.body_figure.sense };
+  const jig = stop.kind === "jig";
+  const tongue = { text: say(jig ? "mark.jig_plumb" : "mark.tongue", { figure: square.tongue_figure.text }), sense: square.tongue_figure.sense };
+  const body = { text: say(jig ? "mark.jig_level" : "mark.body", { figure: square.body_figure.text }), sense: square.body_figure.sense };
   return (
     <div className="held-words">
       {(tongueWest ? [tongue, body] : [body, tongue]).map(({ text, sense }) => (
         <p key={text}>
-          <b>{typeset(text)}</b> {sense} <small>{square.scales}, {say("mark.same_edge").toLowerCase()}</small>
+          <b>{typeset(text)}</b> {sense} {!jig && <small>{square.scales}, {say("mark.same_edge").toLowerCase()}</small>}
         </p>
       ))}
     </div>
@@ -71,7 +126,7 @@ function HeldWords({ stop, flipped }: { stop: Stop; flipped: boolean }) {
 }
 
 /** The two figures to hold, ringed at the edge of the board. */
-function Held({ stop, view, width }: { stop: Stop; view: View; width: number }) {
+function Held({ stop, view, width, height }: { stop: Stop; view: View; width: number; height: number }) {
   const square = stop.square;
   if (!square) return null;
   const tongueWest = square.tongue_at[0] < square.body_at[0] === view.way > 0;
@@ -88,7 +143,7 @@ function Held({ stop, view, width }: { stop: Stop; view: View; width: number }) 
         return (
           <g key={String(west)}>
             {seen && <circle cx={x} cy={y} r="10" />}
-            {seen && <path d={`M${x} ${y - 11}L${elbow} 54`} />}
+            {seen && <path d={`M${x} ${y - view.up * 11}L${elbow} ${view.up > 0 ? 54 : height - 54}`} />}
           </g>
         );
       })}
@@ -101,7 +156,7 @@ function Measured({ stop, view }: { stop: Stop; view: View }) {
   if (!stop.measure || !stop.figure) return null;
   const [from, to] = stop.measure.map((point) => place(view, point)) as [[number, number], [number, number]];
   const level = Math.abs(from[1] - to[1]) < 1;
-  const [dx, dy] = level ? [0, 16] : [-14, 10];
+  const [dx, dy] = level ? [0, view.up * 16] : [-14, 10];
   const tick = level ? "v12m0 -6" : "l9 -7";
   return (
     <g className="measured">
@@ -119,13 +174,13 @@ function Measured({ stop, view }: { stop: Stop; view: View }) {
 /** Which way head and foot lie, at the lens's edges. */
 function Ends({ board, view }: { board: Board; view: View }) {
   const say = useWords();
-  const y = view.y + board.depth * view.scale + 22;
+  const y = view.y + view.up * board.depth * view.scale + (view.up > 0 ? 22 : -10);
   return (
     <g className="ends">
       <text x="12" y={y}>
         ◂ {say(view.way > 0 ? "mark.head" : "mark.foot").toLowerCase()}
       </text>
-      <text x="100%" dx="-12" y={y} textAnchor="end">
+      <text x="100%" dx={-TOOLS} y={y} textAnchor="end">
         {say(view.way > 0 ? "mark.foot" : "mark.head").toLowerCase()} ▸
       </text>
     </g>

@@ -12,6 +12,8 @@ interface Props {
 
 /** px between fine marks below which they are left out away from the reading. */
 const TIGHT = 3;
+/** px a number needs to either side to be whole. */
+const EDGE = 18;
 
 export function TapeEdge({ board, view, width, near, thickness }: Props) {
   const { tape_unit: unit, tape_division: division, tape_numbered: numbered } = board;
@@ -35,9 +37,9 @@ export function TapeEdge({ board, view, width, near, thickness }: Props) {
     const strong = imperial ? k % 12 === 0 : k % 10 === 0;
     marks.push(
       <g key={k} className={strong ? "tape-strong" : ""}>
-        <line x1={x} x2={x} y1={edge} y2={edge - thickness * 0.42} />
-        {k > 0 && k % every === 0 && (
-          <text x={x} y={edge - thickness + 11} textAnchor="middle">
+        <line x1={x} x2={x} y1={edge} y2={edge - view.up * thickness * 0.42} />
+        {k > 0 && k % every === 0 && x > EDGE && x < width - EDGE && (
+          <text x={x} y={edge - view.up * (thickness - 6) + 5} textAnchor="middle">
             {imperial ? (strong ? `${k / 12}’` : k % 12) : k * numbered}
           </text>
         )}
@@ -52,15 +54,15 @@ export function TapeEdge({ board, view, width, near, thickness }: Props) {
   const half = unit / 2;
   for (let k = Math.ceil(from / half); k <= to / half; k += 1) {
     const [x] = onBoard(k * half);
-    fine.push(<line key={`h${k}`} x1={x} x2={x} y1={edge} y2={edge - thickness * 0.26} />);
+    fine.push(<line key={`h${k}`} x1={x} x2={x} y1={edge} y2={edge - view.up * thickness * 0.26} />);
   }
   for (let k = Math.ceil(fineFrom / division); k <= fineTo / division; k += 1) {
     const [x] = onBoard(k * division);
-    fine.push(<line key={`f${k}`} x1={x} x2={x} y1={edge} y2={edge - thickness * (k % 2 ? 0.14 : 0.2)} />);
+    fine.push(<line key={`f${k}`} x1={x} x2={x} y1={edge} y2={edge - view.up * thickness * (k % 2 ? 0.14 : 0.2)} />);
   }
   return (
     <g className="tape">
-      <rect x={left} y={edge - thickness} width={Math.max(0, right - left)} height={thickness} />
+      <rect x={left} y={view.up > 0 ? edge - thickness : edge} width={Math.max(0, right - left)} height={thickness} />
       {fine}
       {marks}
       {near !== null && <TapeReading view={view} thickness={thickness} near={near} />}
@@ -70,5 +72,6 @@ export function TapeEdge({ board, view, width, near, thickness }: Props) {
 
 function TapeReading({ view, near, thickness }: { view: View; near: number; thickness: number }) {
   const [x, edge] = place(view, [near, 0]);
-  return <path className="tape-reading" d={`M${x} ${edge - thickness - 9}v${thickness + 9}m-5 -${thickness + 9}h10`} />;
+  const over = edge - view.up * (thickness + 9);
+  return <path className="tape-reading" d={`M${x} ${over}V${edge}M${x - 5} ${over}h10`} />;
 }

@@ -24,7 +24,7 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
   const width = size?.width ?? 0;
   const scale = Math.max(0.001, Math.min((width - 2 * SIDE) / board.board.mm, 104 / board.depth));
   const way = board.left_handed ? -1 : 1;
-  const view: View = { scale, way, x: (width - way * board.board.mm * scale) / 2, y: TOP };
+  const view: View = { scale, way, up: 1, x: (width - way * board.board.mm * scale) / 2, y: TOP };
   const [west, east] = [(width - board.board.mm * scale) / 2, (width + board.board.mm * scale) / 2];
   const height = TOP + board.depth * scale + BOTTOM;
   const current = board.stops[open];

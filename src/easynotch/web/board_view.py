@@ -186,17 +186,12 @@ def _told(stop: Stop, member: Member, words: Words, talk: Talk, held: HeldLines)
         elif figure is not None and figure == on_tape:
             figure, ends = held.run(figure), words.say(Message("held.from_foot"))
     if stop.kind is StopKind.CARRY:
-        far = "far" if stop.face is Face.FAR else "beside"
-        if abs(stop.set_back) < AT_ONCE:
-            said = words.say(Message(f"stop.{far}.straight", values))
-        elif far == "far":
-            way = "foot" if stop.set_back > 0 else "head"
-            said = words.say(Message(f"stop.far.say_{way}", values))
-        else:
-            way = "foot" if stop.set_back > 0 else "head"
-            said, figure = words.say(Message(f"stop.beside.say_{way}", values)), abs(stop.set_back)
-            ends = words.say(Message("stop.beside.ends"))
-        title = words.say(Message(f"stop.{far}.title", values | {"title": title}))
+        way = "straight" if abs(stop.set_back) < AT_ONCE else "say_foot" if stop.set_back > 0 else "say_head"
+        kind = "far" if stop.face is Face.FAR else "cheek" if stop.twin else "beside"
+        said = words.say(Message(f"stop.{kind}.{way}", values))
+        if stop.face is Face.NEAR and way != "straight":
+            figure, ends = abs(stop.set_back), words.say(Message("stop.beside.ends"))
+        title = words.say(Message(f"stop.{kind}.title", values | {"title": title}))
     return _Told(title, said, figure, ends)
 
 

@@ -75,7 +75,7 @@ def _rows(query: GaugeQuery, job: JobInput, laid: WorkedMember, words: Words) ->
 def _typed(text: str, job: JobInput, key: str) -> float:
     mm = typed_length(text, job.units, key)
     if mm <= 0:
-        raise Problems([Problem(key, Message("error.not_positive", {"found": text.strip()[:40]}))])
+        raise Problems([Problem(key, Message("gauge.not_positive"))])
     return mm
 
 
@@ -86,8 +86,12 @@ def _clamped(off: Clamped, words: Words) -> list[CheckView]:
     rows = [_row("look", "gauge.turned", {"angle": Angle(off.turned), "off": Length(off.over_line)}, words)]
     if off.steps > 1 and abs(off.total) > PENCIL:
         way = "long" if off.each > 0 else "short"
-        values: dict[str, Value] = {"each": Length(abs(off.each)), "n": Count(off.steps),
-                                    "total": Length(abs(off.total)), "plumb": Length(abs(off.plumb * off.steps))}  # fmt: skip
+        values: dict[str, Value] = {
+            "each": Length(abs(off.each)),
+            "n": Count(off.steps),
+            "total": Length(abs(off.total)),
+            "plumb": Length(abs(off.plumb * off.steps)),
+        }
         rows.append(_row("look", f"gauge.step_{way}", values, words))
         rows.append(_row("ok", "gauge.absorb_step", {"off": Length(off.over_line)}, words))
     else:

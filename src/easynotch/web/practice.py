@@ -118,7 +118,7 @@ def _piece(school: str, units: Units, seed: int) -> tuple[JobInput, WorkedFlight
         chance = Random(f"{school}:{units}:{seed}:{turn}")
         job = JobInput.model_validate(
             {"format": "easy-notch-job", "version": 1, "name": "practice", "units": units,
-             "works": [_document(school, units, chance)]}
+             "works": [made_up_document(school, units, chance)]}
         )  # fmt: skip
         try:
             worked = worked_out(job, 0, Tape.of(units, False))

@@ -33,6 +33,9 @@ export function BenchPage() {
         <div className="bar">
           <h1>{say("bench.title")}</h1>
           <div className="bar-tools">
+            <Link to="/practice" className="bar-word plain">
+              {say("practice.title")}
+            </Link>
             <Link to="/settings" className="bar-word plain">
               {say("app.settings")}
             </Link>

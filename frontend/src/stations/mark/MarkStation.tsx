@@ -1,20 +1,24 @@
 /** Mark: one stop after the other on the board, the figure large, the square in its setting. */
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
+import { usePreferences } from "../../app/preferences";
 import { Lens } from "../../board/Lens";
 import { WholeBoard } from "../../board/WholeBoard";
 import { isField } from "../../shared/isField";
 import { Figure, TapeText } from "../../shared/TapeText";
-import type { Piece } from "../../api/types";
 import type { WorkState } from "../../shared/useWork";
 import { canStayAwake, useAwake } from "../../shared/useAwake";
 import { useWords } from "../../words/words";
 import { ArmsLength } from "./ArmsLength";
 import { AtTheSaw } from "./AtTheSaw";
+import { Callout } from "./Callout";
+import { GaugeCheck } from "./GaugeCheck";
+import { PieceBar } from "./PieceBar";
+import { usePlace } from "./places";
 import { SettingOut } from "./SettingOut";
-import { TakeAway } from "./TakeAway";
-import { keepPlaces, readPlaces } from "./places";
 import { StopList } from "./StopList";
+import { TakeAway } from "./TakeAway";
+import { useMarking } from "./useMarking";
 import "./mark.css";
 
 const SPAN = 920;
@@ -23,113 +27,95 @@ export function MarkStation({ state }: { state: WorkState }) {
   const say = useWords();
   useAwake();
   const [query, setQuery] = useSearchParams();
+  const { keys } = usePreferences();
   const { screen } = state;
   const roof = state.document["kind"] === "roof";
-  const board = screen?.board;
-  const last = (board?.stops.length ?? 1) - 1;
-  // Each piece remembers its own place, and the work which piece lay on the horses.
-  const piece = board?.id ?? "";
-  const [places, setPlaces] = useState<Record<string, number>>(() => readPlaces(state.work.id));
+  const ready = screen && screen.supposed.length === 0 ? screen : undefined;
+  const board = ready?.board;
+  const marking = useMarking(state.work.id, state.work.revision);
   const asked = query.get("stop");
-  const [first] = useState(asked === null ? null : Number(asked));
-  const wanted = places[piece] ?? first ?? 0;
+  const { open, go } = usePlace(state.work.id, board, marking.places, asked === null ? null : Number(asked));
   const [large, setLarge] = useState(false);
-  const open = Math.max(0, Math.min(wanted, last));
-  const kept = asked;
-  // By steps, not to a place: two quick presses are two steps, whatever has been drawn between them.
-  const go = useCallback(
-    (to: (from: number) => number) =>
-      setPlaces((before) => {
-        const from = Math.max(0, Math.min(before[piece] ?? first ?? 0, last));
-        const next = { ...before, [piece]: Math.max(0, Math.min(last, to(from))) };
-        keepPlaces(state.work.id, next);
-        return next;
-      }),
-    [last, piece, first, state.work.id],
-  );
+  const stop = board?.stops[open];
+  const done = board ? marking.of(board.id) : undefined;
+  const ticked = done?.ticks.find((one) => one.stop === stop?.id);
+  const { tick } = marking;
   useEffect(() => {
     // Only where it differs: a needless replacement could overtake somebody leaving this page.
-    if (!board || kept === String(open)) return;
+    if (!board || asked === String(open)) return;
     setQuery({ stop: String(open) }, { replace: true });
-  }, [board, kept, open, setQuery]);
+  }, [board, asked, open, setQuery]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (isField(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       const way = { ArrowRight: 1, PageDown: 1, ArrowLeft: -1, PageUp: -1 }[event.key];
-      if (way === undefined) return;
+      if (way !== undefined) go((from) => from + way);
+      else if (keys && event.key === "t" && board && stop) tick(board.id, stop.id, ticked?.state !== "good");
+      else return;
       event.preventDefault();
-      go((from) => from + way);
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [go]);
-  const done = useMemo(() => new Set(board?.stops.slice(0, open).flatMap((stop) => stop.marks) ?? []), [board, open]);
-  if (!screen || !board || screen.supposed.length > 0)
+  }, [go, keys, board, stop, ticked, tick]);
+  const drawn = useMemo(() => {
+    const good = new Set(done?.ticks.filter((one) => one.state === "good").map((one) => one.stop));
+    return new Set(board?.stops.filter((one) => good.has(one.id)).flatMap((one) => one.marks) ?? []);
+  }, [board, done]);
+  if (!ready || !board || !stop || !done)
     return (
       <section className="to-come">
         <h2>{say(roof ? "measure.missing_roof_title" : "measure.missing_title")}</h2>
         <p>{say(roof ? "measure.missing_roof" : "measure.missing_rise")}</p>
       </section>
     );
-  const stop = board.stops[open];
-  if (!stop) return null;
   const span = Math.min(SPAN, board.board.mm * 1.1);
+  const turn = (way: 1 | -1) => go((from) => from + way);
+  const toMark = (mark: string, far: boolean) => {
+    const there = board.stops.findIndex((one) => one.marks.includes(mark) && (one.face === "far") === far && one.kind !== "cross");
+    if (there >= 0) go(() => there);
+  };
+  // A tick that is set leads on to the next mark; one that is taken away stays.
+  const tickOff = (now: boolean) => {
+    tick(board.id, stop.id, now);
+    if (now) turn(1);
+  };
   return (
     <div className="station mark">
       <section className="main">
         <div className="whole-card">
-          <PieceBar state={state} pieces={screen.pieces} laid={board.id} />
+          <PieceBar state={state} pieces={ready.pieces} laid={board.id} disturbed={new Set(marking.disturbed.map((one) => one.piece))} />
           <WholeBoard
-            board={board} open={open} done={done} onOpen={(stop) => go(() => stop)}
+            board={board} open={open} done={drawn} onOpen={(to) => go(() => to)}
             lens={{ from: stop.lens[0] - span / 2, to: stop.lens[0] + span / 2 }}
           />
         </div>
-        {screen.roof && <SettingOut state={state} roof={screen.roof} />}
-        <Lens board={board} stop={stop} done={done} span={span} />
-        <div className="callout" aria-live="polite">
-          <button type="button" className="turn" aria-label={say("mark.previous")} disabled={open === 0} onClick={() => go((from) => from - 1)}>
-            ‹
-          </button>
-          <div className="called">
-            <p className="big">
-              {stop.figure && <Figure value={stop.figure} />}
-              <span className="ends-said">
-                <TapeText text={stop.ends} />
-              </span>
-            </p>
-            <p className="say">
-              <b>{stop.title}.</b> <TapeText text={stop.say} />
-              {stop.square && !stop.square.reaches && ` ${say("mark.too_big_square")}`}
-            </p>
-            {stop.held.length > 0 && (
-              <ul className="held-list" aria-label={say("mark.held")}>
-                {stop.held.map((line) => (
-                  <li key={line}>
-                    <TapeText text={line} />
-                  </li>
-                ))}
-              </ul>
-            )}
-            {stop.check && (
-              <p className="say">
-                <TapeText text={stop.check} />
-              </p>
-            )}
-          </div>
-          <button type="button" className="turn forward" aria-label={say("mark.next")} disabled={open === last} onClick={() => go((from) => from + 1)}>
-            ›
-          </button>
-        </div>
+        {marking.disturbed.length > 0 && (
+          <p className="disturbed-said" role="status">
+            {say("mark.disturbed", { n: marking.disturbed.length })}
+          </p>
+        )}
+        {ready.roof && <SettingOut state={state} roof={ready.roof} />}
+        <Lens board={board} stop={stop} done={drawn} span={span} before={ticked?.before ?? []} onTurn={turn} onMark={toMark} />
+        <Callout stop={stop} tick={ticked} first={open === 0} last={open === board.stops.length - 1} onTurn={turn} onTick={tickOff} />
       </section>
-      {large && <ArmsLength board={board} open={open} onTurn={(way) => go((from) => from + way)} onClose={() => setLarge(false)} />}
+      {large && <ArmsLength board={board} open={open} onTurn={turn} onClose={() => setLarge(false)} />}
       <aside className="side">
         <button type="button" className="arms-length" onClick={() => setLarge(true)}>
           {say("mark.arms_length")}
         </button>
         <TakeAway state={state} />
         {!canStayAwake() && <p className="said">{say("mark.sleeps")}</p>}
-        <StopList board={board} open={open} onOpen={(stop) => go(() => stop)} />
+        <StopList board={board} open={open} marking={done} onOpen={(to) => go(() => to)} />
         {stop.cuts.length > 0 && <AtTheSaw cuts={stop.cuts} />}
+        {stop.others && (
+          <details className="other-figures">
+            <summary>{say("mark.other_figures")}</summary>
+            <p>
+              <TapeText text={stop.others} />
+            </p>
+          </details>
+        )}
+        <GaugeCheck key={`${board.id}/${stop.id}`} state={state} piece={board.id} stop={stop} />
         <section className="running">
           <h2>{say("mark.running")}</h2>
           <p className="quiet">{say("mark.from_hook").toLowerCase()}</p>
@@ -141,39 +127,15 @@ export function MarkStation({ state }: { state: WorkState }) {
             ))}
           </ol>
         </section>
-        {screen.drift && (
-          <section className={`step-off ${screen.drift.level}`}>
+        {ready.drift && (
+          <section className={`step-off ${ready.drift.level}`}>
             <h2>{say("mark.step_off")}</h2>
             <p>
-              <TapeText text={screen.drift.text} />.
+              <TapeText text={ready.drift.text} />.
             </p>
           </section>
         )}
       </aside>
-    </div>
-  );
-}
-
-/** How many pieces have a button of their own before the others are asked for. */
-const AT_HAND = 5;
-
-/** The pieces that can be laid on the horses: the first few at hand, the others when asked for. */
-function PieceBar({ state, pieces, laid }: { state: WorkState; pieces: readonly Piece[]; laid: string }) {
-  const say = useWords();
-  const [all, setAll] = useState(false);
-  const shown = all ? pieces : pieces.filter((one, n) => n < AT_HAND || one.id === laid);
-  return (
-    <div className="piece-bar">
-      {shown.map((one) => (
-        <button key={one.id} type="button" aria-pressed={one.id === laid} onClick={() => state.piece(one.id)}>
-          {one.title} <span>{say("mark.pieces", { n: one.count }).toLowerCase()}{one.spare > 0 && ` ${say("mark.spare", { n: one.spare }).toLowerCase()}`}</span>
-        </button>
-      ))}
-      {shown.length < pieces.length && (
-        <button type="button" aria-expanded={false} className="more" onClick={() => setAll(true)}>
-          {say("mark.more_pieces", { n: pieces.length - shown.length })}
-        </button>
-      )}
     </div>
   );
 }

@@ -1,16 +1,24 @@
-/** The stops of a board, each with a small drawing of what it draws. */
-import type { Board, Stop } from "../../api/types";
-import { Figure } from "../../shared/TapeText";
+/** The stops of a board, each with a small drawing of what it draws and its tick. */
+import type { Board, PieceMarking, Stop } from "../../api/types";
+import { Figure, TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
 
 interface Props {
   board: Board;
   open: number;
+  marking: PieceMarking;
   onOpen: (stop: number) => void;
 }
 
-export function StopList({ board, open, onOpen }: Props) {
+export function StopList({ board, open, marking, onOpen }: Props) {
   const say = useWords();
+  const state = new Map(marking.ticks.map((tick) => [tick.stop, tick.state]));
+  const told = (stop: Stop): string => {
+    const ticked = state.get(stop.id);
+    if (ticked !== undefined && ticked !== "good") return say("mark.changed");
+    if (marking.skipped.includes(stop.id)) return say("mark.skipped");
+    return marking.early.includes(stop.id) ? say("mark.early") : "";
+  };
   return (
     <section className="stops">
       <h2>
@@ -18,10 +26,13 @@ export function StopList({ board, open, onOpen }: Props) {
       </h2>
       <ol>
         {board.stops.map((stop, i) => (
-          <li key={stop.id} className={i === open ? "open" : i < open ? "done" : ""}>
+          <li key={stop.id} className={`${i === open ? "open" : ""} ${state.get(stop.id) === "good" ? "done" : ""}`}>
             <button type="button" aria-current={i === open ? "step" : undefined} onClick={() => onOpen(i)}>
               <Glimpse board={board} stop={stop} />
-              <span className="stop-title">{stop.title}</span>
+              <span className="stop-title">
+                <TapeText text={stop.title} />
+                {told(stop) && <small> {told(stop).toLowerCase()}</small>}
+              </span>
               {stop.figure && stop.kind !== "hook" && <Figure value={stop.figure} />}
             </button>
           </li>
@@ -33,8 +44,9 @@ export function StopList({ board, open, onOpen }: Props) {
 
 /** The stop's own lines on the piece of board they lie on. */
 function Glimpse({ board, stop }: { board: Board; stop: Stop }) {
-  const reach = stop.marks.length === 0 ? board.board.mm / 2 : board.depth * 0.75;
-  const middle = stop.marks.length === 0 ? board.board.mm / 2 : stop.lens[0];
+  const drawn = stop.lines.length > 0 && stop.kind !== "check";
+  const reach = drawn ? board.depth * 0.75 : board.board.mm / 2;
+  const middle = drawn ? stop.lens[0] : board.board.mm / 2;
   const flat = (points: readonly (readonly [number, number])[]) => points.map((point) => point.join(",")).join(" ");
   return (
     <svg
@@ -43,7 +55,7 @@ function Glimpse({ board, stop }: { board: Board; stop: Stop }) {
     >
       <rect x="0" y="0" width={board.board.mm} height={board.depth} className="glimpse-board" />
       <polygon points={flat(board.outline)} className="glimpse-wood" />
-      {stop.lines.map((line, i) => (
+      {drawn && stop.lines.map((line, i) => (
         <polyline key={i} points={flat(line)} className="glimpse-line" />
       ))}
     </svg>

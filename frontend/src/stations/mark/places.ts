@@ -1,17 +1,73 @@
-/** Where one is on each piece of a work, remembered on this device across reloads and locks. */
+/** Where one is on each piece of a work: on this device at once, and in the store for the others. */
+import { useCallback, useEffect, useRef, useState } from "react";
+import { api } from "../../api/client";
+import type { Board } from "../../api/types";
 
 const key = (work: string): string => `places:${work}`;
 
-export function readPlaces(work: string): Record<string, number> {
+interface Place {
+  stop: string;
+  /** Whether the store has it. */
+  sent: boolean;
+  /** Whether it was gone to on this very page. */
+  here?: boolean;
+}
+
+function read(work: string): Record<string, Place> {
   try {
     const kept: unknown = JSON.parse(localStorage.getItem(key(work)) ?? "{}");
     if (typeof kept !== "object" || kept === null) return {};
-    return Object.fromEntries(Object.entries(kept).filter((entry): entry is [string, number] => typeof entry[1] === "number"));
+    return Object.fromEntries(
+      Object.entries(kept as Record<string, unknown>).filter(
+        (entry): entry is [string, Place] => typeof entry[1] === "object" && entry[1] !== null && typeof (entry[1] as Place).stop === "string",
+      ).map(([piece, { stop, sent }]) => [piece, { stop, sent }]),
+    );
   } catch {
     return {};
   }
 }
 
-export function keepPlaces(work: string, places: Record<string, number>): void {
-  localStorage.setItem(key(work), JSON.stringify(places));
+interface Placed {
+  /** The number of the open stop. */
+  open: number;
+  /** By steps, not to a place: two quick presses are two steps, whatever has been drawn between them. */
+  go: (to: (from: number) => number) => void;
+}
+
+/** The open stop of the board on the horses; `elsewhere` is where the store says each piece was left. */
+export function usePlace(work: string, board: Board | undefined, elsewhere: Readonly<Record<string, string>>, asked: number | null): Placed {
+  const [places, setPlaces] = useState(() => read(work));
+  const [first] = useState(asked);
+  const piece = board?.id ?? "";
+  const stops = board?.stops;
+  const kept = places[piece];
+  // What this device did not get through to the store yet stands; else where the piece was left, on whichever device.
+  const left = kept && (!kept.sent || kept.here) ? kept.stop : (elsewhere[piece] ?? kept?.stop);
+  const found = stops?.findIndex((stop) => stop.id === left) ?? -1;
+  const last = (stops?.length ?? 1) - 1;
+  const open = Math.max(0, Math.min(found >= 0 ? found : (first ?? 0), last));
+  const now = useRef(open);
+  useEffect(() => {
+    now.current = open;
+  }, [open, piece]);
+  const go = useCallback(
+    (to: (from: number) => number) => {
+      if (!stops) return;
+      const next = Math.max(0, Math.min(last, to(now.current)));
+      now.current = next;
+      const stop = stops[next]?.id;
+      if (stop === undefined) return;
+      const keep = (sent: boolean) =>
+        setPlaces((before) => {
+          if (sent && before[piece]?.stop !== stop) return before;
+          const after = { ...before, [piece]: { stop, sent, here: true } };
+          localStorage.setItem(key(work), JSON.stringify(after));
+          return after;
+        });
+      keep(false);
+      void api.place(work, piece, stop).then(() => keep(true), () => undefined);
+    },
+    [stops, last, piece, work],
+  );
+  return { open, go };
 }

@@ -76,7 +76,7 @@ def follow(
             continue
         if step.beside:
             # Struck beside the near line, parallel to it: so it stands for the line on the far face.
-            near = next(one for one in drawn[Face.NEAR] if one.line.id == step.line.id)
+            near = next(one for one in drawn[Face.NEAR] if one.line.id == step.beside)
             moved = near.point[0] + _on_tape(step.set_back, division), near.point[1]
             drawn[Face.FAR].append(Drawn(step.line, moved, near.way))
             continue

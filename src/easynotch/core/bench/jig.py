@@ -1,5 +1,7 @@
 """A home-made jig: a triangle of sheet with a fence along its long edge, its two short edges the piece's own lines."""
 
+from dataclasses import replace
+
 from ..solid import Member, Plane
 from ..tools import Setting, Square, hold, hold_line
 
@@ -29,9 +31,17 @@ def jig_of(member: Member, square: Square) -> Setting | None:
         roles = [cut.role for cut in removal.planes]
         if roles[:2] == ["riser", "tread"]:
             first, second = (cut.plane for cut in removal.planes[:2])
-            return hold(first, second, square, member.zero, near)
+            return _triangle(hold(first, second, square, member.zero, near))
     pair = pair_of(member)
     if pair is None:
         return None
     endless = Square(1e6, 1e6, square.body_width, square.tongue_width)
-    return hold_line(pair[0], pair, endless, reach=member.stock.depth, zero=member.zero, near=near)
+    return _triangle(hold_line(pair[0], pair, endless, reach=member.stock.depth, zero=member.zero, near=near))
+
+
+def _triangle(setting: Setting | None) -> Setting | None:
+    """The jig's own shape: a triangle between its corner and the two ends on the board's edge."""
+    if setting is None:
+        return None
+    tongue, body = setting.tongue_at, setting.body_at
+    return replace(setting, shape=(setting.heel, tongue, tongue, body, body, body), reaches=True)

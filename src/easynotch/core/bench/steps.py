@@ -4,13 +4,13 @@ All derived from the member's marks; none written for a kind of member. A step s
 distance, how the direction is held, which side goes. Whoever follows them literally on a blank board gets the piece.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from itertools import pairwise
 from math import ceil, floor, hypot, inf, radians
 
-from ..solid import CutPlane, Face, Member
+from ..solid import CutPlane, Face, Mark, Member, marks_of
 from ..tools import IMPERIAL, Held, Square, Way, hold_angle
 from .drawn import Down, DrawnLine, Edge, Tick, drawn_lines
 
@@ -114,8 +114,8 @@ class Across:
 @dataclass(frozen=True, slots=True)
 class Step:
     """One step. ``line`` and ``held`` where one is drawn; ``run`` its running distance from the hook, mm, exact;
-    ``stepped`` where it is stepped off, ``across`` where it is read across the square; ``beside`` where a far line
-    is struck on the near face, parallel to the near one; ``expected`` what a check should measure between ``ends``;
+    ``stepped`` where it is stepped off, ``across`` where it is read across the square; ``beside`` the near line
+    that a far one is struck parallel to, on the near face; ``expected`` what a check should measure between ``ends``;
     ``count`` how many are traced.
     """
 
@@ -127,7 +127,7 @@ class Step:
     stepped: SteppedOff | None = None
     across: Across | None = None
     set_back: float = 0.0
-    beside: bool = False
+    beside: str = ""
     ends: tuple[str, str] = ("", "")
     expected: float | None = None
     count: int = 0
@@ -234,19 +234,40 @@ def _carried(
     """Lines carried round the edge to the far face, where a cut does not go straight through."""
     if all(goes_straight(cut) for cut in member.cut_planes):
         return
-    at_near = {line.id: line.anchor.at for line in near if isinstance(line.anchor, Tick)}
-    for line in drawn_lines(member, Face.FAR):
+    on_top = {
+        line.id: line.anchor.at for line in near if isinstance(line.anchor, Tick) and line.anchor.edge is Edge.TOP
+    }
+    marks = [mark for mark in marks_of(member) if mark.id in on_top]
+    wedges = {cut.id for removal in member.removals if len(removal.planes) > 1 for cut in removal.planes}
+    for line, mark in zip(drawn_lines(member, Face.FAR), visible(marks_of(member, Face.FAR)), strict=True):
         made = _draw(line, likes, division, length, None)
-        back, beside = 0.0, False
-        if isinstance(line.anchor, Tick) and line.id in at_near:
-            back = line.anchor.at - at_near[line.id]
-            both_on_top = line.anchor.edge is Edge.TOP and _edge_of(near, line.id) is Edge.TOP
-            beside = likes.cheeks is Cheeks.ONE_FACE and both_on_top
+        seen = near_line_of(mark, marks)
+        back, beside = 0.0, ""
+        if seen is not None and isinstance(line.anchor, Tick) and line.anchor.edge is Edge.TOP:
+            back = line.anchor.at - on_top[seen.id]
+            beside = seen.id if likes.cheeks is Cheeks.ONE_FACE and line.id not in wedges else ""
         yield replace(made, id=f"carry_{line.id}", kind=StepKind.CARRY, set_back=back, beside=beside)
 
 
-def _edge_of(lines: tuple[DrawnLine, ...], line_id: str) -> Edge | None:
-    return next((one.anchor.edge for one in lines if one.id == line_id and isinstance(one.anchor, Tick)), None)
+def visible(marks: Sequence[Mark]) -> list[Mark]:
+    """The marks that leave a line."""
+    return [mark for mark in marks if mark.pieces]
+
+
+def near_line_of(far: Mark, near: Sequence[Mark]) -> Mark | None:
+    """The near line a far one is set from: of the same role, parallel, the nearest that can be seen."""
+    if far.along is None:
+        return None
+    lines = [
+        (abs(one.along - far.along), one)
+        for one in visible(near)
+        if one.role == far.role and one.along is not None and abs(one.angle - far.angle) < PARALLEL
+    ]
+    return min(lines, key=lambda one: one[0])[1] if lines else None
+
+
+PARALLEL = 1e-6
+"""Degrees."""
 
 
 def goes_straight(cut: CutPlane) -> bool:
@@ -295,7 +316,7 @@ def bound_of_step(step: Step, steps: tuple[Step, ...], division: float, setting:
         return anchor + abs(line.anchor.at) * radians(turn) + division / 2, held.error
     if step.beside:
         base = next(one for one in steps if one.kind is StepKind.DRAW and one.line is not None
-                    and one.line.id == line.id)  # fmt: skip
+                    and one.line.id == step.beside)  # fmt: skip
         anchor, turn = bound_of_step(base, steps, division, setting)
         return anchor + division / 2, turn
     if step.stepped is not None:

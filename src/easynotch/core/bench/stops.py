@@ -5,11 +5,12 @@ A stop belongs to one removal: a notch is drawn with the square's heel in its co
 
 from dataclasses import dataclass, replace
 from enum import StrEnum
+from math import radians, tan
 
 from ..solid import Face, Mark, Member, Plane, Removal, marks_of
 from ..tools import Setting, Square, hold, hold_line
 from .jig import jig_of, pair_of
-from .steps import Cheeks, goes_straight
+from .steps import Cheeks, goes_straight, near_line_of
 
 EDGE = 1e-6
 """mm: a point this near to an edge of the board is on it."""
@@ -42,7 +43,8 @@ class Stop:
     ``along_top`` and ``also_top`` are the running marks it uses on the top edge; ``along_bottom`` where its line
     leaves the bottom edge; ``lines`` are drawn at it, ``start`` is where the first starts and ``line_length`` how
     long that is; ``lens`` is the point to look at. ``face`` is the face that lies up; ``set_back`` how far, along
-    the edge, a line carried round stands from its near one, positive towards the foot.
+    the edge, a line carried round stands from its near one, positive towards the foot;
+    ``twin`` that it is the other of two cheeks, struck on the near face in the waste.
     """
 
     id: str
@@ -60,6 +62,7 @@ class Stop:
     setting: Setting | None = None
     face: Face = Face.NEAR
     set_back: float = 0.0
+    twin: bool = False
 
 
 def stops_of(
@@ -109,25 +112,32 @@ def stops_of(
 
 def _carried(member: Member, pair: tuple[Plane, Plane] | None, square: Square, cheeks: Cheeks) -> list[Stop]:
     """A stop for every removal whose far line is not the near one carried square across."""
-    near = {mark.id: mark.along for mark in marks_of(member)}
+    near = marks_of(member)
     far = {mark.id: mark for mark in marks_of(member, Face.FAR)}
     stops = []
     for removal in member.removals:
         drawn = [line for cut in removal.planes if (line := far.get(cut.id)) is not None and line.pieces]
         if not drawn or all(goes_straight(cut) for cut in removal.planes):
             continue
+        beside = cheeks is Cheeks.ONE_FACE and len(removal.planes) == 1
         stop = _stop(member, removal, drawn, pair, square, Face.FAR)
-        first, along = near.get(drawn[0].id), drawn[0].along
-        stops.append(
-            replace(
-                stop,
-                id=f"far_{stop.id}",
-                kind=StopKind.CARRY,
-                face=Face.FAR if cheeks is Cheeks.CARRIED else Face.NEAR,
-                set_back=along - first if along is not None and first is not None else 0.0,
-            )
-        )
+        stop = replace(stop, id=f"far_{stop.id}", kind=StopKind.CARRY, face=Face.NEAR if beside else Face.FAR)
+        seen = near_line_of(drawn[0], near)
+        if seen is not None and seen.along is not None and drawn[0].along is not None:
+            stop = replace(stop, set_back=drawn[0].along - seen.along)
+            own = next(mark for mark in near if mark.id == drawn[0].id)
+            if beside and not own.pieces and own.along is not None:
+                stop = _other_cheek(stop, own, own.along - seen.along, member.stock.depth)
+        stops.append(stop)
     return stops
+
+
+def _other_cheek(stop: Stop, own: Mark, set_back: float, depth: float) -> Stop:
+    """The second of two cheeks that meet on the piece's centre: its line on the near face lies in the waste."""
+    assert own.along is not None
+    start, end = (own.along, 0.0), (own.along + depth * tan(radians(own.angle)), depth)
+    return replace(stop, twin=True, along_top=own.along, start=start, lines=((start, end),), set_back=set_back,
+                   lens=((start[0] + end[0]) / 2, depth / 2), setting=None)  # fmt: skip
 
 
 def _check(stops: list[Stop]) -> list[Stop]:

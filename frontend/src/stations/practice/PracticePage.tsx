@@ -1,0 +1,163 @@
+/** Practice: a made-up piece without its numbers, worked out by hand and checked on the same tape. */
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { api, Refused } from "../../api/client";
+import type { Practice } from "../../api/types";
+import { Logo, ThemeButton } from "../../app/Bar";
+import { usePreferences } from "../../app/preferences";
+import { LevelSign } from "../../shared/LevelSign";
+import { TapeText } from "../../shared/TapeText";
+import { TypedField } from "../../shared/TypedField";
+import { useWords } from "../../words/words";
+import "./practice.css";
+
+const SCHOOLS = ["stairs", "rafters", "hips"] as const;
+const UNITS = ["imperial", "metric"] as const;
+
+export function PracticePage() {
+  const say = useWords();
+  const { dialect, fine } = usePreferences();
+  const [ask, setAsk] = useState({ school: "stairs", units: "imperial", seed: 0 });
+  const piece = useQuery({
+    queryKey: ["practice", ask, dialect, fine],
+    queryFn: ({ signal }) => api.practice(ask, { dialect, fine }, signal),
+    staleTime: Infinity,
+    gcTime: 0,
+  });
+  const another = () => setAsk((before) => ({ ...before, seed: 0 }));
+  return (
+    <div className="frame benched">
+      <header className="top">
+        <Logo />
+        <div className="bar">
+          <h1>{say("practice.title")}</h1>
+          <div className="bar-tools">
+            <Link to="/" className="bar-word plain">
+              {say("bench.title")}
+            </Link>
+            <ThemeButton />
+          </div>
+        </div>
+      </header>
+      <main className="stage practice-page" aria-busy={piece.isPending}>
+        <p className="quiet">{say("practice.say")}</p>
+        <div className="practice-choice">
+          <Switch label={say("practice.school")} names={SCHOOLS} chosen={ask.school} onChoose={(school) => setAsk({ ...ask, school, seed: 0 })} word={(one) => say(`practice.${one as (typeof SCHOOLS)[number]}`)} />
+          <Switch label={say("practice.tape")} names={UNITS} chosen={ask.units} onChoose={(units) => setAsk({ ...ask, units, seed: 0 })} word={(one) => say(one === "metric" ? "app.metric" : "app.imperial")} />
+        </div>
+        {piece.isError && <p className="said error" role="alert">{say("app.failed")}</p>}
+        {piece.data && <Asked key={`${piece.data.school}/${piece.data.seed}`} piece={piece.data} units={ask.units} />}
+        <button type="button" className="another" onClick={() => { another(); void piece.refetch(); }}>
+          {say("practice.another")}
+        </button>
+        {piece.data && <Progress piece={piece.data} />}
+      </main>
+    </div>
+  );
+}
+
+function Switch({ label, names, chosen, onChoose, word }: { label: string; names: readonly string[]; chosen: string; onChoose: (name: string) => void; word: (name: string) => string }) {
+  return (
+    <span className="switch" role="group" aria-label={label}>
+      {names.map((one) => (
+        <button key={one} type="button" aria-pressed={one === chosen} onClick={() => onChoose(one)}>
+          <TapeText text={word(one)} />
+        </button>
+      ))}
+    </span>
+  );
+}
+
+function Asked({ piece, units }: { piece: Practice; units: string }) {
+  const say = useWords();
+  return (
+    <>
+      <section className="given">
+        <h2>{say("practice.given")}</h2>
+        <ul>
+          {piece.given.map((line) => (
+            <li key={line}>
+              <TapeText text={line} />
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h2>{say("practice.asked")}</h2>
+        <ol className="questions">
+          {piece.questions.map((question) => (
+            <Question key={question.fact} piece={piece} units={units} fact={question.fact} label={question.label} />
+          ))}
+        </ol>
+      </section>
+    </>
+  );
+}
+
+function Question({ piece, units, fact, label }: { piece: Practice; units: string; fact: string; label: string }) {
+  const say = useWords();
+  const { dialect, fine } = usePreferences();
+  const queries = useQueryClient();
+  const [typed, setTyped] = useState("");
+  const check = useMutation({
+    mutationFn: (answer: string) => api.practiceAnswer({ school: piece.school, units, seed: piece.seed, question: fact, answer }, { dialect, fine }),
+    onSuccess: () => void queries.invalidateQueries({ queryKey: ["practice-progress"] }),
+  });
+  const wrong = check.error instanceof Refused ? (check.error.problem.errors[0]?.sentence ?? check.error.problem.detail) : undefined;
+  const answered = check.data;
+  return (
+    <li>
+      <TypedField
+        label={label} value={typed} wide error={wrong ?? (check.isError ? say("app.offline") : undefined)}
+        onCommit={(text) => {
+          setTyped(text);
+          if (text) check.mutate(text);
+        }}
+      />
+      {answered && (
+        <div className="answered" role="status">
+          <p>
+            <LevelSign level={answered.good ? "ok" : "look"} /> <TapeText text={answered.said} />
+          </p>
+          <details>
+            <summary>{say("practice.why")}</summary>
+            <ol className="road">
+              {[...answered.working.first, ...answered.working.second].map((line, i) => (
+                <li key={i}>
+                  <span className="what">
+                    <TapeText text={line.what} />
+                  </span>
+                  <span className="figures">
+                    <TapeText text={line.figures} /> = <b><TapeText text={line.result} /></b>
+                  </span>
+                </li>
+              ))}
+            </ol>
+          </details>
+        </div>
+      )}
+    </li>
+  );
+}
+
+function Progress({ piece }: { piece: Practice }) {
+  const say = useWords();
+  const rows = piece.progress.filter((one) => one.school === piece.school);
+  if (rows.length === 0) return null;
+  return (
+    <section>
+      <h2>{say("practice.progress")}</h2>
+      <ul className="practice-progress">
+        {rows.map((one) => (
+          <li key={one.question}>
+            <span>
+              <TapeText text={one.label} />
+            </span>
+            <b>{say("practice.of", { good: one.good, tried: one.tried })}</b>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
