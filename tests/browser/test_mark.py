@@ -249,7 +249,7 @@ def test_a_hips_far_face_is_turned_up_and_struck_on_one_face_the_board_stays(pag
 
     hip()
     expect(page.get_by_role("img", name=re.compile("far face"))).to_be_visible()
-    page.get_by_role("button", name="Back to the near face").click()
+    page.get_by_role("button", name="Turn back").click()
     expect(page.get_by_role("img", name=re.compile("^The board at this mark"))).to_be_visible()
     habits("struck beside the first")
     hip()

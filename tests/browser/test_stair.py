@@ -98,6 +98,7 @@ def test_every_tooth_can_be_walked_and_each_figure_says_where_it_runs_from(page)
     station(page, "Mark")
     assert running_marks(page)[0].split() == ["1", "7", "5/8″", "weak"]
     stops = page.locator(".stops li")
+    stops.first.get_by_role("button").click()
     forward = page.get_by_role("button", name="Next mark")
     for n in range(stops.count()):
         expect(stops.nth(n)).to_have_class(re.compile("open"))

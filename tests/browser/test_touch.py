@@ -47,6 +47,17 @@ def test_a_whole_stair_by_thumb_on_a_phone_with_the_tape_keypad(browser, server)
         page.get_by_role("button", name="Next mark").tap()
         expect(stops.nth(n)).to_have_class(re.compile("open"))
         expect(page.locator(".big")).to_be_in_viewport()
+    finger = context.new_cdp_session(page)
+    lens = page.locator(".lens").bounding_box()
+    y = lens["y"] + lens["height"] / 2
+    for kind, x in (("touchStart", 60), ("touchMove", 160), ("touchMove", 300), ("touchMove", 300)):
+        finger.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": [{"x": x, "y": y}]})
+    finger.send("Input.dispatchTouchEvent", {"type": "touchEnd", "touchPoints": []})
+    expect(stops.nth(stops.count() - 2)).to_have_class(re.compile("open"))
+    page.get_by_role("button", name="Marked").tap()
+    expect(stops.nth(stops.count() - 2)).to_have_class(re.compile("done"))
+    page.reload()
+    expect(stops.nth(stops.count() - 1)).to_have_class(re.compile("open"))
     small = page.evaluate(
         """() => [...document.querySelectorAll("button, a, input, select")]
           .filter((e) => e.checkVisibility() && e.tabIndex >= 0)

@@ -26,9 +26,7 @@ interface Props {
 
 const TAPE = 26;
 const OVER = 112;
-const UNDER = 40;
-/** px kept clear at the right for the buttons. */
-const TOOLS = 124;
+const UNDER = 58;
 /** px round a tap within which a line is meant. */
 const MEANT = 22;
 
@@ -84,11 +82,12 @@ export function Lens({ board: near, stop, done, span, before, onTurn, onMark }: 
             <Measured stop={stop} view={view} />
           </g>
           {square && <Held stop={stop} view={view} width={width} height={height} />}
-          <Ends board={board} view={view} />
         </svg>
       )}
       <HeldWords stop={stop} flipped={way < 0} />
       <div className="lens-tools">
+        <span>◂ {say(way > 0 ? "mark.head" : "mark.foot").toLowerCase()}</span>
+        <span className="end">{say(way > 0 ? "mark.foot" : "mark.head").toLowerCase()} ▸</span>
         {near.far && (
           <button type="button" aria-pressed={far} onClick={() => setTurned({ stop: stop.id, far: !far })}>
             {say(far ? "mark.near_face" : "mark.far_face")}
@@ -170,20 +169,3 @@ function Measured({ stop, view }: { stop: Stop; view: View }) {
     </g>
   );
 }
-
-/** Which way head and foot lie, at the lens's edges. */
-function Ends({ board, view }: { board: Board; view: View }) {
-  const say = useWords();
-  const y = view.y + view.up * board.depth * view.scale + (view.up > 0 ? 22 : -10);
-  return (
-    <g className="ends">
-      <text x="12" y={y}>
-        ◂ {say(view.way > 0 ? "mark.head" : "mark.foot").toLowerCase()}
-      </text>
-      <text x="100%" dx={-TOOLS} y={y} textAnchor="end">
-        {say(view.way > 0 ? "mark.foot" : "mark.head").toLowerCase()} ▸
-      </text>
-    </g>
-  );
-}
-

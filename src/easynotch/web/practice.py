@@ -61,7 +61,7 @@ def make_up(query: PracticeQuery) -> Response:
     """A made-up piece: what is given, and what is asked."""
     seed = query.seed or 1 + randbelow(2**31 - 1)
     words = words_of(query, query.units)
-    job, worked = _piece(query.school, query.units, seed)
+    job, worked = made_up(query.school, query.units, seed)
     found = {one.fact: one for one in worked.working}
     with database().read() as db:
         kept = progress(db)
@@ -92,7 +92,7 @@ def check(query: WordsQuery, body: AnswerBody) -> Response:
         given = typed_length(body.answer, body.units, "answer")
     except Problems as found:
         return problem.from_problems(found, words)
-    _, worked = _piece(body.school, body.units, body.seed)
+    _, worked = made_up(body.school, body.units, body.seed)
     line = next((one for one in worked.working if one.fact == body.question), None)
     if line is None or body.question not in ASKED[body.school]:
         return problem.problem(422, words.say(Message("problem.no_question")))
@@ -112,13 +112,13 @@ def check(query: WordsQuery, body: AnswerBody) -> Response:
     )
 
 
-def _piece(school: str, units: Units, seed: int) -> tuple[JobInput, WorkedFlight | WorkedRoof]:
+def made_up(school: str, units: Units, seed: int) -> tuple[JobInput, WorkedFlight | WorkedRoof]:
     """The piece of a seed: the first made up that works out with nothing that stops it."""
     for turn in range(MOST_TRIES):
         chance = Random(f"{school}:{units}:{seed}:{turn}")
         job = JobInput.model_validate(
             {"format": "easy-notch-job", "version": 1, "name": "practice", "units": units,
-             "works": [made_up_document(school, units, chance)]}
+             "works": [_document(school, units, chance)]}
         )  # fmt: skip
         try:
             worked = worked_out(job, 0, Tape.of(units, False))
@@ -130,6 +130,7 @@ def _piece(school: str, units: Units, seed: int) -> tuple[JobInput, WorkedFlight
 
 
 def _document(school: str, units: Units, chance: Random) -> dict[str, Any]:
+    """A work of a school, its sizes by chance within what is usual."""
     imperial = units is Units.IMPERIAL
 
     def length(low: int, high: int, step: int = 1) -> str:
@@ -148,6 +149,9 @@ def _document(school: str, units: Units, chance: Random) -> dict[str, Any]:
     long = length(8 * 12 * 20, 8 * 12 * 30, 4) if imperial else length(6200, 9000, 5)
     document["plan"] = {**document["plan"], "length": long, "width": width, "ends": ends}
     twelfths, angle = chance.choice([4, 5, 6, 7, 8, 9, 10, 12]), chance.randrange(20, 46)
+    if school == "hips":
+        deeper = {"thickness": '1 1/2"', "depth": '9 1/4"'} if imperial else {"thickness": "45 mm", "depth": "220 mm"}
+        document["hip"] = {**deeper, "keep_planes": "drop", "head": "commons"}
     document["pitch"] = f"{twelfths}/12" if imperial else f"{angle}°"
     document["rafter"] = {**document["rafter"], "length": "24'" if imperial else "8000 mm"}
     document["eaves"] = {**document["eaves"], "overhang": length(64, 160) if imperial else length(200, 500, 5)}
