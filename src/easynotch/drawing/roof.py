@@ -10,6 +10,7 @@ from ..core.roofs import (
     Tail,
     UpperEnd,
     beam_top,
+    plain_rafter,
     rafter,
     ridge_top,
     ridge_y,
@@ -17,6 +18,7 @@ from ..core.roofs import (
 )
 from ..core.solid import Member, Vector, outline
 from ..core.terms import Length
+from .outline import draw_outline_plan, draw_outline_section
 from .sheet import Dimension, Layer, Path, Point, Sheet, area, line, rectangle
 
 WALL = 420.0
@@ -26,6 +28,8 @@ PLATE = 38.0
 
 def draw_section(layout: RoofLayout, framing: Framing) -> Sheet:
     """The roof cut across: the world's y runs to the right, its z up, so y on the sheet is −z."""
+    if layout.outline is not None:
+        return draw_outline_section(layout, framing)
     roof, plan = layout.roof, layout.roof.plan
     peak = layout.peak
     paths = [*_walls(layout)]
@@ -71,7 +75,10 @@ def _rafter(framing: Framing, leg: Leg) -> list[Path]:
 def _walls(layout: RoofLayout) -> list[Path]:
     plan, made = layout.roof.plan, []
     levels = [("a", 0.0, 1.0, layout.legs[0].slope.plate)]
-    if len(layout.legs) > 1:
+    if layout.outline is not None:
+        # Only the first eave's: it runs along the world's x.
+        levels = [("a", layout.legs[0].slope.start[1] + plan.sheathing, 1.0, 0.0)]
+    elif len(layout.legs) > 1:
         other = next(leg for leg in layout.legs if leg.slope.id == "b")
         levels.append(("b", plan.width, -1.0, other.slope.plate))
     elif plan.upper is UpperEnd.PLATE:
@@ -122,6 +129,8 @@ def _fascias(layout: RoofLayout) -> list[Path]:
 
 def draw_plan(layout: RoofLayout, framing: Framing) -> Sheet:
     """The roof from above: x to the right, y down; every rafter where it stands."""
+    if layout.outline is not None:
+        return draw_outline_plan(layout, framing)
     roof, plan = layout.roof, layout.roof.plan
     verge, out = roof.eaves.verge, layout.out - plan.sheathing
     left = -verge if layout.ends[0] is None else -out
@@ -170,7 +179,11 @@ def draw_notch(layout: RoofLayout, reach: float = 1.7) -> Sheet:
     roof = layout.roof
     reach *= roof.rafter.depth
     slope = layout.legs[0].slope
-    common = rafter(layout, layout.legs[0], 0.0, member_id="common", role="common")
+    common = (
+        plain_rafter(layout, layout.legs[0])
+        if layout.outline is not None
+        else rafter(layout, layout.legs[0], 0.0, member_id="common", role="common")
+    )
     left = outline(common)
     paths = [*_walls(layout), *([area("rafter", Layer.WOOD, _in_section(common))] if left else [])]
     sizes = layout.notch

@@ -10,7 +10,9 @@ from pydantic import BaseModel, ValidationError
 from ..core.rules import Dialect, catalogue
 from ..core.terms import Message
 
-TAGS = frozenset({"#text", "#object", "#flight", "#roof", "#seat", "#hap", "#fraction"})
+TAGS = frozenset(
+    {"#text", "#object", "#flight", "#roof", "#seat", "#hap", "#fraction", "#plan", "#outline", "#polygon"}
+)
 """Tags of unions, which pydantic puts into the place of an error."""
 SHOWN = 40
 """Characters of a wrong value that are repeated in a sentence."""
@@ -117,6 +119,10 @@ def _problem(row: Any, model: type[BaseModel]) -> Problem:
     if kind == "string_too_long":
         return Problem(path, Message("error.long_text", {"most": str(context["max_length"])}))
     if kind in ("too_long", "too_short"):
+        if path.endswith(("corners", "edges")):
+            return Problem(path, Message("error.outline_count", {"least": "3", "most": "12"}))
+        if path != "works":
+            return Problem(path, Message("error.too_many_items"))
         return Problem(path, Message("error.too_many_works" if kind == "too_long" else "error.no_works"))
     if kind not in OURS:
         return Problem(path, Message("error.not_understood", {"found": shown(found)}))

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, Tag
 
 from ..core.roofs import (
     Blocking,
@@ -13,7 +13,6 @@ from ..core.roofs import (
     Hip,
     Notch,
     NotchRule,
-    Plan,
     Roof,
 )
 from ..core.solid import Stock
@@ -21,10 +20,13 @@ from ..core.tape import Units
 from .measured import PitchText, Positive, fraction_of
 from .parts import Name, Part
 from .roof_parts import (
+    BY_SHAPE,
     MOST_RAFTERS,
     USUAL_PLATE,
+    AnyPlanInput,
     BlockingInput,
     CollarInput,
+    CornersInput,
     EavesInput,
     FractionNotchInput,
     GableInput,
@@ -32,6 +34,7 @@ from .roof_parts import (
     HipInput,
     NotchInput,
     PlanInput,
+    PolygonDraft,
     RafterInput,
     RidgeInput,
     SettingOutInput,
@@ -44,7 +47,7 @@ class RoofInput(Part):
 
     kind: Literal["roof"]
     name: Name = ""
-    plan: PlanInput
+    plan: AnyPlanInput
     pitch: PitchText
     ridge: RidgeInput
     rafter: RafterInput
@@ -66,19 +69,7 @@ class RoofInput(Part):
         value = (fraction_of(notch.value) or 0.0) if isinstance(notch, FractionNotchInput) else notch.value.mm
         return Roof(
             name=self.name,
-            plan=Plan(
-                length=plan.length.mm,
-                width=plan.width.mm,
-                shape=plan.shape,
-                ends=plan.ends,
-                sheathing=plan.sheathing.mm,
-                plate=plan.plate.mm if plan.plate else USUAL_PLATE[units],
-                ridge_at=plan.ridge_at.mm if plan.ridge_at else None,
-                keeps=plan.keep,
-                upper=plan.upper,
-                upper_overhang=plan.upper_overhang.mm,
-                wall_height=plan.wall_height.mm if plan.wall_height else None,
-            ),
+            plan=plan.plan(units),
             slope=self.pitch.pitch.slope,
             ridge=ridge.ridge(),
             rafter=Stock(rafter.thickness.mm, rafter.depth.mm, rafter.length.mm if rafter.length else None),
@@ -129,10 +120,18 @@ class PlanDraft(PlanInput):
     width: Positive | None = None  # type: ignore[assignment]
 
 
+AnyPlanDraft = Annotated[
+    Annotated[PlanDraft, Tag("#plan")]
+    | Annotated[CornersInput, Tag("#outline")]
+    | Annotated[PolygonDraft, Tag("#polygon")],
+    BY_SHAPE,
+]
+
+
 class RoofDraft(RoofInput):
     """A roof still being measured: what its layout needs may be missing."""
 
-    plan: PlanDraft | None = None  # type: ignore[assignment]
+    plan: AnyPlanDraft | None = None  # type: ignore[assignment]
     pitch: PitchText | None = None  # type: ignore[assignment]
     ridge: RidgeInput | None = None  # type: ignore[assignment]
     rafter: RafterInput | None = None  # type: ignore[assignment]

@@ -2,12 +2,13 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import BeforeValidator, Field, Tag, model_validator
+from pydantic import BeforeValidator, Discriminator, Field, Tag, model_validator
 from pydantic_core import PydanticCustomError
 
 from ..core.roofs import (
     BlockKind,
     Eaves,
+    Edge,
     End,
     FalseTail,
     FirstBay,
@@ -16,7 +17,9 @@ from ..core.roofs import (
     KeepPlanes,
     KeepsTrue,
     Lap,
+    LineUp,
     MeasuredTo,
+    Plan,
     Posts,
     Ridge,
     RidgeKind,
@@ -26,6 +29,7 @@ from ..core.roofs import (
     Tails,
     Timber,
     UpperEnd,
+    regular,
 )
 from ..core.solid import Stock
 from ..core.tape import Units
@@ -74,6 +78,105 @@ class PlanInput(Part):
     upper: UpperEnd = UpperEnd.PLATE
     upper_overhang: NotNegative = ZERO
     wall_height: Positive | None = None
+
+    def plan(self, units: Units) -> Plan:
+        """As the core's plan."""
+        return Plan(
+            length=self.length.mm,
+            width=self.width.mm,
+            shape=self.shape,
+            ends=self.ends,
+            sheathing=self.sheathing.mm,
+            plate=self.plate.mm if self.plate else USUAL_PLATE[units],
+            ridge_at=self.ridge_at.mm if self.ridge_at else None,
+            keeps=self.keep,
+            upper=self.upper,
+            upper_overhang=self.upper_overhang.mm,
+            wall_height=self.wall_height.mm if self.wall_height else None,
+        )
+
+
+class EdgeInput(Part):
+    """A side of an outline: an eave with the roof's pitch or its own, or a gable."""
+
+    roof: Literal["eave", "gable"] = "eave"
+    pitch: PitchText | None = None
+
+
+class OutlineInput(Part):
+    """What outlines and polygons share."""
+
+    line_up: LineUp = LineUp.NONE
+    sheathing: NotNegative = ZERO
+    plate: Positive | None = None
+    wall_height: Positive | None = None
+
+    def over(self, corners: tuple[tuple[float, float], ...], edges: tuple[EdgeInput, ...], units: Units) -> Plan:
+        """As the core's plan; sides without an edge of their own are eaves of the roof's pitch."""
+        rest = (EdgeInput(),) * (len(corners) - len(edges))
+        return Plan(
+            length=max(x for x, _ in corners) - min(x for x, _ in corners),
+            width=max(y for _, y in corners) - min(y for _, y in corners),
+            shape=Shape.OUTLINE,
+            sheathing=self.sheathing.mm,
+            plate=self.plate.mm if self.plate else USUAL_PLATE[units],
+            wall_height=self.wall_height.mm if self.wall_height else None,
+            corners=corners,
+            edges=tuple(
+                Edge(edge.pitch.pitch.slope if edge.pitch else None, edge.roof == "gable") for edge in (*edges, *rest)
+            ),
+            line_up=self.line_up,
+        )
+
+
+class CornersInput(OutlineInput):
+    """Any convex outline: its corners, counter-clockwise, and a roof for the side from each to the next."""
+
+    shape: Literal["outline"]
+    corners: Annotated[tuple[tuple[Signed, Signed], ...], Field(min_length=3, max_length=12)]
+    edges: Annotated[tuple[EdgeInput, ...], Field(max_length=12)] = ()
+
+    def plan(self, units: Units) -> Plan:
+        """As the core's plan."""
+        return self.over(tuple((x.mm, y.mm) for x, y in self.corners), self.edges[: len(self.corners)], units)
+
+
+class PolygonInput(OutlineInput):
+    """A regular outline of 3 to 12 sides."""
+
+    shape: Literal["polygon"]
+    sides: Annotated[Whole, Field(ge=3, le=12)]
+    side: Positive
+
+    def plan(self, units: Units) -> Plan:
+        """As the core's plan."""
+        return self.over(regular(self.sides, self.side.mm), (), units)
+
+
+class PolygonDraft(PolygonInput):
+    """A regular outline still being measured."""
+
+    side: Positive | None = None  # type: ignore[assignment]
+
+
+def _by_shape() -> Discriminator:
+    """Tells outlines from rectangles, which need not say that they are; the tags never show in a path."""
+
+    def which(value: Any) -> str:
+        found = value.get("shape") if isinstance(value, dict) else getattr(value, "shape", None)
+        return f"#{found}" if found in ("outline", "polygon") else "#plan"
+
+    which.__name__ = "shape"
+    return Discriminator(which)
+
+
+BY_SHAPE = _by_shape()
+AnyPlanInput = Annotated[
+    Annotated[PlanInput, Tag("#plan")]
+    | Annotated[CornersInput, Tag("#outline")]
+    | Annotated[PolygonInput, Tag("#polygon")],
+    BY_SHAPE,
+]
 
 
 class PostsInput(SectionInput):

@@ -63,6 +63,8 @@ class RoofTalk:
 
 
 _NUMBERED = re.compile(r"(?P<kind>[a-z_]+?)_(?P<side>[ab])?_?(?P<n>\d+)(?:_(?P<hand>\w+))?")
+_OFTEN_ALONE = frozenset({"common", "hip", "ridge", "king_post"})
+"""Pieces that are numbered only where they differ."""
 _NAMES = {"board": "measured_board", "fascia": "fascia_piece"}
 
 
@@ -72,5 +74,7 @@ def title_of(member_id: str) -> Message:
     if found is None:
         return Message(f"board.{member_id}")
     kind = _NAMES.get(found["kind"], found["kind"])
+    if kind in _OFTEN_ALONE:
+        kind = f"numbered_{kind}"
     more = found["hand"] or found["side"]
     return Message(f"board.{kind}_{more}" if more else f"board.{kind}", {"n": Count(int(found["n"]))})

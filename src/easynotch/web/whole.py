@@ -56,7 +56,7 @@ def pitch(query: RidgeQuery, body: JobInput) -> Response:
     """The pitch that brings a roof's ridge to a height, neat enough to be set out by."""
     words = words_of(query, body.units)
     given = body.works[0] if body.works else None
-    if not isinstance(given, RoofInput) or given.plan.shape is Shape.SHED:
+    if not isinstance(given, RoofInput) or given.plan.shape != Shape.RECTANGLE:
         return problem.from_problems(Problems([Problem("works[0].plan.shape", message("error.no_ridge"))]), words)
     try:
         slope = pitch_for_ridge(given.roof(body.units), query.top)

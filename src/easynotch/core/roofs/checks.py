@@ -11,6 +11,7 @@ from .framing import RAFTERS, Framing
 from .hips import hip_drop
 from .layout import RoofLayout
 from .notch import NotchSizes
+from .outline_facts import check_outline_roof
 from .ridge import ridge_top
 from .roof import Gauged, KeepPlanes, RidgeKind, Shape, Tail, Tails
 
@@ -34,6 +35,17 @@ def check_roof(
     layout: RoofLayout, framing: Framing, facts: Mapping[str, float], fitted: tuple[Fitted, ...], limits: Limits
 ) -> tuple[Check, ...]:
     """Every check of a roof."""
+    if layout.outline is not None:
+        return (
+            *_pitch(layout),
+            *_notch(layout, limits),
+            *_eaves(layout),
+            *_not_on_hips(layout),
+            *check_outline_roof(layout, framing),
+            *_stock(layout, framing),
+            *_joints(fitted),
+            Check("structure", Level.OK, Message("check.structure.say")),
+        )
     return (
         *_pitch(layout),
         *_notch(layout, limits),

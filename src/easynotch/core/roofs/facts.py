@@ -3,13 +3,14 @@
 What differs between sides stands on the members and is left out here.
 """
 
-from math import atan, degrees, isfinite
+from math import atan, degrees, isfinite, radians, tan
 
 from .chalk import chalk_line
 from .fascia_run import gable_triangle
 from .framing import RAFTERS, Framing
 from .hips import hip_facts
 from .layout import RoofLayout
+from .outline_facts import hip_facts_of, sloping_area
 from .ridge import fascia_drop, ridge_top
 from .roof import RidgeKind, Tails
 from .under_ridge import beam_pocket
@@ -19,17 +20,20 @@ COUNTED = RAFTERS | {"hip"}
 
 def facts_of(layout: RoofLayout, framing: Framing) -> dict[str, float | int]:
     """Every fact of a roof."""
-    roof, sizes, first = layout.roof, layout.notch, layout.legs[0]
+    roof, sizes = layout.roof, layout.notch
     facts: dict[str, float | int] = {
         "hap": sizes.hap,
         "heel": sizes.heel,
         "notch_depth": sizes.depth,
-        "ridge_length": layout.ridge_length,
-        "sheathing_area": sheathing_area(layout),
         "rafter_count": sum(piece.member.count for piece in framing.pieces if piece.member.role in COUNTED),
     }
     if isfinite(sizes.seat):
         facts["seat"] = sizes.seat
+    if layout.outline is not None:
+        facts["sheathing_area"] = sloping_area(layout)
+        facts["peak"] = layout.peak
+        return facts | _alike(layout) | hip_facts_of(layout)
+    facts |= {"ridge_length": layout.ridge_length, "sheathing_area": sheathing_area(layout)}
     if len(layout.legs) == 2:
         facts["ridge_top"] = ridge_top(layout)
         if roof.ridge.kind is not RidgeKind.NONE:
@@ -38,20 +42,30 @@ def facts_of(layout: RoofLayout, framing: Framing) -> dict[str, float | int]:
         facts["ridge_top"] = ridge_top(layout)
         facts["ridge_underside"] = ridge_top(layout) - roof.ridge.stock.depth
         facts["break_height"] = layout.legs[1].slope.plate
-    if layout.alike:
-        slope = degrees(atan(first.slope.rate))
-        facts |= {
-            "run": first.run,
-            "rise": first.run * first.slope.rate,
-            "slope": slope,
-            "common_difference": roof.spacing * first.slope.per_run,
-            "fascia_drop": fascia_drop(layout),
-            "bevels.plumb_common": 90.0 - slope,
-            "bevels.level_common": slope,
-        }
+    facts |= _alike(layout)
     if layout.hipped:
         facts |= hip_facts(layout)
     return facts | _around(layout, framing)
+
+
+def _alike(layout: RoofLayout) -> dict[str, float]:
+    """What holds where all slopes are alike."""
+    if not layout.alike:
+        return {}
+    first = layout.legs[0]
+    slope = degrees(atan(first.slope.rate))
+    found = {
+        "run": first.run,
+        "rise": first.run * first.slope.rate,
+        "slope": slope,
+        "fascia_drop": fascia_drop(layout),
+        "bevels.plumb_common": 90.0 - slope,
+        "bevels.level_common": slope,
+    }
+    hips = layout.outline.hips if layout.outline is not None else []
+    # A jack is shorter than the last by the spacing's run at the hip's own angle in plan; at 45° that is the spacing.
+    per = tan(radians(hips[0].plan_angle(hips[0].first))) if hips else 1.0
+    return found | {"common_difference": layout.roof.spacing * per * first.slope.per_run}
 
 
 def _around(layout: RoofLayout, framing: Framing) -> dict[str, float]:

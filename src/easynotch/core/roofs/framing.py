@@ -39,6 +39,10 @@ class Framing:
 
 def frame_roof(layout: RoofLayout) -> Framing:
     """Frame a roof. Raises RoofError where a pair or a tail cannot be."""
+    if layout.outline is not None:
+        from .outline_framing import frame_outline  # noqa: PLC0415 - it stands on this module
+
+        return frame_outline(layout)
     if layout.hipped:
         from .hip_framing import frame_hips  # noqa: PLC0415 - it stands on this module
 

@@ -8,8 +8,9 @@ from math import isfinite
 
 from ..terms import message
 from .notch import NotchSizes, size_notch
+from .outline import OutlineRoof, lay_out_outline
 from .planes import Slope
-from .roof import End, KeepsTrue, MeasuredTo, Notch, NotchRule, RidgeKind, Roof, RoofError, Shape, UpperEnd
+from .roof import End, KeepsTrue, LineUp, MeasuredTo, Notch, NotchRule, RidgeKind, Roof, RoofError, Shape, UpperEnd
 
 SAME = 0.05
 """mm: two notches whose depths differ less are one."""
@@ -41,11 +42,18 @@ class RoofLayout:
     notch: NotchSizes
     peak: float
     ends: tuple[Leg | None, Leg | None] = (None, None)
+    outline: OutlineRoof | None = None
 
     @property
     def hipped(self) -> bool:
-        """Whether an end is hipped."""
-        return self.ends != (None, None)
+        """Whether it has hips."""
+        return self.ends != (None, None) or self.outline is not None
+
+    def out_of(self, slope: Slope) -> float:
+        """From one bearing line out to its fascia's outer face: where fascias are lined up, less on a steeper slope."""
+        if self.outline is None or self.roof.plan.line_up is LineUp.NONE:
+            return self.out
+        return self.out * self.legs[0].slope.rate / slope.rate
 
     @property
     def alike(self) -> bool:
@@ -94,12 +102,23 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
         RoofError: what is no roof, or is none yet.
     """
     sizes = size_notch(roof.notch, roof.slope, roof.rafter.depth)
+    if roof.plan.shape is Shape.OUTLINE:
+        return _outline(roof, sizes)
     if roof.plan.shape is Shape.SHED:
         return _shed(roof, sizes)
     if roof.gambrel is not None:
         return _gambrel(roof, sizes)
     layout = _two_slopes(roof, sizes)
     return replace(layout, ends=_hipped_ends(roof, layout)) if End.HIP in roof.plan.ends else layout
+
+
+def _outline(roof: Roof, sizes: NotchSizes) -> RoofLayout:
+    """A plane over every eave of an outline, all as high over their bearing lines."""
+    plan = roof.plan
+    found = lay_out_outline(plan.corners, plan.edges, roof.slope, sizes.hap, plan.sheathing)
+    legs = tuple(Leg(region.slope, region.run) for region in found.regions)
+    peak = max(region.slope.height(region.run) for region in found.regions)
+    return RoofLayout(roof, legs, sizes, peak, outline=found)
 
 
 def _hipped_ends(roof: Roof, layout: RoofLayout) -> tuple[Leg | None, Leg | None]:

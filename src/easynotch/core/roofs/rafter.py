@@ -40,9 +40,9 @@ def tail_rows(layout: RoofLayout, slope: Slope) -> tuple[tuple[SectionRow, ...],
     eaves = layout.roof.eaves
     if eaves.tail is Tail.SQUARE:
         # The fascia stands square to the edge, so its thickness is taken along the edge, not level.
-        to_corner = layout.out - eaves.fascia / slope.per_run
+        to_corner = layout.out_of(slope) - eaves.fascia / slope.per_run
         return ((("tail", "tail", (-to_corner, slope.height(-to_corner)), (-1.0, -slope.rate)),),)
-    out = layout.out - eaves.fascia
+    out = layout.out_of(slope) - eaves.fascia
     plumb: SectionRow = ("tail", "tail", (-out, 0.0), OUTWARD)
     if eaves.tail is Tail.PLUMB:
         return ((plumb,),)

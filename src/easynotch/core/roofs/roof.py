@@ -20,6 +20,7 @@ class Shape(StrEnum):
 
     RECTANGLE = "rectangle"
     SHED = "shed"
+    OUTLINE = "outline"
 
 
 class RidgeKind(StrEnum):
@@ -97,9 +98,26 @@ class Lap(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
+class Edge:
+    """A side of an outline: its own pitch, or None for the roof's; a gable has no roof plane over it."""
+
+    slope: float | None = None
+    gable: bool = False
+
+
+class LineUp(StrEnum):
+    """With unequal pitches: overhangs alike and fascias at different heights, or overhangs that bring them level."""
+
+    NONE = "none"
+    OVERHANG = "overhang"
+
+
+@dataclass(frozen=True, slots=True)
 class Plan:
     """The framing's plan: ``length`` along the ridge, ``width`` across; ``sheathing`` under the seats adds to each
-    bearing line; ``plate`` is how wide the plates are; ``wall_height`` from the floor to the plates' tops.
+    bearing line; ``plate`` is how wide the plates are; ``wall_height`` from the floor to the plates' tops. An outline
+    has ``corners``, counter-clockwise, and an edge for the side from each to the next; its length and width are then
+    those of the rectangle round it.
     """
 
     length: float
@@ -113,6 +131,9 @@ class Plan:
     upper: UpperEnd = UpperEnd.PLATE
     upper_overhang: float = 0.0
     wall_height: float | None = None
+    corners: tuple[tuple[float, float], ...] = ()
+    edges: tuple[Edge, ...] = ()
+    line_up: LineUp = LineUp.NONE
 
 
 @dataclass(frozen=True, slots=True)

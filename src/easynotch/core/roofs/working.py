@@ -22,7 +22,7 @@ def working_of(layout: RoofLayout) -> tuple[Working, ...]:
     made = [Working("hap", *_hap(layout))]
     if layout.roof.slope > 0:
         made += [Working("seat", *_seat(layout)), Working("notch_depth", *_notch_depth(layout))]
-    if layout.alike:
+    if layout.alike and layout.outline is None:
         made = [
             Working("theoretical", *_theoretical(layout)),
             Working("head_to_plate", *_head_to_plate(layout)),

@@ -73,7 +73,7 @@ def catalogue(name: str, dialect: Dialect) -> dict[str, str]:
 
 def is_angle(key: str) -> bool:
     """Whether a fact is an angle, in degrees."""
-    return key in ("slope", "hip_slope", "backing", "dihedral") or key.startswith("bevels.")
+    return key in ("slope", "hip_slope", "hip_plan_angle", "backing", "dihedral") or key.startswith("bevels.")
 
 
 @dataclass(frozen=True, slots=True)

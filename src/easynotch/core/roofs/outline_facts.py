@@ -1,0 +1,138 @@
+"""The facts and checks of a roof over an outline."""
+
+from collections.abc import Iterator
+from math import atan, cos, degrees, hypot, radians, tan
+
+from ..terms import Angle, Check, Count, Length, Level, Message, Value
+from .framing import Framing
+from .layout import RoofLayout
+from .outline import OutlineRoof, Seam
+from .planes import Slope
+from .roof import KeepPlanes
+from .sticks import keeps, outline_of, posts, set_down, stock_of
+
+ALIKE = 1e-6
+LEANS = 90.0 - 1e-6
+"""Degrees in plan, from an eave: a hip at more leans out over the end of its wall."""
+SHARP, FLAT = 30.0, 165.0
+"""Degrees: corners beyond these are worked out, and looked at."""
+LEVEL_ENOUGH = 1.6
+"""mm: fascias that differ less in height meet by eye."""
+
+
+def hip_facts_of(layout: RoofLayout) -> dict[str, float]:
+    """What holds for every hip alike; what differs between corners stands on the members and is left out."""
+    hips = outline_of(layout).hips
+    if not hips or not _same(hips, layout):
+        return {}
+    hip, slope = hips[0], hips[0].first
+    common = degrees(atan(slope.rate))
+    aside = radians(90.0 - hip.plan_angle(slope))
+    angle = degrees(atan(hip.rate))
+    found = {
+        "hip_plan_run": hip.run,
+        "hip_slope": angle,
+        "backing": hip.backing[0],
+        "dihedral": hip.dihedral,
+        "hip_plan_angle": hip.plan_angle(slope),
+        "bevels.plumb_hip": 90.0 - angle,
+        "bevels.level_hip": angle,
+        # On the sloping top edge the cheek's line: as far across as in plan, but the run longer by the slope.
+        "bevels.edge_jack": degrees(atan(cos(radians(common)) / tan(aside))) if abs(aside) > ALIKE else 90.0,
+    }
+    if keeps(layout, hip) is not KeepPlanes.BACK:
+        found["hip_drop"] = set_down(layout, hip)[0]
+    return found
+
+
+def _same(hips: list[Seam], layout: RoofLayout) -> bool:
+    first = hips[0]
+    rate = layout.legs[0].slope.rate
+    return all(abs(leg.slope.rate - rate) < ALIKE for leg in layout.legs) and all(
+        abs(hip.run - first.run) < 1e-3 and abs(hip.rate - first.rate) < ALIKE for hip in hips
+    )
+
+
+def sloping_area(layout: RoofLayout) -> float:
+    """Over all slopes to the fascias' outer faces, mm²: each region's own, and its strip outside the bearing line."""
+    roof = outline_of(layout)
+    total = 0.0
+    for leg, region in zip(layout.legs, roof.regions, strict=True):
+        out = layout.out_of(leg.slope)
+        lean = sum(1.0 / tan(radians(angle)) for angle in _plan_angles(roof, leg.slope))
+        strip = out * leg.slope.length + out * out * lean / 2
+        total += (region.area + strip) * leg.slope.per_run
+    return total
+
+
+def _plan_angles(roof: OutlineRoof, slope: Slope) -> list[float]:
+    """From an eave to the hips at its two ends, degrees, where there are hips."""
+    return [hip.plan_angle(slope) for hip in roof.hips if slope in (hip.first, hip.second)]
+
+
+def check_outline_roof(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    """What is particular to an outline."""
+    roof = outline_of(layout)
+    yield from _fascias(layout)
+    yield from _hips(layout, roof)
+    yield from _posts(layout)
+    jacks = [piece.member.lengths["short_point"] for piece in framing.pieces if piece.member.role == "jack"]
+    if jacks:
+        level = Level.LOOK if min(jacks) < layout.roof.rafter.depth else Level.OK
+        yield _told("shortest_jack", level, Length(min(jacks)), value=Length(min(jacks)))
+    elif roof.hips:
+        yield _told("no_jacks", Level.LOOK, Length(layout.roof.spacing), value=Length(layout.roof.spacing))
+
+
+def _told(check_id: str, level: Level, value: Value | None = None, /, **values: Value) -> Check:
+    fine = level is Level.OK
+    key = check_id.split(".", maxsplit=1)[0]
+    found = Message(f"check.{key}.{'ok' if fine else 'over'}", values)
+    return Check(check_id, level, found, value, remedy=None if fine else Message(f"check.{key}.do", values))
+
+
+def _fascias(layout: RoofLayout) -> Iterator[Check]:
+    """Unequal pitches over equal overhangs bring fascias to different heights; how to line them up, both ways."""
+    heights = [leg.slope.height(-layout.out_of(leg.slope)) for leg in layout.legs]
+    apart = max(heights) - min(heights)
+    if apart <= LEVEL_ENOUGH:
+        yield _told("fascias_level", Level.OK, Length(apart))
+        return
+    steepest = max(layout.legs, key=lambda leg: leg.slope.rate).slope
+    shorter = layout.out * min(leg.slope.rate for leg in layout.legs) / steepest.rate
+    yield _told(
+        "fascias_level", Level.LOOK, Length(apart), value=Length(apart), out=Length(shorter), plate=Length(apart)
+    )
+
+
+def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
+    for number, hip in enumerate(roof.hips, 1):
+        angles = [hip.plan_angle(slope) for slope in (hip.first, hip.second)]
+        corner = sum(angles)
+        if max(angles) > LEANS:
+            yield _told(
+                f"hip_leans.{number}", Level.STOP, Angle(max(angles)), n=Count(number), value=Angle(max(angles))
+            )
+        if not SHARP <= corner <= FLAT:
+            yield _told(f"corner_odd.{number}", Level.LOOK, Angle(corner), n=Count(number), value=Angle(corner))
+        one, other = (hip.fall(slope) for slope in (hip.first, hip.second))
+        if abs(one - other) > ALIKE and keeps(layout, hip) is not KeepPlanes.BACK:
+            shift = abs(set_down(layout, hip)[1])
+            yield _told(f"hip_shifted.{number}", Level.LOOK, Length(shift), n=Count(number), value=Length(shift))
+        stock, drop = stock_of(layout, hip), set_down(layout, hip)[0]
+        left = stock.depth * hypot(1.0, hip.rate) - (layout.notch.hap - drop)
+        if left <= 0:
+            yield _told("hip_notch", Level.STOP, Length(left), value=Length(left))
+
+
+def _posts(layout: RoofLayout) -> Iterator[Check]:
+    standing = posts(layout)
+    for number, post in enumerate(standing):
+        for other in standing[:number]:
+            apart = hypot(post.at.x - other.at.x, post.at.y - other.at.y)
+            if apart < 1.5 * (post.flat + other.flat):
+                yield _told("posts_near", Level.STOP, Length(apart), value=Length(apart))
+                return
+    if standing:
+        widest = 2 * max(post.flat for post in standing)
+        yield _told("posts_near", Level.OK, Length(widest), value=Length(widest), n=Count(len(standing)))

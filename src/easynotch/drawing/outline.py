@@ -1,0 +1,98 @@
+"""A roof over an outline, in plan and cut square to its first eave."""
+
+from ..core.roofs import Framing, OutlineRoof, RoofLayout, offset
+from ..core.solid import Frame, Member, Vector, outline
+from ..core.terms import Count, Length, message
+from .sheet import Dimension, Layer, Path, Sheet, Text, area, line, rectangle
+
+WALL = 420.0
+ROOM = 260.0
+"""mm round a plan for what is written beside it."""
+
+
+def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
+    """From above: x to the right, the world's y up; every stick where it lies, every side numbered and dimensioned."""
+    roof = _outline(layout)
+    corners = layout.roof.plan.corners
+    slopes = {leg.slope.start: leg.slope for leg in layout.legs}
+    outs = tuple(layout.out_of(slopes[at]) if at in slopes else layout.roof.eaves.verge for at in roof.corners)
+    eaves = offset(roof, outs)
+    paths = [
+        area("eaves", Layer.THEORY, [_down(point) for point in eaves]),
+        area("framing", Layer.FRAMING, [_down(point) for point in corners]),
+    ]
+    for piece in framing.pieces:
+        if piece.member.role in ("common", "jack", "hip", "ridge"):
+            paths += _sticks(piece.member, piece.frames)
+    dimensions, texts = [], []
+    middle = (sum(x for x, _ in corners) / len(corners), sum(y for _, y in corners) / len(corners))
+    for number, (start, end) in enumerate(zip(corners, [*corners[1:], corners[0]], strict=True), 1):
+        length = ((end[0] - start[0]) ** 2 + (end[1] - start[1]) ** 2) ** 0.5
+        dimensions.append(Dimension(f"side_{number}", _down(start), _down(end), 150.0, Length(length)))
+        at = ((start[0] + end[0]) / 2 * 0.86 + middle[0] * 0.14, (start[1] + end[1]) / 2 * 0.86 + middle[1] * 0.14)
+        texts.append(Text(f"number_{number}", _down(at), message("outline.number", n=Count(number))))
+    xs, ys = [x for x, _ in eaves], [-y for _, y in eaves]
+    extent = (min(xs) - ROOM, min(ys) - ROOM, max(xs) + ROOM, max(ys) + ROOM)
+    return Sheet(extent, tuple(paths), tuple(dimensions), tuple(texts))
+
+
+def _outline(layout: RoofLayout) -> OutlineRoof:
+    assert layout.outline is not None
+    return layout.outline
+
+
+def _down(point: tuple[float, float]) -> tuple[float, float]:
+    return point[0], -point[1]
+
+
+def _sticks(member: Member, frames: tuple[Frame, ...]) -> list[Path]:
+    """A member's near face's stretch of top edge, seen from above in each of its places."""
+    along = [u for u, v in outline(member)]
+    if not along:
+        return []
+    head, foot, half = member.zero + min(along), member.zero + max(along), member.stock.thickness / 2
+    made = []
+    for number, frame in enumerate(frames):
+        corners = [
+            frame.to_world(Vector(x, 0.0, z)) for x, z in ((head, -half), (foot, -half), (foot, half), (head, half))
+        ]
+        made.append(area(f"{member.id}_{number}", Layer.WOOD, [(at.x, -at.y) for at in corners]))
+    return made
+
+
+def draw_outline_section(layout: RoofLayout, framing: Framing) -> Sheet:
+    """Cut square to the first eave through its longest rafter: inward to the right, up as up."""
+    roof, slope = layout.roof, layout.legs[0].slope
+    down = slope.frame(0.0, 1.0).x
+    standing = [
+        (piece.member, frame)
+        for piece in framing.pieces
+        if piece.member.role in ("common", "jack")
+        for frame in piece.frames
+        if (frame.x - down).length < 1e-9
+    ]
+    out = layout.out_of(slope)
+    paths: list[Path] = []
+    peak = slope.height(layout.legs[0].run)
+    if standing:
+        member, frame = max(standing, key=lambda one: one[0].lengths["plan_run"])
+        start = slope.at(0.0, 0.0, 0.0)
+        points = [frame.to_world(Vector(u, v, 0.0)) - start for u, v in outline(member)]
+        paths.append(area("rafter_a", Layer.WOOD, [(at.dot(slope.inward), -at.z) for at in points]))
+    plate, sheathing = roof.plan.plate, roof.plan.sheathing
+    paths += [
+        rectangle("wall_a", Layer.FRAMING, (sheathing, 38.0), (sheathing + plate, WALL)),
+        rectangle("plate_a", Layer.FRAMING, (sheathing, 0.0), (sheathing + plate, 38.0)),
+    ]
+    if sheathing > 0:
+        paths.append(rectangle("sheathing_a", Layer.FINISH, (0.0, 0.0), (sheathing, WALL)))
+    run = layout.legs[0].run
+    low = -min(slope.height(-out) - roof.eaves.fascia_depth, -WALL)
+    paths.append(line("plate_line", Layer.REFERENCE, (-out, 0.0), (run, 0.0)))
+    dimensions = (
+        Dimension("overhang", (-roof.eaves.overhang + sheathing, low), (sheathing, low), 90.0,
+                  Length(roof.eaves.overhang), "eaves.overhang"),
+        Dimension("peak", (run, 0.0), (run, -peak), 0.0, Length(peak)),
+        Dimension("outline_run", (0.0, WALL), (run, WALL), 90.0, Length(run)),
+    )  # fmt: skip
+    return Sheet((-out - 40, -peak - 120, run + 160, low + 200), tuple(paths), dimensions)
