@@ -77,6 +77,7 @@ export const api = {
     call("PUT", `/works/${id}/marking/tick?${inWords(words)}`, tick, signal) as Promise<Marking>,
   gaugeCheck: (job: unknown, read: Record<string, string>, words: Words) =>
     call("POST", `/gauge-check?${new URLSearchParams(read).toString()}&${inWords(words)}`, job) as Promise<Gauge>,
+  outline: (body: Record<string, unknown>, words: Words) => call("POST", `/outline?${inWords(words)}`, body) as Promise<{ corners: [string, string][] }>,
   practice: (ask: { school: string; units: string; seed: number }, words: Words, signal?: AbortSignal) =>
     call("GET", `/practice?${new URLSearchParams({ ...ask, seed: String(ask.seed) }).toString()}&${inWords(words)}`, undefined, signal) as Promise<Practice>,
   practiceAnswer: (answer: { school: string; units: string; seed: number; question: string; answer: string }, words: Words) =>

@@ -106,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The corners after the change, neat enough to be kept; refused where the outline is no convex one then. */
+        post: operations["outline_change_outline_outline_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice": {
         parameters: {
             query?: never;
@@ -936,6 +953,11 @@ export interface components {
             setting_out: components["schemas"]["SettingOutView"];
             /** Lengths */
             lengths: components["schemas"]["FactView"][];
+            /**
+             * Sides
+             * @description of an outline or polygon, else empty
+             */
+            sides: components["schemas"]["SideView"][];
         };
         /**
          * RunningView
@@ -1048,6 +1070,28 @@ export interface components {
             text: string;
             /** Sense */
             sense: string;
+        };
+        /**
+         * SideView
+         * @description A side of an outline: its length, the inside angle at its start, its own pitch as typed, eave or gable.
+         */
+        SideView: {
+            /** Number */
+            number: number;
+            length: components["schemas"]["Shown"];
+            /** Angle */
+            angle: string;
+            /** Degrees */
+            degrees: number;
+            /** Pitch */
+            pitch: string;
+            /** Roof */
+            roof: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
         };
         /**
          * SquareView
@@ -1336,6 +1380,47 @@ export interface components {
             every: number;
         };
         /**
+         * CornersInput
+         * @description Any convex outline: its corners, counter-clockwise, and a roof for the side from each to the next.
+         */
+        CornersInput: {
+            /** @default none */
+            line_up: components["schemas"]["LineUp"];
+            /**
+             * Sheathing
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            sheathing: number | string;
+            /**
+             * Plate
+             * @default null
+             */
+            plate: number | string | null;
+            /**
+             * Wall Height
+             * @default null
+             */
+            wall_height: number | string | null;
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "outline";
+            /** Corners */
+            corners: [
+                number | string,
+                number | string
+            ][];
+            /**
+             * Edges
+             * @default []
+             */
+            edges: components["schemas"]["EdgeInput"][];
+        };
+        /**
          * DropBoardInput
          * @description A drop board under the header.
          */
@@ -1404,6 +1489,23 @@ export interface components {
             tops: (string | number)[] | string;
             /** @default null */
             false_tail: components["schemas"]["FalseTailInput"] | null;
+        };
+        /**
+         * EdgeInput
+         * @description A side of an outline: an eave with the roof's pitch or its own, or a gable.
+         */
+        EdgeInput: {
+            /**
+             * Roof
+             * @default eave
+             * @enum {string}
+             */
+            roof: "eave" | "gable";
+            /**
+             * Pitch
+             * @default null
+             */
+            pitch: string | null;
         };
         /**
          * End
@@ -1886,6 +1988,12 @@ export interface components {
             overrides: components["schemas"]["LimitChanges"];
         };
         /**
+         * LineUp
+         * @description With unequal pitches: overhangs alike and fascias at different heights, or overhangs that bring them level.
+         * @enum {string}
+         */
+        LineUp: "none" | "overhang";
+        /**
          * MeasuredTo
          * @description Where the overhang ends that was measured: at the fascia's outer face, or at the rafter's own end.
          * @enum {string}
@@ -1948,6 +2056,41 @@ export interface components {
              * @default null
              */
             wall_height: number | string | null;
+        };
+        /**
+         * PolygonInput
+         * @description A regular outline of 3 to 12 sides.
+         */
+        PolygonInput: {
+            /** @default none */
+            line_up: components["schemas"]["LineUp"];
+            /**
+             * Sheathing
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            sheathing: number | string;
+            /**
+             * Plate
+             * @default null
+             */
+            plate: number | string | null;
+            /**
+             * Wall Height
+             * @default null
+             */
+            wall_height: number | string | null;
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "polygon";
+            /** Sides */
+            sides: number;
+            /** Side */
+            side: number | string;
         };
         /**
          * PostsInput
@@ -2075,7 +2218,8 @@ export interface components {
              * @default
              */
             name: string;
-            plan: components["schemas"]["PlanInput"];
+            /** Plan */
+            plan: components["schemas"]["PlanInput"] | components["schemas"]["CornersInput"] | components["schemas"]["PolygonInput"];
             /**
              * Pitch
              * @description A pitch: 7/12, 35°, 35 deg, 1:1.5 or 58%.
@@ -2199,7 +2343,7 @@ export interface components {
          * @description What stands under the roof.
          * @enum {string}
          */
-        Shape: "rectangle" | "shed";
+        Shape: "rectangle" | "shed" | "outline";
         /**
          * ShareChange
          * @description Another share for a limit, and why.
@@ -2396,6 +2540,45 @@ export interface components {
         GaugeView: {
             /** Rows */
             rows: components["schemas"]["CheckView"][];
+        };
+        /**
+         * CornersView
+         * @description The corners of an outline as they are written in a job file.
+         */
+        CornersView: {
+            /** Corners */
+            corners: [
+                string,
+                string
+            ][];
+        };
+        /**
+         * OutlineBody
+         * @description Corners in mm, counter-clockwise, and what was typed of one of them: the length of the side that begins there,
+         *     or the inside angle at it; or nothing, where a corner was moved by hand.
+         */
+        OutlineBody: {
+            units: components["schemas"]["Units"];
+            /** Corners */
+            corners: [
+                number,
+                number
+            ][];
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "side" | "angle" | "moved";
+            /**
+             * Text
+             * @default
+             */
+            text: string;
         };
         /**
          * PracticeView
@@ -3612,6 +3795,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GaugeView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    outline_change_outline_outline_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlineBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CornersView"];
                 };
             };
             /** @description Not readable */

@@ -55,6 +55,7 @@ export type Tick = Schemas["TickView"];
 export type Gauge = Schemas["GaugeView"];
 export type Practice = Schemas["PracticeView"];
 export type Answered = Schemas["AnsweredView"];
+export type Side = Schemas["SideView"];
 export type History = Schemas["HistoryView"];
 export type Document = Record<string, unknown>;
 export type Point = readonly [number, number];

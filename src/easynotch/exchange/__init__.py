@@ -8,6 +8,7 @@ from .measured import Measured
 from .problems import Problem, Problems
 from .reading import parse_json, read_draft, read_job
 from .roof_model import RoofInput
+from .roof_parts import CornersInput
 from .settings_model import Origin, SettingsInput, Settled, habit_of, read_settings, saws_of, settle, square_of
 from .typed import typed_length
 from .usual import usual_flight, usual_roof
@@ -18,6 +19,7 @@ from .worked import WorkedMember
 __all__ = [
     "FORMAT",
     "VERSION",
+    "CornersInput",
     "Difference",
     "FlightInput",
     "JobInput",

@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, get_args
 
-from pydantic import BaseModel, ValidationError
+from pydantic import BaseModel, Tag, ValidationError
 
 from ..core.rules import Dialect, catalogue
 from ..core.terms import Message
@@ -105,7 +105,7 @@ def _problem(row: Any, model: type[BaseModel]) -> Problem:
     if kind in _NATIVE:
         return Problem(path, Message(f"error.{_NATIVE[kind]}", {"found": _quoted(found)}))
     if kind == "extra_forbidden":
-        return Problem(path, _unknown_key(str(location[-1]), _fields(model, location[:-1])))
+        return Problem(path, _unknown_key(str(location[-1]), _fields(model, row["loc"][:-1])))
     if kind in ("enum", "literal_error"):
         choices = str(context.get("expected", "")).replace("'", '"').replace(" or ", ", ")
         return Problem(path, Message("error.not_choice", {"found": shown(found), "choices": choices}))
@@ -158,11 +158,23 @@ def _unknown_key(found: str, known: list[str]) -> Message:
 def _fields(model: type[BaseModel], location: Sequence[str | int]) -> list[str]:
     """The keys known at a place, found by walking the models."""
     here: type[BaseModel] | None = model
+    annotation: Any = model
     for step in location:
-        if isinstance(step, int) or here is None or step not in here.model_fields:
-            continue
-        here = _model_in(here.model_fields[step].annotation)
+        if step in TAGS:
+            here = _model_in(_tagged(annotation, str(step)) or annotation)
+        elif isinstance(step, str) and here is not None and step in here.model_fields:
+            field = here.model_fields[step]
+            annotation = (field.annotation, *field.metadata)
+            here = _model_in(field.annotation)
     return list(here.model_fields) if here else []
+
+
+def _tagged(annotation: Any, tag: str) -> Any:
+    """The part of a union that carries a tag, or None."""
+    parts = annotation if isinstance(annotation, tuple) else get_args(annotation)
+    if any(isinstance(part, Tag) and part.tag == tag for part in parts):
+        return parts[0]
+    return next((found for part in parts if (found := _tagged(part, tag)) is not None), None)
 
 
 def _model_in(annotation: Any) -> type[BaseModel] | None:

@@ -75,6 +75,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     from .jobs import api as jobs  # noqa: PLC0415
     from .limit_sets import api as limit_sets  # noqa: PLC0415
     from .marking import api as marking  # noqa: PLC0415
+    from .outline import api as outline  # noqa: PLC0415
     from .practice import api as practice  # noqa: PLC0415
     from .shop import api as shop  # noqa: PLC0415
     from .take_away import api as take_away  # noqa: PLC0415
@@ -82,7 +83,20 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     from .work_out import api as work_out  # noqa: PLC0415
     from .works import api as works  # noqa: PLC0415
 
-    for blueprint in (work_out, whole, take_away, gauge, practice, jobs, works, marking, shop, limit_sets, devices):
+    for blueprint in (
+        work_out,
+        whole,
+        take_away,
+        gauge,
+        outline,
+        practice,
+        jobs,
+        works,
+        marking,
+        shop,
+        limit_sets,
+        devices,
+    ):
         app.register_api(blueprint)
     app.add_url_rule("/api/openapi.json", "openapi_document", lambda: document(app))
     if screens is not None:

@@ -53,13 +53,17 @@ def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str
     """Where the pattern is tried and how the ridge is set, in the order of the shop's habit."""
     layout = worked.layout
     keys = ["plates"]
+    if layout.outline is not None:
+        keys = [f"outline_{step}" for step in ("plates", "post", "hips", "pattern", "jacks")]
+        values: dict[str, Value] = {"hap": Length(layout.notch.hap), "peak": Length(layout.peak)}
+        return [words.say(Message(f"trial.{key}", values)) for key in keys]
     if layout.roof.ridge.kind is RidgeKind.NONE or len(layout.legs) == 1:
         keys += ["pair_no_ridge" if len(layout.legs) > 1 else "shed"]
     else:
         keys += ["prop", "string", "pattern"] if ridge_first else ["pair", "bring_up", "string"]
     keys += ["corners", "gap_top", "gap_bottom", "rest"]
     leg, roof = layout.legs[-1] if len(layout.legs) == 2 else layout.legs[0], layout.roof
-    values: dict[str, Value] = {
+    values = {
         "hap": Length(layout.notch.hap),
         "run": Length(leg.run),
         "span": Length(roof.plan.width),

@@ -1,13 +1,14 @@
 """A worked-out roof as the stations show it: every number in words, with its ends."""
 
 from dataclasses import replace
-from math import isfinite
+from math import hypot, isfinite
 
 from ..core.roofs import (
     NotchRule,
     RoofLayout,
     Tail,
     Tails,
+    angles,
     chalk_line,
     fascia_run,
     last_bay_options,
@@ -17,9 +18,9 @@ from ..core.roofs import (
     notch_choices,
 )
 from ..core.rules import Words
-from ..core.terms import Count, Length, Level, Limit, Message, Value, Working, against
+from ..core.terms import Angle, Count, Length, Level, Limit, Message, Value, Working, against
 from ..drawing import draw_notch, draw_plan, draw_section
-from ..exchange import RoofInput, WorkedRoof
+from ..exchange import CornersInput, RoofInput, WorkedRoof
 from .board_view import Tools, board_view, shown
 from .roof_fit import fit_views, trial_steps
 from .roof_talk import RoofTalk
@@ -36,6 +37,7 @@ from .screen_models import (
     ScreenView,
     SettingOutView,
     Shown,
+    SideView,
     StationView,
 )
 from .views import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
@@ -77,11 +79,11 @@ def roof_screen_of(
         confirm=words.say(worked.limits.confirm),
         readings=readings(given, words),
         supposed=supposed,
-        roof=_roof(worked, words, tools),
+        roof=_roof(given, worked, words, tools),
     )
 
 
-def _roof(worked: WorkedRoof, words: Words, tools: Tools) -> RoofView:
+def _roof(given: RoofInput, worked: WorkedRoof, words: Words, tools: Tools) -> RoofView:
     out = worked.framing.setting_out
     lengths = worked.pattern.member.lengths
     return RoofView(
@@ -104,8 +106,33 @@ def _roof(worked: WorkedRoof, words: Words, tools: Tools) -> RoofView:
             fascia=_fascia(worked, words),
             lookouts=_lookouts(worked, words),
         ),
+        sides=_sides(given, worked, words),
         lengths=[_length(key, lengths[key], words) for key in SHOWN_LENGTHS if key in lengths],
     )
+
+
+def _sides(given: RoofInput, worked: WorkedRoof, words: Words) -> list[SideView]:
+    """The sides of an outline as they are measured: length, and the inside angle at the corner each begins at."""
+    corners = worked.layout.roof.plan.corners
+    if not corners:
+        return []
+    typed = given.plan.edges if isinstance(given.plan, CornersInput) else ()
+    found = []
+    for number, (at, angle) in enumerate(zip(corners, angles(corners), strict=True)):
+        after = corners[(number + 1) % len(corners)]
+        edge = typed[number] if number < len(typed) else None
+        found.append(
+            SideView(
+                number=number + 1,
+                length=shown(hypot(after[0] - at[0], after[1] - at[1]), words),
+                angle=words.figure(Angle(angle)),
+                degrees=angle,
+                pitch=edge.pitch.text if edge is not None and edge.pitch is not None else "",
+                roof=edge.roof if edge is not None else "eave",
+                at=at,
+            )
+        )
+    return found
 
 
 def _by_school(worked: WorkedRoof, school: str) -> list[Working]:

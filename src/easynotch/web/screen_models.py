@@ -380,6 +380,19 @@ class SettingOutView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class SideView:
+    """A side of an outline: its length, the inside angle at its start, its own pitch as typed, eave or gable."""
+
+    number: int
+    length: Shown
+    angle: str
+    degrees: float
+    pitch: str
+    roof: str
+    at: Point
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class RoofView:
     """What only a roof has on its screens."""
 
@@ -391,6 +404,7 @@ class RoofView:
     trial: list[str]
     setting_out: SettingOutView
     lengths: list[FactView]
+    sides: Annotated[list[SideView], Field(description="of an outline or polygon, else empty")]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -452,6 +466,12 @@ class WholeView(View):
     """The whole work in the world, mm, z up."""
 
     solids: list[SolidView]
+
+
+class CornersView(View):
+    """The corners of an outline as they are written in a job file."""
+
+    corners: list[tuple[str, str]]
 
 
 class PitchView(View):

@@ -3,7 +3,7 @@
 from pydantic import BaseModel
 
 from ..core.rules import LimitSet, Words, is_angle
-from ..core.terms import Check, Count, Level, Line, Message, Working, message
+from ..core.terms import Check, Count, Level, Line, Message, Working
 from ..drawing import Sheet
 from ..exchange import Measured
 from .board_view import shown
@@ -65,6 +65,14 @@ def _line(line: Line, words: Words) -> LineView:
     return LineView(what=words.say(line.what), figures=words.figures(line.figures), result=words.figure(line.result))
 
 
+def dimension_message(dimension_id: str) -> Message:
+    """What a dimension is between; numbered ones say their number."""
+    name, _, number = dimension_id.rpartition("_")
+    if number.isdigit():
+        return Message(f"dimension.{name}", {"n": Count(int(number))})
+    return Message(f"dimension.{dimension_id}")
+
+
 def sheet_view(sheet: Sheet, words: Words) -> SheetView:
     """A sheet with its words."""
     return SheetView(
@@ -75,7 +83,7 @@ def sheet_view(sheet: Sheet, words: Words) -> SheetView:
         dimensions=[
             DimensionView(
                 id=one.id, start=one.start, end=one.end, offset=one.offset, length=shown(one.length.mm, words),
-                label=words.say(message(f"dimension.{one.id}")), field=one.field,
+                label=words.say(dimension_message(one.id)), field=one.field,
             )
             for one in sheet.dimensions
         ],

@@ -27,8 +27,18 @@ from .screen_models import WorkAnswer, WorkOutAnswer
 api = APIBlueprint("work_out", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
 
 SUPPOSED: dict[Units, dict[str, dict[str, str]]] = {
-    Units.IMPERIAL: {"flight": {"total_rise": "4'"}, "roof": {"plan.length": "16'", "plan.width": "10'"}},
-    Units.METRIC: {"flight": {"total_rise": "1200 mm"}, "roof": {"plan.length": "5000 mm", "plan.width": "3000 mm"}},
+    Units.IMPERIAL: {
+        "flight": {"total_rise": "4'"},
+        "roof": {"plan.length": "16'", "plan.width": "10'"},
+        "polygon": {"plan.side": "5'"},
+        "outline": {},
+    },
+    Units.METRIC: {
+        "flight": {"total_rise": "1200 mm"},
+        "roof": {"plan.length": "5000 mm", "plan.width": "3000 mm"},
+        "polygon": {"plan.side": "1500 mm"},
+        "outline": {},
+    },
 }
 """What the sketch of an unmeasured work is drawn with. It is marked as supposed and never stored."""
 
@@ -78,7 +88,10 @@ def suppose_missing(data: Any) -> list[str]:
     for work in works if isinstance(works, list) else []:
         if not isinstance(work, dict):
             continue
-        for path, value in SUPPOSED[units].get(str(work.get("kind")), {}).items():
+        plan = work.get("plan")
+        shape = str(plan.get("shape")) if isinstance(plan, dict) else ""
+        wanted = SUPPOSED[units].get(shape, SUPPOSED[units].get(str(work.get("kind")), {}))
+        for path, value in wanted.items():
             *outer, key = path.split(".")
             place = work
             for step in outer:

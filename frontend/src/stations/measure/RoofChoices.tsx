@@ -5,15 +5,18 @@ import type { WorkState } from "../../shared/useWork";
 import type { Document } from "../../api/types";
 import { useWords } from "../../words/words";
 import { DrawnChoice } from "./Choices";
+import { OutlineEditor } from "./OutlineEditor";
 
 const walls = <path className="layer-framing" d="M10 36h5v18h-5zM57 36h5v18h-5z" />;
 const low = <path className="layer-framing" d="M10 36h5v18h-5zM57 20h5v34h-5z" />;
 
-type ShapeId = "gable" | "hipped" | "off_centre" | "gambrel" | "shed" | "lean_to";
+type ShapeId = "gable" | "polygon" | "outline" | "hipped" | "off_centre" | "gambrel" | "shed" | "lean_to";
 
 function shapeOf(document: Document): ShapeId {
   if (document["gambrel"] !== undefined && document["gambrel"] !== null) return "gambrel";
   if (valueAt(document, "plan.shape") === "shed") return valueAt(document, "plan.upper") === "ledger" ? "lean_to" : "shed";
+  const kept = valueAt(document, "plan.shape");
+  if (kept === "polygon" || kept === "outline") return kept;
   const ends = valueAt(document, "plan.ends");
   if (Array.isArray(ends) && ends.includes("hip")) return "hipped";
   return valueAt(document, "plan.ridge_at") !== undefined ? "off_centre" : "gable";
@@ -30,15 +33,26 @@ export function RoofShape({ state }: { state: WorkState }) {
   const shape = shapeOf(state.document);
   const metric = state.job.units === "metric";
   const choose = (next: ShapeId) => {
-    const plan = omit((valueAt(state.document, "plan") ?? {}) as Document, ["shape", "upper", "ridge_at", "keep", "ends"]);
+    const kept = omit((valueAt(state.document, "plan") ?? {}) as Document, ["shape", "upper", "ridge_at", "keep", "ends", "sides", "side", "corners", "edges", "line_up"]);
+    const around = next === "polygon" || next === "outline";
+    const plan = around ? omit(kept, ["length", "width", "upper_overhang"]) : kept;
+    const [long, wide] = metric ? ["5000 mm", "4000 mm"] : ["16'", "12'"];
+    const known = state.screen?.roof?.sides ?? [];
     const shaped: Document =
-      next === "shed" || next === "lean_to"
+      next === "polygon"
+        ? { ...plan, shape: "polygon", sides: 6, side: metric ? "1600 mm" : "5' 4\"" }
+        : next === "outline"
+          ? {
+              ...plan, shape: "outline",
+              corners: known.length > 2 ? known.map((side) => side.at.map((mm) => `${mm.toFixed(3)} mm`)) : [["0 mm", "0 mm"], [long, "0 mm"], [long, wide], ["0 mm", wide]],
+            }
+          : next === "shed" || next === "lean_to"
         ? { ...plan, shape: "shed", upper: next === "shed" ? "plate" : "ledger" }
         : next === "off_centre"
           ? { ...plan, shape: "rectangle", ridge_at: metric ? "1000 mm" : "4'", keep: "pitch" }
           : { ...plan, shape: "rectangle", ends: next === "hipped" ? ["hip", "hip"] : ["gable", "gable"] };
     // The hips' timber first: a hipped plan without it would not be worked out.
-    if (next === "hipped" && valueAt(state.document, "hip") === undefined)
+    if ((next === "hipped" || around) && valueAt(state.document, "hip") === undefined)
       state.keeper.change("hip", metric ? { thickness: "45 mm", depth: "220 mm" } : { thickness: '1 1/2"', depth: '9 1/4"' });
     state.keeper.change("plan", shaped);
     const gambrel = next === "gambrel" ? { break_run: metric ? "600 mm" : "2'", upper_pitch: metric ? "25°" : "5/12" } : undefined;
@@ -50,6 +64,8 @@ export function RoofShape({ state }: { state: WorkState }) {
       options={[
         { value: "gable", label: say("measure.gable"), drawing: <>{walls}<path className="layer-wood" d="M4 38l32-24 32 24v5L36 20 4 43z" /></> },
         { value: "hipped", label: say("measure.hipped"), drawing: <><path className="layer-framing" d="M10 40h52v14H10z" /><path className="layer-wood" d="M4 42l22-26h20l22 26z" /><path className="layer-theory" d="M26 16l-4 26M46 16l4 26" /></> },
+        { value: "polygon", label: say("outline.polygon"), drawing: <><path className="layer-framing" d="M20 6h32l16 22-16 22H20L4 28z" /><path className="layer-cut" d="M20 6l32 44M52 6L20 50M4 28h64" /></> },
+        { value: "outline", label: say("outline.own"), drawing: <><path className="layer-framing" d="M6 10h46l16 20-20 22L10 44z" /><path className="layer-cut" d="M6 10l22 18h12L52 10M40 28l28 2M40 28l8 24M28 28L10 44" /></> },
         { value: "off_centre", label: say("measure.off_centre"), drawing: <>{walls}<path className="layer-wood" d="M4 38l20-22 44 22v5L24 22 4 43z" /></> },
         { value: "gambrel", label: say("measure.gambrel"), drawing: <>{walls}<path className="layer-wood" d="M4 40l14-22 18-9 18 9 14 22-3 4-14-21-15-8-15 8L7 44z" /></> },
         { value: "shed", label: say("measure.shed"), drawing: <>{low}<path className="layer-wood" d="M4 38l64-22v5L4 43z" /></> },
@@ -57,6 +73,18 @@ export function RoofShape({ state }: { state: WorkState }) {
       ]}
     >
       <div className="sizes">
+        {shape === "polygon" && (
+          <>
+            <span className="switch" role="group" aria-label={say("outline.sides")}>
+              {[3, 4, 5, 6, 8, 10, 12].map((n) => (
+                <button key={n} type="button" aria-pressed={valueAt(state.document, "plan.sides") === n} onClick={() => state.keeper.change("plan.sides", n)}>
+                  {n}
+                </button>
+              ))}
+            </span>
+            <TapeField state={state} path="plan.side" label={say("outline.side_length", { n: 1 })} labelled />
+          </>
+        )}
         {shape === "off_centre" && (
           <>
             <TapeField state={state} path="plan.ridge_at" label={say("field.ridge_at")} labelled />
@@ -69,11 +97,11 @@ export function RoofShape({ state }: { state: WorkState }) {
             </span>
           </>
         )}
-        {shape === "hipped" && (
+        {(shape === "hipped" || shape === "polygon" || shape === "outline") && (
           <>
             <TapeField state={state} path="hip.thickness" label={say("field.hip_thickness")} labelled />
             <TapeField state={state} path="hip.depth" label={say("field.hip_depth")} labelled />
-            <span className="switch" role="group" aria-label={say("measure.ends")}>
+            {shape === "hipped" && <span className="switch" role="group" aria-label={say("measure.ends")}>
               {(["both", "first", "second"] as const).map((which) => (
                 <button
                   key={which} type="button" aria-pressed={endsOf(state.document) === which}
@@ -82,7 +110,7 @@ export function RoofShape({ state }: { state: WorkState }) {
                   {say(`measure.hip_${which}`).toLowerCase()}
                 </button>
               ))}
-            </span>
+            </span>}
             <span className="switch" role="group" aria-label={say("measure.keep_planes")}>
               {(["drop", "back", "corner"] as const).map((keep) => (
                 <button
@@ -95,6 +123,7 @@ export function RoofShape({ state }: { state: WorkState }) {
             </span>
           </>
         )}
+        {(shape === "polygon" || shape === "outline") && (state.screen?.roof?.sides.length ?? 0) > 0 && <OutlineEditor state={state} sides={state.screen?.roof?.sides ?? []} />}
         {shape === "gambrel" && (
           <>
             <TapeField state={state} path="gambrel.break_run" label={say("field.break_run")} labelled />

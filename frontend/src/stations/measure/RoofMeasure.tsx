@@ -13,7 +13,7 @@ import { MeasuredToChoice, RoofShape, SheathingChoice } from "./RoofChoices";
 import "./measure.css";
 
 /** The keys that have a field here. */
-const FIELDS = /^(plan\.(width|length|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|setting_out\.sheet)$/;
+const FIELDS = /^(plan\.(width|length|side|sides|corners.*|edges.*|line_up|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|setting_out\.sheet)$/;
 const SECTION = { left: 40, right: 40, top: 26, bottom: 84 };
 const PLAN = { left: 34, right: 34, top: 60, bottom: 84 };
 
@@ -21,12 +21,13 @@ export function RoofMeasure({ state }: { state: WorkState }) {
   const say = useWords();
   const { screen } = state;
   const missing = (screen?.supposed.length ?? 0) > 0;
+  const word = (id: string): string => (/^side_\d+$/.test(id) ? say("outline.side", { n: id.slice(5) }) : say(`field.${id}` as WordId));
   const label = (one: Dimension): ReactNode =>
     one.field ? (
-      <TapeField state={state} path={one.field} label={say(`field.${one.id}` as WordId)} labelled size={one.id === "overhang" ? "inline" : "large"} />
+      <TapeField state={state} path={one.field} label={word(one.id)} labelled size={one.id === "overhang" ? "inline" : "large"} />
     ) : (
       <span className="worked-out">
-        {missing ? "…" : <Figure value={one.length} />} <small>{say(`field.${one.id}` as WordId).toLowerCase()}</small>
+        {missing ? "…" : <Figure value={one.length} />} <small>{word(one.id).toLowerCase()}</small>
       </span>
     );
   const drawn = (sheet: Sheet | undefined, title: WordId, margins: typeof PLAN) =>

@@ -69,7 +69,8 @@ def frame_outline(layout: RoofLayout) -> Framing:
     rafters = [one for leg, region in zip(layout.legs, roof.regions, strict=True)
                for one in _rafters(layout, leg, region, standing)]  # fmt: skip
     fascias = _fascias(layout)
-    standing_pieces = _alike([one.member for one in rafters])
+    # Commons first, the longest the pattern; then jacks as they are numbered, left beside right.
+    standing_pieces = sorted(_alike([one.member for one in rafters]), key=_in_order)
     names = {_signature(piece.member): piece.member.id for piece in standing_pieces}
     touches = (
         *_stick_touches(hips, ridges, standing, fascias),
@@ -85,6 +86,11 @@ def frame_outline(layout: RoofLayout) -> Framing:
     stations = sorted(one.station for one in rafters if one.leg is layout.legs[0])
     out = SettingOut(tuple(stations), layout.roof.rafter.thickness, layout.legs[0].slope.length)
     return Framing(tuple(placed), out, touches)
+
+
+def _in_order(piece: Piece) -> tuple[bool, float, str]:
+    member = piece.member
+    return member.role == "jack", -member.lengths["plan_run"], member.id
 
 
 def _refuse(layout: RoofLayout) -> None:

@@ -1,0 +1,172 @@
+/** The plan editor: corners to drag or move by key, sides and angles to type, a pitch and an eave or gable for each. */
+import { useMutation } from "@tanstack/react-query";
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { api, Refused } from "../../api/client";
+import type { Document, Point, Side } from "../../api/types";
+import { usePreferences } from "../../app/preferences";
+import { valueAt } from "../../shared/document";
+import { TapeText } from "../../shared/TapeText";
+import { TypedField } from "../../shared/TypedField";
+import type { WorkState } from "../../shared/useWork";
+import { useWords } from "../../words/words";
+import "./outline.css";
+
+const WIDE = 360;
+const HIGH = 260;
+const EDGE = 30;
+
+interface Change {
+  corners: readonly Point[];
+  number: number;
+  what: "side" | "angle" | "moved";
+  text: string;
+}
+
+export function OutlineEditor({ state, sides }: { state: WorkState; sides: readonly Side[] }) {
+  const say = useWords();
+  const words = usePreferences();
+  const own = valueAt(state.document, "plan.shape") === "outline";
+  const corners = sides.map((side) => side.at);
+  const change = useMutation({
+    mutationFn: (asked: Change) => api.outline({ units: state.job.units, ...asked }, words),
+    onSuccess: (now) => state.keeper.change("plan.corners", now.corners),
+  });
+  const wrong = change.error instanceof Refused ? change.error.problem.errors[0] : undefined;
+  const [asked, setAsked] = useState<Change | null>(null);
+  const ask = (next: Change) => {
+    setAsked(next);
+    change.mutate(next);
+  };
+  const errorAt = (number: number, what: Change["what"]) =>
+    wrong && asked?.number === number && asked.what === what ? wrong.sentence : state.errors.find((one) => one.path === `plan.edges[${number}].pitch` && what === "side")?.sentence;
+  const edge = (number: number, with_: Document) => {
+    const edges = (valueAt(state.document, "plan.edges") ?? []) as Document[];
+    const all = sides.map((_, n) => ({ ...(edges[n] ?? {}), ...(n === number ? with_ : {}) }));
+    state.keeper.change("plan.edges", all.map((one) => Object.fromEntries(Object.entries(one).filter(([, value]) => value !== ""))));
+  };
+  return (
+    <div className="outline-editor">
+      <Drawing corners={corners} movable={own} onMove={(moved) => ask({ corners: moved, number: 0, what: "moved", text: "" })} />
+      {wrong && asked?.what === "moved" && <p className="said error" role="alert">{wrong.sentence}</p>}
+      {own && (
+        <>
+          <ol className="outline-sides">
+            {sides.map((side, n) => (
+              <li key={side.number}>
+                <b>{side.number}</b>
+                <TypedField label={say("outline.side_length", { n: side.number })} value={side.length.text} error={errorAt(n, "side")} onCommit={(text) => ask({ corners, number: n, what: "side", text })} />
+                <TypedField label={say("outline.angle", { n: side.number })} value={side.angle} error={errorAt(n, "angle")} onCommit={(text) => ask({ corners, number: n, what: "angle", text })} />
+                <TypedField label={say("outline.pitch", { n: side.number })} value={side.pitch} placeholder={say("outline.as_roof").toLowerCase()} onCommit={(text) => edge(n, { pitch: text })} />
+                <span className="switch" role="group" aria-label={say("outline.side", { n: side.number })}>
+                  {(["eave", "gable"] as const).map((roof) => (
+                    <button key={roof} type="button" aria-pressed={side.roof === roof} onClick={() => edge(n, { roof })}>
+                      {say(`outline.${roof}`).toLowerCase()}
+                    </button>
+                  ))}
+                </span>
+              </li>
+            ))}
+          </ol>
+          <p className="outline-more">
+            <button type="button" className="more" disabled={sides.length >= 12} onClick={() => ask({ corners: widened(corners), number: 0, what: "moved", text: "" })}>
+              {say("outline.add")}
+            </button>
+            <button type="button" className="more" disabled={sides.length <= 3} onClick={() => ask({ corners: corners.slice(0, -1), number: 0, what: "moved", text: "" })}>
+              {say("outline.take")}
+            </button>
+          </p>
+          <span className="switch" role="group" aria-label={say("outline.line_up")}>
+            {(["none", "overhang"] as const).map((way) => (
+              <button key={way} type="button" aria-pressed={(valueAt(state.document, "plan.line_up") ?? "none") === way} onClick={() => state.keeper.change("plan.line_up", way)}>
+                {say(`outline.line_up_${way}`).toLowerCase()}
+              </button>
+            ))}
+          </span>
+        </>
+      )}
+      <p className="quiet">
+        <TapeText text={say("outline.square_only")} />
+      </p>
+    </div>
+  );
+}
+
+/** One corner more: the middle of the last side, moved outward so that the outline stays convex. */
+function widened(corners: readonly Point[]): Point[] {
+  const from = corners[corners.length - 1] as Point;
+  const to = corners[0] as Point;
+  const out = 0.12;
+  return [...corners, [(from[0] + to[0]) / 2 + (to[1] - from[1]) * out, (from[1] + to[1]) / 2 - (to[0] - from[0]) * out]];
+}
+
+interface DrawingProps {
+  corners: readonly Point[];
+  movable: boolean;
+  onMove: (corners: readonly Point[]) => void;
+}
+
+function Drawing({ corners, movable, onMove }: DrawingProps) {
+  const say = useWords();
+  const ref = useRef<SVGSVGElement>(null);
+  const [moving, setMoving] = useState<{ number: number; at: Point } | null>(null);
+  const xs = corners.map(([x]) => x);
+  const ys = corners.map(([, y]) => y);
+  const [left, low] = [Math.min(...xs), Math.min(...ys)];
+  const scale = Math.min((WIDE - 2 * EDGE) / (Math.max(...xs) - left), (HIGH - 2 * EDGE) / (Math.max(...ys) - low));
+  const seen = ([x, y]: Point): [number, number] => [EDGE + (x - left) * scale, HIGH - EDGE - (y - low) * scale];
+  const shown = corners.map((corner, n) => (moving?.number === n ? moving.at : corner));
+  const under = (event: PointerEvent): Point | null => {
+    const box = ref.current?.getBoundingClientRect();
+    if (!box) return null;
+    const [x, y] = [((event.clientX - box.left) / box.width) * WIDE, ((event.clientY - box.top) / box.height) * HIGH];
+    return [left + (x - EDGE) / scale, low + (HIGH - EDGE - y) / scale];
+  };
+  const drop = () => {
+    if (moving) onMove(shown);
+    setMoving(null);
+  };
+  const byKey = (event: KeyboardEvent, number: number) => {
+    const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key] as Point | undefined;
+    if (!way) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const step = event.shiftKey ? 100 : 10;
+    onMove(corners.map(([x, y], n) => (n === number ? [x + way[0] * step, y + way[1] * step] : [x, y])));
+  };
+  return (
+    <figure className="outline-plan">
+      <svg ref={ref} viewBox={`0 0 ${WIDE} ${HIGH}`} role="group" aria-label={say("outline.editor")}>
+        <polygon className="layer-framing" points={shown.map((corner) => seen(corner).join(",")).join(" ")} />
+        {shown.map((corner, n) => {
+          const [x, y] = seen(corner);
+          const [u, v] = seen(shown[(n + 1) % shown.length] as Point);
+          return (
+            <text key={n} x={(x + u) / 2} y={(y + v) / 2 + 5} textAnchor="middle">
+              {n + 1}
+            </text>
+          );
+        })}
+        {movable && shown.map((corner, n) => {
+          const [x, y] = seen(corner);
+          return (
+            <circle
+              key={n} cx={x} cy={y} r="11" tabIndex={0} role="button" aria-label={say("outline.corner", { n: n + 1 })}
+              onPointerDown={(event) => {
+                event.currentTarget.setPointerCapture(event.pointerId);
+                setMoving({ number: n, at: corner });
+              }}
+              onPointerMove={(event) => {
+                const at = moving?.number === n ? under(event) : null;
+                if (at) setMoving({ number: n, at });
+              }}
+              onPointerUp={drop}
+              onPointerCancel={() => setMoving(null)}
+              onKeyDown={(event) => byKey(event, n)}
+            />
+          );
+        })}
+      </svg>
+      {movable && <figcaption className="quiet">{say("outline.drag")}</figcaption>}
+    </figure>
+  );
+}
