@@ -1,6 +1,7 @@
 """Random sound roofs, in millimetres."""
 
 from dataclasses import replace
+from math import cos, pi, radians, sin, tan
 
 from hypothesis import strategies as st
 
@@ -10,6 +11,7 @@ from easynotch.core.roofs import (
     Boards,
     Collar,
     Eaves,
+    Edge,
     End,
     FalseTail,
     FirstBay,
@@ -21,6 +23,7 @@ from easynotch.core.roofs import (
     KeepPlanes,
     KeepsTrue,
     Lap,
+    LineUp,
     Notch,
     NotchRule,
     Plan,
@@ -169,3 +172,33 @@ def with_more(draw: st.DrawFn, roof: Roof) -> Roof:
 
 def _fields(plan: Plan) -> dict[str, object]:
     return {name: getattr(plan, name) for name in Plan.__slots__}
+
+
+@st.composite
+def outlines(draw: st.DrawFn) -> Roof:
+    """Convex outlines of 3 to 9 sides, some 5 to 10 m across, pitches of 19° to 48°, alike or each side its own within
+    12°; hips let down, backed or over clipped corners; fascias lined up or not.
+    """
+    count = draw(st.integers(3, 9))
+    # Shares of the way round, none so small that two corners nearly fall together.
+    shares = [draw(st.floats(1.0, 2.2)) for _ in range(count)]
+    turn, angles = draw(st.floats(0.0, 6.28)), []
+    for share in shares:
+        angles.append(turn)
+        turn += share / sum(shares) * 2 * pi
+    wide, deep = draw(mm(2500, 5000)), draw(mm(2500, 4500))
+    corners = tuple((wide * cos(angle), deep * sin(angle)) for angle in angles)
+    base = draw(st.floats(25.0, 42.0))
+    alike = draw(st.booleans())
+    edges = tuple(Edge(None if alike else tan(radians(base + draw(st.floats(-6.0, 6.0))))) for _ in corners)
+    depth = draw(mm(120, 240))
+    plan = Plan(
+        2 * wide, 2 * deep, shape=Shape.OUTLINE, corners=corners, edges=edges, line_up=draw(st.sampled_from(LineUp)),
+        sheathing=draw(st.sampled_from([0.0, 11.0])),
+    )  # fmt: skip
+    return Roof(
+        "", plan, tan(radians(base)), Ridge(RidgeKind.BOARD, Stock(draw(mm(19, 50)), 235.0)),
+        Stock(draw(mm(35, 50)), depth), draw(mm(400, 900)), Notch(NotchRule.FRACTION, 0.25),
+        Eaves(draw(mm(250, 600)), 20.0, tail=draw(st.sampled_from([Tail.PLUMB, Tail.SQUARE]))),
+        hip=Hip(Stock(draw(mm(35, 75)), depth + 60), draw(st.sampled_from(KeepPlanes))),
+    )  # fmt: skip

@@ -1,13 +1,16 @@
 """A roof over an outline, in plan and cut square to its first eave."""
 
+from math import hypot
+
 from ..core.roofs import Framing, OutlineRoof, RoofLayout, offset
 from ..core.solid import Frame, Member, Vector, outline
 from ..core.terms import Count, Length, message
 from .sheet import Dimension, Layer, Path, Sheet, Text, area, line, rectangle
 
 WALL = 420.0
-ROOM = 260.0
-"""mm round a plan for what is written beside it."""
+ROOM = 480.0
+BESIDE = 240.0
+"""mm round a plan for what is written beside it, and how far out that stands."""
 
 
 def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
@@ -24,16 +27,16 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
     for piece in framing.pieces:
         if piece.member.role in ("common", "jack", "hip", "ridge"):
             paths += _sticks(piece.member, piece.frames)
-    dimensions, texts = [], []
-    middle = (sum(x for x, _ in corners) / len(corners), sum(y for _, y in corners) / len(corners))
+    texts = []
     for number, (start, end) in enumerate(zip(corners, [*corners[1:], corners[0]], strict=True), 1):
-        length = ((end[0] - start[0]) ** 2 + (end[1] - start[1]) ** 2) ** 0.5
-        dimensions.append(Dimension(f"side_{number}", _down(start), _down(end), 150.0, Length(length)))
-        at = ((start[0] + end[0]) / 2 * 0.86 + middle[0] * 0.14, (start[1] + end[1]) / 2 * 0.86 + middle[1] * 0.14)
-        texts.append(Text(f"number_{number}", _down(at), message("outline.number", n=Count(number))))
+        length = hypot(end[0] - start[0], end[1] - start[1])
+        out = (outs[number - 1] + BESIDE) / length
+        at = ((start[0] + end[0]) / 2 + (end[1] - start[1]) * out, (start[1] + end[1]) / 2 - (end[0] - start[0]) * out)
+        told = message("outline.side", n=Count(number), length=Length(length))
+        texts.append(Text(f"number_{number}", _down(at), told))
     xs, ys = [x for x, _ in eaves], [-y for _, y in eaves]
     extent = (min(xs) - ROOM, min(ys) - ROOM, max(xs) + ROOM, max(ys) + ROOM)
-    return Sheet(extent, tuple(paths), tuple(dimensions), tuple(texts))
+    return Sheet(extent, tuple(paths), (), tuple(texts))
 
 
 def _outline(layout: RoofLayout) -> OutlineRoof:
@@ -95,4 +98,4 @@ def draw_outline_section(layout: RoofLayout, framing: Framing) -> Sheet:
         Dimension("peak", (run, 0.0), (run, -peak), 0.0, Length(peak)),
         Dimension("outline_run", (0.0, WALL), (run, WALL), 90.0, Length(run)),
     )  # fmt: skip
-    return Sheet((-out - 40, -peak - 120, run + 160, low + 200), tuple(paths), dimensions)
+    return Sheet((-out - 40, -peak - 120, run + 420, low + 200), tuple(paths), dimensions)

@@ -25,7 +25,6 @@ interface Change {
 export function OutlineEditor({ state, sides }: { state: WorkState; sides: readonly Side[] }) {
   const say = useWords();
   const words = usePreferences();
-  const own = valueAt(state.document, "plan.shape") === "outline";
   const corners = sides.map((side) => side.at);
   const change = useMutation({
     mutationFn: (asked: Change) => api.outline({ units: state.job.units, ...asked }, words),
@@ -45,11 +44,15 @@ export function OutlineEditor({ state, sides }: { state: WorkState; sides: reado
     state.keeper.change("plan.edges", all.map((one) => Object.fromEntries(Object.entries(one).filter(([, value]) => value !== ""))));
   };
   return (
-    <div className="outline-editor">
-      <Drawing corners={corners} movable={own} onMove={(moved) => ask({ corners: moved, number: 0, what: "moved", text: "" })} />
-      {wrong && asked?.what === "moved" && <p className="said error" role="alert">{wrong.sentence}</p>}
-      {own && (
-        <>
+    <section className="outline-editor" aria-label={say("outline.title")}>
+      <div>
+        <Drawing corners={corners} onMove={(moved) => ask({ corners: moved, number: 0, what: "moved", text: "" })} />
+        {wrong && asked?.what === "moved" && <p className="said error" role="alert">{wrong.sentence}</p>}
+        <p className="quiet">
+          <TapeText text={say("outline.square_only")} />
+        </p>
+      </div>
+      <div>
           <ol className="outline-sides">
             {sides.map((side, n) => (
               <li key={side.number}>
@@ -82,12 +85,8 @@ export function OutlineEditor({ state, sides }: { state: WorkState; sides: reado
               </button>
             ))}
           </span>
-        </>
-      )}
-      <p className="quiet">
-        <TapeText text={say("outline.square_only")} />
-      </p>
-    </div>
+      </div>
+    </section>
   );
 }
 
@@ -101,11 +100,10 @@ function widened(corners: readonly Point[]): Point[] {
 
 interface DrawingProps {
   corners: readonly Point[];
-  movable: boolean;
   onMove: (corners: readonly Point[]) => void;
 }
 
-function Drawing({ corners, movable, onMove }: DrawingProps) {
+function Drawing({ corners, onMove }: DrawingProps) {
   const say = useWords();
   const ref = useRef<SVGSVGElement>(null);
   const [moving, setMoving] = useState<{ number: number; at: Point } | null>(null);
@@ -146,7 +144,7 @@ function Drawing({ corners, movable, onMove }: DrawingProps) {
             </text>
           );
         })}
-        {movable && shown.map((corner, n) => {
+        {shown.map((corner, n) => {
           const [x, y] = seen(corner);
           return (
             <circle
@@ -166,7 +164,7 @@ function Drawing({ corners, movable, onMove }: DrawingProps) {
           );
         })}
       </svg>
-      {movable && <figcaption className="quiet">{say("outline.drag")}</figcaption>}
+      <figcaption className="quiet">{say("outline.drag")}</figcaption>
     </figure>
   );
 }

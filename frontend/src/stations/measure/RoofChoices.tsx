@@ -5,7 +5,6 @@ import type { WorkState } from "../../shared/useWork";
 import type { Document } from "../../api/types";
 import { useWords } from "../../words/words";
 import { DrawnChoice } from "./Choices";
-import { OutlineEditor } from "./OutlineEditor";
 
 const walls = <path className="layer-framing" d="M10 36h5v18h-5zM57 36h5v18h-5z" />;
 const low = <path className="layer-framing" d="M10 36h5v18h-5zM57 20h5v34h-5z" />;
@@ -123,7 +122,6 @@ export function RoofShape({ state }: { state: WorkState }) {
             </span>
           </>
         )}
-        {(shape === "polygon" || shape === "outline") && (state.screen?.roof?.sides.length ?? 0) > 0 && <OutlineEditor state={state} sides={state.screen?.roof?.sides ?? []} />}
         {shape === "gambrel" && (
           <>
             <TapeField state={state} path="gambrel.break_run" label={say("field.break_run")} labelled />

@@ -7,7 +7,9 @@ import { TapeField } from "../../shared/TapeField";
 import { Figure } from "../../shared/TapeText";
 import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
+import { valueAt } from "../../shared/document";
 import { MadeOf } from "./MadeOf";
+import { OutlineEditor } from "./OutlineEditor";
 import { RoofExtras } from "./RoofExtras";
 import { MeasuredToChoice, RoofShape, SheathingChoice } from "./RoofChoices";
 import "./measure.css";
@@ -20,6 +22,8 @@ const PLAN = { left: 34, right: 34, top: 60, bottom: 84 };
 export function RoofMeasure({ state }: { state: WorkState }) {
   const say = useWords();
   const { screen } = state;
+  const sides = screen?.roof?.sides ?? [];
+  const own = valueAt(state.document, "plan.shape") === "outline";
   const missing = (screen?.supposed.length ?? 0) > 0;
   const word = (id: string): string => (/^side_\d+$/.test(id) ? say("outline.side", { n: id.slice(5) }) : say(`field.${id}` as WordId));
   const label = (one: Dimension): ReactNode =>
@@ -40,6 +44,7 @@ export function RoofMeasure({ state }: { state: WorkState }) {
           <div className="sketch-card">{drawn(screen?.sketch, "measure.section", SECTION)}</div>
           <div className="sketch-card">{drawn(screen?.roof?.plan, "measure.plan", PLAN)}</div>
         </div>
+        {own && sides.length > 0 && <OutlineEditor state={state} sides={sides} />}
         <div className="choices roof-choices">
           <RoofShape state={state} />
           <SheathingChoice state={state} />

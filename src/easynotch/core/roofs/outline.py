@@ -247,6 +247,8 @@ def with_side(corners: tuple[Point, ...], number: int, length: float) -> tuple[P
 
 def with_angle(corners: tuple[Point, ...], number: int, angle: float) -> tuple[Point, ...]:
     """The outline with another inside angle at a corner, degrees: what comes after it turns round it."""
+    if number == len(corners) - 1:
+        return _last_angle(corners, angle)
     turn = radians(_angle(corners, number) - angle)
     pivot = corners[number]
     made = list(corners)
@@ -255,6 +257,18 @@ def with_angle(corners: tuple[Point, ...], number: int, angle: float) -> tuple[P
         by = turn if number > 0 else -turn
         made[at] = (pivot[0] + x * cos(by) - y * sin(by), pivot[1] + x * sin(by) + y * cos(by))
     return tuple(made)
+
+
+def _last_angle(corners: tuple[Point, ...], angle: float) -> tuple[Point, ...]:
+    """Nothing comes after the last corner: it slides along the side before it, by the law of sines."""
+    before, last, first = corners[-2], corners[-1], corners[0]
+    far = hypot(first[0] - before[0], first[1] - before[1])
+    now = hypot(last[0] - before[0], last[1] - before[1])
+    way = ((last[0] - before[0]) / now, (last[1] - before[1]) / now)
+    across = ((first[0] - before[0]) * way[0] + (first[1] - before[1]) * way[1]) / far
+    rest = 180.0 - angle - degrees(acos(max(-1.0, min(1.0, across))))
+    length = far * sin(radians(rest)) / sin(radians(angle))
+    return (*corners[:-1], (before[0] + way[0] * length, before[1] + way[1] * length))
 
 
 def angles(corners: tuple[Point, ...]) -> list[float]:

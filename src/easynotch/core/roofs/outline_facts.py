@@ -9,7 +9,7 @@ from .layout import RoofLayout
 from .outline import OutlineRoof, Seam
 from .planes import Slope
 from .roof import KeepPlanes
-from .sticks import keeps, outline_of, posts, set_down, stock_of
+from .sticks import Post, keeps, outline_of, post_polygon, posts, set_down, stock_of
 
 ALIKE = 1e-6
 LEANS = 90.0 - 1e-6
@@ -125,12 +125,31 @@ def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
             yield _told("hip_notch", Level.STOP, Length(left), value=Length(left))
 
 
+def _beside(seam: Seam, post: Post) -> float:
+    """How far a post stands from a seam, level, mm."""
+    off = post.at - seam.low
+    along = min(max(off.dot(seam.way), 0.0), seam.run)
+    near = off - seam.way * along
+    return hypot(near.x, near.y)
+
+
+def _reach(post: Post) -> float:
+    """How far a post's farthest corner stands from its middle, mm."""
+    return max(corner.length for corner in post_polygon(post))
+
+
 def _posts(layout: RoofLayout) -> Iterator[Check]:
     standing = posts(layout)
     for number, post in enumerate(standing):
         for other in standing[:number]:
             apart = hypot(post.at.x - other.at.x, post.at.y - other.at.y)
-            if apart < 1.5 * (post.flat + other.flat):
+            if apart < _reach(post) + _reach(other):
+                yield _told("posts_near", Level.STOP, Length(apart), value=Length(apart))
+                return
+    for post in standing:
+        for seam in outline_of(layout).seams:
+            apart = _beside(seam, post)
+            if seam not in post.seams and apart < _reach(post) + stock_of(layout, seam).thickness / 2:
                 yield _told("posts_near", Level.STOP, Length(apart), value=Length(apart))
                 return
     if standing:

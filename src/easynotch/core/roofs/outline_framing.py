@@ -450,7 +450,10 @@ def _rafter_touches(
         if one.post is not None:
             post, member = next(found for found in made if found[0] is one.post)
             slopes = [slope for slope, _ in post.between]
-            if one.leg.slope in slopes:
+            start = one.leg.slope.at(one.station, 0.0, 0.0)
+            ahead = abs((post.at - start).dot(one.leg.slope.along)) < post.flat / 2
+            blunt = all(len(face_polygon(one.member, f"head{_suffix(n)}")) < 3 for n in range(len(one.bounds)))
+            if one.leg.slope in slopes and ahead and blunt:
                 face = len(post.seams) + slopes.index(one.leg.slope) + 1
                 yield Touch(f"{name}.nose", one.member, "nose", sawn_face(member, f"face_{face}"))
         for number, bound in enumerate(one.bounds):

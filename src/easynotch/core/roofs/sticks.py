@@ -6,6 +6,7 @@ Its faces stand so far from its middle that neighbouring sticks just clear each 
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from itertools import pairwise
 from math import acos, atan2, hypot, sqrt, tan
 
@@ -186,13 +187,14 @@ def post_member(post: Post) -> Member:
     )  # fmt: skip
 
 
-def post_polygon(post: Post) -> list[Vector]:
+@lru_cache(maxsize=64)
+def post_polygon(post: Post) -> tuple[Vector, ...]:
     """A post's outline in plan, from its middle: what its faces leave of a square, corner by corner."""
     size = 20 * post.flat + 1.0
     points = [(-size, -size), (size, -size), (size, size), (-size, size)]
     for way, off in _faces(post):
         points = clip(points, HalfPlane(way.x, way.y, off), keep_front=False)
-    return [Vector(x, y, 0.0) for x, y in points]
+    return tuple(Vector(x, y, 0.0) for x, y in points)
 
 
 def _faces(post: Post) -> list[tuple[Vector, float]]:

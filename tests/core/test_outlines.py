@@ -1,0 +1,167 @@
+"""If these break, a hip stands proud of the roof, a jack is cut for another corner, or a post is too small for its hips."""
+
+import json
+from dataclasses import replace
+from math import cos, degrees, hypot, pi, radians, tan
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from easynotch.core.roofs import (
+    Edge,
+    KeepPlanes,
+    RoofError,
+    Tail,
+    angles,
+    check_outline,
+    check_roof,
+    corners,
+    facts_of,
+    frame_roof,
+    lay_out_outline,
+    lay_out_roof,
+    regular,
+    square_tail_corner,
+    with_angle,
+    with_side,
+)
+from easynotch.core.roofs.hips import hip_member
+from easynotch.core.roofs.sticks import hip_stick
+from easynotch.core.solid import describe, dry_fit, overlaps
+from easynotch.core.tape import read_pitch
+from tests.conftest import HOME
+from tests.roofs import outlines, roofs
+
+OTHERS = json.loads((HOME / "tests" / "reference" / "others.json").read_text())
+SOUND = 1e-3
+
+
+def told(layout, framing) -> bool:
+    """Whether a check says that this roof cannot be framed so."""
+    checks = check_roof(layout, framing, facts_of(layout, framing), (), {})
+    return any(check.id.startswith(("hip_leans", "posts_near", "notch", "hip_notch")) and check.level == "stop"
+               for check in checks)  # fmt: skip
+
+
+@settings(max_examples=60)
+@given(outlines())
+def test_over_any_outline_every_joint_closes_or_a_check_says_why_not(roof):
+    layout = lay_out_roof(roof)
+    framing = frame_roof(layout)
+    if told(layout, framing):
+        return
+    for one in dry_fit(framing.touches, 1.0):
+        assert abs(one.exact.opening) < SOUND, one.exact
+        assert one.exact.contact >= 0.3, one.exact
+
+
+@settings(max_examples=25)
+@given(outlines())
+def test_no_two_pieces_of_an_outline_claim_the_same_wood(roof):
+    layout = lay_out_roof(roof)
+    framing = frame_roof(layout)
+    if not told(layout, framing):
+        assert overlaps([(piece.member, piece.frames) for piece in framing.pieces]) == ()
+
+
+@settings(max_examples=60)
+@given(outlines())
+def test_no_stick_stands_proud_of_a_plane_and_every_hip_touches_both(roof):
+    layout = lay_out_roof(roof)
+    for seam in layout.outline.hips:
+        if min(seam.fall(slope) for slope in (seam.first, seam.second)) <= 0:
+            # It leans out over the end of a wall, which a check tells.
+            continue
+        hip = hip_stick(layout, seam, None)
+        planes = [seam.first.plane, seam.second.plane]
+        if roof.hip.keep_planes is KeepPlanes.BACK:
+            backed = [hip.placement.plane_to_world(cut.plane) for cut in hip.cut_planes if cut.role == "backing"]
+            for mine, plane in zip(backed, planes, strict=True):
+                assert mine.normal.dot(plane.normal) == pytest.approx(1.0)
+                assert mine.offset == pytest.approx(plane.offset)
+            continue
+        half = hip.stock.thickness / 2
+        middle = hip.placement.origin + hip.placement.x * (seam.run / 2)
+        edges = [middle + hip.placement.z * side for side in (-half, half)]
+        for edge in edges:
+            assert max(plane.above(edge) for plane in planes) < SOUND
+        for plane in planes:
+            assert max(plane.above(edge) for edge in edges) == pytest.approx(0.0, abs=SOUND)
+
+
+@given(st.integers(3, 12), st.floats(800, 3000), st.floats(12, 58))
+def test_a_regular_polygon_agrees_with_the_closed_forms_of_its_corner(sides, side, pitch):
+    rate, alpha = tan(radians(pitch)), pi / 2 - pi / sides
+    roof = lay_out_outline(regular(sides, side), (Edge(),) * sides, rate, 100.0, 0.0)
+    assert len(roof.hips) == sides and not roof.ridges and len(roof.nodes) == 1
+    for hip in roof.hips:
+        apothem = side / 2 / tan(pi / sides)
+        assert hip.run == pytest.approx(apothem / cos(pi / sides))
+        assert hip.rate == pytest.approx(rate * cos(pi / sides))
+        assert hip.plan_angle(hip.first) == pytest.approx(degrees(alpha))
+        assert hip.drop(40.0) == pytest.approx(20.0 * rate * cos(alpha))
+        assert hip.shift(40.0) == pytest.approx(0.0, abs=1e-9)
+
+
+def test_the_corners_of_the_reference_come_out_of_the_planes():
+    polygon, unequal = OTHERS["polygon"], OTHERS["unequal_corner"]
+    slope = read_pitch(polygon["pitch"]).slope
+    side = 2 * polygon["apothem run mm"] * tan(pi / 6)
+    hip = lay_out_outline(regular(6, side), (Edge(),) * 6, slope, 90.0, 0.0).hips[0]
+    assert hip.run == pytest.approx(polygon["hip_plan_run"])
+    assert (hip.slope_degrees, hip.backing[0], hip.dihedral) == pytest.approx(
+        (polygon["hip_slope"], polygon["backing"], polygon["dihedral"])
+    )
+    flat, steep = (read_pitch(text).slope for text in unequal["pitches"])
+    hips = lay_out_outline(
+        ((0, 0), (6000, 0), (6000, 5000), (0, 5000)), (Edge(flat), Edge(steep)) * 2, flat, 90.0, 0.0
+    ).hips
+    for hip in hips:
+        slopes = sorted((hip.first, hip.second), key=lambda one: one.rate)
+        assert hip.plan_angle(slopes[0]) == pytest.approx(unequal["plan angle of the hip from the 7/12 eave"])
+        assert sorted(hip.backing) == pytest.approx(unequal["backing"])
+        assert hip.dihedral == pytest.approx(unequal["dihedral"])
+
+
+@pytest.mark.parametrize("pitch", ["7/12", "35 deg"])
+@settings(max_examples=5)
+@given(roof=roofs(("hip",)))
+def test_square_cut_tails_meet_at_a_hip_as_the_reference_says(pitch, roof):
+    known = OTHERS["square_tail_corner"][pitch]
+    slope = read_pitch(pitch).slope
+    assert square_tail_corner(slope) == pytest.approx((known["face"], known["tilt"]))
+    roof = replace(roof, slope=slope, eaves=replace(roof.eaves, tail=Tail.SQUARE))
+    layout = lay_out_roof(roof)
+    hip = hip_member(layout, corners(layout)[0])
+    tail = describe(next(cut for cut in hip.cut_planes if cut.role == "tail"))
+    assert (tail.line_angle, tail.blade_tilt) == pytest.approx((known["hip_face"], known["hip_tilt"]))
+
+
+BAD = {
+    "crossed": ((0, 0), (4000, 0), (0, 3000), (4000, 3000)),
+    "concave": ((0, 0), (4000, 0), (1500, 1200), (0, 3000)),
+    "clockwise": ((0, 0), (0, 3000), (4000, 3000), (4000, 0)),
+    "twice": ((0, 0), (4000, 0), (4000, 0), (0, 3000)),
+    "count": ((0, 0), (4000, 0)),
+    "star": tuple((2000 * cos(4 * pi * k / 5), 2000 * cos(4 * pi * k / 5 - pi / 2)) for k in range(5)),
+}
+
+
+@pytest.mark.parametrize("kind", BAD)
+def test_what_is_no_convex_outline_is_refused_with_a_sentence(kind):
+    with pytest.raises(RoofError) as found:
+        check_outline(BAD[kind])
+    assert found.value.message.id.startswith("error.outline_")
+
+
+@given(outlines(), st.data())
+def test_a_side_or_angle_typed_in_the_plan_editor_comes_out_as_typed(roof, data):
+    points = roof.plan.corners
+    number = data.draw(st.integers(0, len(points) - 1))
+    length = data.draw(st.floats(900, 4000))
+    longer = with_side(points, number, length)
+    a, b = longer[number], longer[(number + 1) % len(points)]
+    assert hypot(b[0] - a[0], b[1] - a[1]) == pytest.approx(length)
+    wanted = angles(points)[number] + data.draw(st.floats(-4, 4))
+    assert angles(with_angle(points, number, wanted))[number] == pytest.approx(wanted, abs=1e-6)
