@@ -4,6 +4,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
+from tests.browser.test_access import violations
 from tests.browser.test_nothing_lost import commit
 from tests.browser.test_stair import running_marks, saved, station
 
@@ -169,3 +170,47 @@ def test_the_whole_is_fetched_only_when_it_is_asked_for_and_a_tapped_piece_can_b
     expect(pick).to_contain_text("Ridge")
     pick.click()
     expect(page.locator(".piece-bar [aria-pressed=true]")).to_contain_text("Ridge")
+
+
+def test_a_plan_is_typed_and_moved_and_what_is_no_outline_is_said_at_its_field(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Net store corner")).click()
+    editor = page.get_by_role("region", name="The plan")
+    side = editor.get_by_label("Side 1", exact=True).first
+    side.fill("16'")
+    side.press("Enter")
+    expect(side).to_have_value(re.compile("16’"))
+    angle = editor.get_by_label("Corner 2, inside")
+    angle.fill("nonsense")
+    angle.press("Enter")
+    expect(editor.get_by_role("alert")).to_contain_text("between 0 and 180")
+    angle.fill("97")
+    angle.press("Enter")
+    expect(angle).to_have_value(re.compile("97"))
+    corner = editor.get_by_role("button", name="Corner 3")
+    before = corner.get_attribute("cx")
+    corner.focus()
+    corner.press("Shift+ArrowRight")
+    expect(corner).not_to_have_attribute("cx", before)
+    box, view = corner.bounding_box(), editor.get_by_role("group", name="Plan with corners to move").bounding_box()
+    page.mouse.move(box["x"] + 8, box["y"] + 8)
+    page.mouse.down()
+    page.mouse.move(view["x"] + view["width"] * 0.45, view["y"] + view["height"] * 0.62, steps=4)
+    page.mouse.up()
+    expect(editor.get_by_role("alert")).to_contain_text("turns inward")
+    editor.get_by_role("group", name="Side 3").get_by_role("button", name="gable").click()
+    station(page, "Work out")
+    expect(page.get_by_text(re.compile("All [0-9]+ joints close")).first).to_be_attached()
+
+
+def test_a_six_sided_roof_is_marked_and_every_joint_of_it_closes(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Six-sided lookout")).click()
+    page.get_by_role("group", name="Sides").get_by_role("button", name="8").click()
+    station(page, "Fit")
+    expect(page.locator(".fit-card").first).to_be_visible()
+    expect(page.locator(".fit-card.stop")).to_have_count(0)
+    station(page, "Mark")
+    page.get_by_role("button", name=re.compile("^Hip ×8")).click()
+    expect(page.locator(".stops li").filter(has_text="Far face").first).to_be_visible()
+    assert violations(page) == []

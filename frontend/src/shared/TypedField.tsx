@@ -1,5 +1,5 @@
 /** A field that keeps what is typed until it is committed, and says at itself what is wrong. */
-import { useId, useState } from "react";
+import { useId, useLayoutEffect, useRef, useState } from "react";
 import { typeset } from "./typeset";
 import "./typed.css";
 
@@ -15,6 +15,12 @@ interface Props {
 export function TypedField({ label, value, error, wide, placeholder, onCommit }: Props) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const entered = typed !== null;
+  // What is typed replaces what was there when the field is entered.
+  useLayoutEffect(() => {
+    if (entered) input.current?.select();
+  }, [entered]);
   const commit = () => {
     if (typed === null) return;
     if (typed.trim() !== value) onCommit(typed.trim());
@@ -25,6 +31,7 @@ export function TypedField({ label, value, error, wide, placeholder, onCommit }:
       <label htmlFor={id}>{label}</label>
       <input
         id={id}
+        ref={input}
         value={typed ?? typeset(value)}
         placeholder={placeholder ?? ""}
         autoComplete="off"
