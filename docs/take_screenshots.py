@@ -27,15 +27,23 @@ VIEWS = (
     ("roof-work-out", DESK, "light", "roof work-out", 0),
     ("roof-mark", DESK, "light", "roof mark", 2),
     ("roof-fit", DESK, "light", "roof fit", 0),
+    ("hip-mark", DESK, "light", "hip mark", 4),
+    ("outline-measure", DESK, "light", "outline measure", 0),
+    ("outline-work-out", DESK, "light", "outline work-out", 0),
+    ("practice", DESK, "light", "/practice", 0),
     ("settings", DESK, "light", "/settings", 0),
     ("conflict", DESK, "light", "conflict", 0),
     ("measure-phone", PHONE, "light", "keypad", 0),
 )
 
 
-def roof_shown(station: str) -> str:
-    """The hipped roof where the whole is seen, the plain gable where one rafter is."""
-    return "Warden's hut" if station in ("measure", "work-out") else "Boat store"
+def shown(which: list[str], station: str) -> str:
+    """The work a picture shows: for a roof the hipped one where the whole is seen, the gable where one rafter is."""
+    if which == ["outline"]:
+        return "Net store corner" if station == "measure" else "Six-sided lookout"
+    if which == ["roof"]:
+        return "Warden's hut" if station in ("measure", "work-out") else "Boat store"
+    return "Warden's hut" if which == ["hip"] else "Boardwalk steps"
 
 
 def take(browser: Any, address: str) -> None:
@@ -52,6 +60,11 @@ def take(browser: Any, address: str) -> None:
         if station == "/settings":
             page.goto(station)
             page.wait_for_selector(".settings input:checked")
+        elif station == "/practice":
+            page.goto(f"{station}?seed=7")
+            page.locator(".questions input").first.fill("7 1/4")
+            page.locator(".questions input").first.press("Enter")
+            page.wait_for_selector(".answered")
         elif station == "conflict":
             conflict(context, page)
         elif station == "keypad":
@@ -60,8 +73,8 @@ def take(browser: Any, address: str) -> None:
             page.locator(".keypad").get_by_role("button", name="3⁄8").tap()
         elif station:
             *which, where = station.split()
-            roof = which == ["roof"]
-            page.get_by_role("link", name=roof_shown(where) if roof else "Boardwalk steps").click()
+            roof = which in (["roof"], ["outline"])
+            page.get_by_role("link", name=shown(which, where)).click()
             page.wait_for_selector(".sheet svg, .sheet-list")
             page.goto(page.url.rsplit("/", 1)[0] + f"/{where}")
             page.wait_for_selector(".lens svg, .candidates, .sheet svg, .fits")
@@ -69,6 +82,13 @@ def take(browser: Any, address: str) -> None:
                 page.get_by_role("button", name="Show the whole").click()
                 page.wait_for_selector(".whole-scene canvas")
                 page.wait_for_load_state("networkidle")
+            if which == ["hip"]:
+                page.get_by_role("button", name="Hip ×4").click()
+                page.get_by_text("Far face: Head").wait_for()
+            if marks:
+                # Wherever the last picture left the piece.
+                page.wait_for_load_state("networkidle")
+                page.locator(".stops button").first.click()
             for _ in range(marks):
                 page.click(".turn.forward")
             if which == ["arm"]:

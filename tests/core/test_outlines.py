@@ -138,6 +138,29 @@ def test_square_cut_tails_meet_at_a_hip_as_the_reference_says(pitch, roof):
     assert (tail.line_angle, tail.blade_tilt) == pytest.approx((known["hip_face"], known["hip_tilt"]))
 
 
+@settings(max_examples=40)
+@given(roofs(("hip",)))
+def test_hips_against_a_post_lie_in_the_same_planes_over_the_same_plates(roof):
+    """What does not depend on the heads is what it was into the commons' corner."""
+    posted = replace(roof, hip=replace(roof.hip, head="post"), eaves=replace(roof.eaves, plumb_face=80.0))
+    if posted.eaves.tail is Tail.BOBBED:
+        posted = replace(posted, eaves=replace(posted.eaves, tail=Tail.PLUMB))
+    plain, other = (lay_out_roof(one) for one in (replace(posted, hip=replace(roof.hip, head="commons")), posted))
+    framings = [frame_roof(one) for one in (plain, other)]
+    if told(other, framings[1]):
+        return
+    facts = [facts_of(one, framing) for one, framing in zip((plain, other), framings, strict=True)]
+    for key in ("run", "rise", "hap", "hip_slope", "backing", "dihedral", "common_difference", "bevels.edge_jack"):
+        assert facts[1][key] == pytest.approx(facts[0][key]), key
+    jacks = [
+        sorted(round(piece.member.lengths["long_point"], 6) for piece in framing.pieces if piece.member.role == "jack")
+        for framing in framings
+    ]
+    assert jacks[0] == pytest.approx(jacks[1], abs=1e-3)
+    for one in dry_fit(framings[1].touches, 1.0):
+        assert abs(one.exact.opening) < SOUND
+
+
 BAD = {
     "crossed": ((0, 0), (4000, 0), (0, 3000), (4000, 3000)),
     "concave": ((0, 0), (4000, 0), (1500, 1200), (0, 3000)),

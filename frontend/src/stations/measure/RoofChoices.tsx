@@ -110,6 +110,13 @@ export function RoofShape({ state }: { state: WorkState }) {
                 </button>
               ))}
             </span>}
+            {shape === "hipped" && <span className="switch" role="group" aria-label={say("outline.head")}>
+              {(["commons", "post"] as const).map((head) => (
+                <button key={head} type="button" aria-pressed={(valueAt(state.document, "hip.head") ?? "commons") === head} onClick={() => state.keeper.change("hip.head", head)}>
+                  {say(`outline.head_${head}`).toLowerCase()}
+                </button>
+              ))}
+            </span>}
             <span className="switch" role="group" aria-label={say("measure.keep_planes")}>
               {(["drop", "back", "corner"] as const).map((keep) => (
                 <button

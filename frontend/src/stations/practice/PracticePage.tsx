@@ -1,7 +1,7 @@
 /** Practice: a made-up piece without its numbers, worked out by hand and checked on the same tape. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { api, Refused } from "../../api/client";
 import type { Practice } from "../../api/types";
 import { Logo, ThemeButton } from "../../app/Bar";
@@ -18,7 +18,8 @@ const UNITS = ["imperial", "metric"] as const;
 export function PracticePage() {
   const say = useWords();
   const { dialect, fine } = usePreferences();
-  const [ask, setAsk] = useState({ school: "stairs", units: "imperial", seed: 0 });
+  const [query] = useSearchParams();
+  const [ask, setAsk] = useState({ school: "stairs", units: "imperial", seed: Number(query.get("seed")) || 0 });
   const piece = useQuery({
     queryKey: ["practice", ask, dialect, fine],
     queryFn: ({ signal }) => api.practice(ask, { dialect, fine }, signal),
@@ -51,7 +52,7 @@ export function PracticePage() {
         <button type="button" className="another" onClick={() => { another(); void piece.refetch(); }}>
           {say("practice.another")}
         </button>
-        {piece.data && <Progress piece={piece.data} />}
+        {piece.data && <Progress key={`${piece.data.school}/${piece.data.seed}`} piece={piece.data} units={ask.units} />}
       </main>
     </div>
   );
@@ -141,9 +142,16 @@ function Question({ piece, units, fact, label }: { piece: Practice; units: strin
   );
 }
 
-function Progress({ piece }: { piece: Practice }) {
+function Progress({ piece, units }: { piece: Practice; units: string }) {
   const say = useWords();
-  const rows = piece.progress.filter((one) => one.school === piece.school);
+  const { dialect, fine } = usePreferences();
+  // Asked again after every answer, of the same piece, so that its count is the newest.
+  const now = useQuery({
+    queryKey: ["practice-progress", piece.school, piece.seed, units, dialect, fine],
+    queryFn: ({ signal }) => api.practice({ school: piece.school, units, seed: piece.seed }, { dialect, fine }, signal),
+    initialData: piece,
+  });
+  const rows = now.data.progress.filter((one) => one.school === piece.school);
   if (rows.length === 0) return null;
   return (
     <section>

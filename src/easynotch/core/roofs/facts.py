@@ -10,7 +10,7 @@ from .fascia_run import gable_triangle
 from .framing import RAFTERS, Framing
 from .hips import hip_facts
 from .layout import RoofLayout
-from .outline_facts import hip_facts_of, sloping_area
+from .outline_facts import hip_facts_of, ridge_facts, sloping_area
 from .ridge import fascia_drop, ridge_top
 from .roof import RidgeKind, Tails
 from .under_ridge import beam_pocket
@@ -32,7 +32,7 @@ def facts_of(layout: RoofLayout, framing: Framing) -> dict[str, float | int]:
     if layout.outline is not None:
         facts["sheathing_area"] = sloping_area(layout)
         facts["peak"] = layout.peak
-        return facts | _alike(layout) | hip_facts_of(layout)
+        return facts | _alike(layout) | hip_facts_of(layout) | ridge_facts(layout)
     facts |= {"ridge_length": layout.ridge_length, "sheathing_area": sheathing_area(layout)}
     if len(layout.legs) == 2:
         facts["ridge_top"] = ridge_top(layout)

@@ -10,7 +10,21 @@ from ..terms import message
 from .notch import NotchSizes, size_notch
 from .outline import OutlineRoof, lay_out_outline
 from .planes import Slope
-from .roof import End, KeepsTrue, LineUp, MeasuredTo, Notch, NotchRule, RidgeKind, Roof, RoofError, Shape, UpperEnd
+from .roof import (
+    Edge,
+    End,
+    KeepsTrue,
+    LineUp,
+    MeasuredTo,
+    Notch,
+    NotchRule,
+    Plan,
+    RidgeKind,
+    Roof,
+    RoofError,
+    Shape,
+    UpperEnd,
+)
 
 SAME = 0.05
 """mm: two notches whose depths differ less are one."""
@@ -104,12 +118,21 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     sizes = size_notch(roof.notch, roof.slope, roof.rafter.depth)
     if roof.plan.shape is Shape.OUTLINE:
         return _outline(roof, sizes)
+    if End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head == "post":
+        return _outline(replace(roof, plan=_round(roof.plan)), sizes)
     if roof.plan.shape is Shape.SHED:
         return _shed(roof, sizes)
     if roof.gambrel is not None:
         return _gambrel(roof, sizes)
     layout = _two_slopes(roof, sizes)
     return replace(layout, ends=_hipped_ends(roof, layout)) if End.HIP in roof.plan.ends else layout
+
+
+def _round(plan: Plan) -> Plan:
+    """A rectangle as an outline: its long sides eaves, its ends hipped or gables."""
+    first, second = (Edge(gable=end is End.GABLE) for end in plan.ends)
+    corners = ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
+    return replace(plan, shape=Shape.OUTLINE, corners=corners, edges=(Edge(), second, Edge(), first))
 
 
 def _outline(roof: Roof, sizes: NotchSizes) -> RoofLayout:

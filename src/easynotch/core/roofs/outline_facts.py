@@ -16,6 +16,8 @@ LEANS = 90.0 - 1e-6
 """Degrees in plan, from an eave: a hip at more leans out over the end of its wall."""
 SHARP, FLAT = 30.0, 165.0
 """Degrees: corners beyond these are worked out, and looked at."""
+SQUARE_CORNER = 45.0
+"""Degrees in plan, from an eave to the hip over a square corner between equal pitches."""
 LEVEL_ENOUGH = 1.6
 """mm: fascias that differ less in height meet by eye."""
 
@@ -40,9 +42,28 @@ def hip_facts_of(layout: RoofLayout) -> dict[str, float]:
         # On the sloping top edge the cheek's line: as far across as in plan, but the run longer by the slope.
         "bevels.edge_jack": degrees(atan(cos(radians(common)) / tan(aside))) if abs(aside) > ALIKE else 90.0,
     }
+    if abs(hip.plan_angle(slope) - SQUARE_CORNER) < ALIKE:
+        found |= {
+            "bevels.edge_hip": degrees(atan(cos(radians(angle)))),
+            "bevels.face_purlin": degrees(atan(slope.rate / slope.per_run)),
+            "bevels.edge_purlin": degrees(atan(cos(radians(common)))),
+        }
     if keeps(layout, hip) is not KeepPlanes.BACK:
         found["hip_drop"] = set_down(layout, hip)[0]
     return found
+
+
+def ridge_facts(layout: RoofLayout) -> dict[str, float]:
+    """Of a single level ridge: between its posts, and its square top above the plates."""
+    ridges = outline_of(layout).ridges
+    if len(ridges) != 1 or abs(ridges[0].rate) > ALIKE:
+        return {}
+    (ridge,) = ridges
+    ends = (ridge.high, ridge.low)
+    flats = sum(post.flat for post in posts(layout) if any((post.at - end).length < ALIKE * 1e3 for end in ends))
+    top = ridge.high.z - set_down(layout, ridge)[0]
+    return {"ridge_length": ridge.run - flats, "ridge_top": top,
+            "ridge_underside": top - stock_of(layout, ridge).depth}  # fmt: skip
 
 
 def _same(hips: list[Seam], layout: RoofLayout) -> bool:

@@ -118,11 +118,14 @@ class _Rafter:
 def _rafters(layout: RoofLayout, leg: Leg, region: Region, standing: list[Post]) -> Iterator[_Rafter]:
     """Along one eave: at every node above it, and stepped from there both ways."""
     bounds = [_bound(layout, seam, leg.slope) for seam in outline_of(layout).seams_of(leg.slope)]
+    at_nodes = _fixed(layout, leg.slope, region)
     for place in _stations(layout, leg.slope, region):
         found = _meeting(bounds, leg.slope, place, layout.roof.rafter.thickness)
         if found is None:
             continue
         member, post = _rafter(layout, leg, place, found, standing)
+        if place in at_nodes and outline_of(layout).ridges:
+            member = _named(member, outline_of(layout).seams_of(leg.slope))
         yield _Rafter(member, leg, place, tuple(found), post)
 
 
@@ -134,13 +137,7 @@ def _bound(layout: RoofLayout, seam: Seam, slope: Slope) -> _Bound:
 def _stations(layout: RoofLayout, slope: Slope, region: Region) -> list[float]:
     """At the nodes; between them and towards the corners stepped by the spacing, as design 5.3 steps commons."""
     spacing, thick = layout.roof.spacing, layout.roof.rafter.thickness
-    fixed: list[float] = []
-    for at in sorted(region.station(point) for point in region.upper):
-        # Above the eave itself, and not in a rafter that stands already.
-        if -TINY < at < slope.length + TINY and all(abs(at - one) > thick for one in fixed):
-            fixed.append(at)
-    ends = (thick / 2, slope.length - thick / 2)
-    fixed = [min(max(at, ends[0]), ends[1]) for at in fixed] or [slope.length / 2]
+    fixed = _fixed(layout, slope, region)
     made = list(fixed)
     for low, high in pairwise(fixed):
         at = low + spacing
@@ -158,6 +155,22 @@ def _stations(layout: RoofLayout, slope: Slope, region: Region) -> list[float]:
     if len(made) > MOST_PIECES:
         raise RoofError("rafter.spacing", message("error.roof_too_many", most=Count(MOST_PIECES)))
     return sorted(made)
+
+
+def _fixed(layout: RoofLayout, slope: Slope, region: Region) -> list[float]:
+    """Under the nodes, above the eave itself, and not in a rafter that stands already; at least one."""
+    thick = layout.roof.rafter.thickness
+    found: list[float] = []
+    for at in sorted(region.station(point) for point in region.upper):
+        if -TINY < at < slope.length + TINY and all(abs(at - one) > thick for one in found):
+            found.append(min(max(at, thick / 2), slope.length - thick / 2))
+    return found or [slope.length / 2]
+
+
+def _named(member: Member, seams: list[Seam]) -> Member:
+    """Where there is a ridge, rafters under its ends are king commons, and those of a side without it end commons."""
+    name = "king_common" if any(seam.corner is None for seam in seams) else "end_common"
+    return replace(member, id=name, role=name)
 
 
 def _meeting(bounds: list[_Bound], slope: Slope, station: float, thickness: float) -> list[_Bound] | None:
