@@ -66,7 +66,7 @@ def made_up(browser, server):
             assert kept.ok, kept.text()
             works.append(kept.json()["id"])
     yield works
-    # Off the bench again: it shows the first two dozen works, and other tests look for theirs.
+    # Off the bench again: it shows a first few dozen works, and other tests look for theirs.
     for job in jobs:
         context.request.delete(f"/api/jobs/{job}")
     context.close()

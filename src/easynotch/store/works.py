@@ -131,7 +131,7 @@ class Shelf:
     archived: bool = False
     of_each: int = 12
     whole: str = ""
-    most: int = 24
+    most: int = 30
 
 
 @dataclass(frozen=True, slots=True)
