@@ -89,7 +89,7 @@ def take(browser: Any, address: str) -> None:
                 # Wherever the last picture left the piece.
                 page.wait_for_load_state("networkidle")
                 page.locator(".stops button").first.click()
-                page.evaluate("() => scrollTo(0, 0)")
+                page.evaluate('() => document.querySelectorAll("*").forEach((one) => { one.scrollTop = 0; })')
             for _ in range(marks):
                 page.click(".turn.forward")
             if which == ["arm"]:
