@@ -10,6 +10,7 @@ import { LevelSign } from "../../shared/LevelSign";
 import { TapeText } from "../../shared/TapeText";
 import { TypedField } from "../../shared/TypedField";
 import { useWords } from "../../words/words";
+import { Road } from "../workout/WorkingPanel";
 import "./practice.css";
 
 const SCHOOLS = ["stairs", "rafters", "hips"] as const;
@@ -123,18 +124,8 @@ function Question({ piece, units, fact, label }: { piece: Practice; units: strin
           </p>
           <details>
             <summary>{say("practice.why")}</summary>
-            <ol className="road">
-              {[...answered.working.first, ...answered.working.second].map((line, i) => (
-                <li key={i}>
-                  <span className="what">
-                    <TapeText text={line.what} />
-                  </span>
-                  <span className="figures">
-                    <TapeText text={line.figures} /> = <b><TapeText text={line.result} /></b>
-                  </span>
-                </li>
-              ))}
-            </ol>
+            <Road title={say("work_out.first_road")} lines={answered.working.first} />
+            <Road title={say("work_out.second_road")} lines={answered.working.second} />
           </details>
         </div>
       )}

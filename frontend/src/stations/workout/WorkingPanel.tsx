@@ -35,7 +35,7 @@ export function WorkingPanel({ working }: { working: readonly Working[] }) {
   );
 }
 
-function Road({ title, lines }: { title: string; lines: Working["first"] }) {
+export function Road({ title, lines }: { title: string; lines: Working["first"] }) {
   return (
     <>
       <h3>{title}</h3>
