@@ -244,10 +244,15 @@ def test_hips_and_jacks_by_their_planes_are_those_of_the_closed_forms(roof):
     run, m, t = layout.legs[0].run, roof.slope, roof.rafter.thickness
     k, k_hip = sqrt(1 + m * m), sqrt(2 + m * m)
     by_id = {piece.member.id: piece.member for piece in framing.pieces}
-    hip = by_id["hip"].lengths
-    assert hip["theoretical"] == pytest.approx(run * k_hip)
-    assert hip["head_to_plate"] == pytest.approx((run - t / 2) * k_hip)
-    assert by_id["end_common"].lengths["head_to_plate"] == pytest.approx((run - t / 2) * k)
+    hips = [member for member in by_id.values() if member.role == "hip"]
+    on_ridge = roof.hip.head != "commons"
+    taken_off = roof.ridge.stock.thickness if on_ridge else t
+    for hip in hips:
+        assert hip.lengths["theoretical"] == pytest.approx(run * k_hip)
+        assert hip.lengths["head_to_plate"] == pytest.approx((run - taken_off / 2) * k_hip)
+    assert {hip.hand for hip in hips} == ({"left", "right"} if roof.hip.head == "ridge_single" else {None})
+    past = roof.ridge.stock.thickness / 2 + roof.hip.stock.thickness / sqrt(2) if on_ridge else t / 2
+    assert by_id["end_common"].lengths["head_to_plate"] == pytest.approx((run - past) * k)
     jacks = [member for member in by_id.values() if member.role == "jack"]
     for jack in jacks:
         level = jack.lengths["plan_run"] - roof.hip.stock.thickness / sqrt(2)
@@ -268,7 +273,7 @@ def test_hips_and_jacks_by_their_planes_are_those_of_the_closed_forms(roof):
     # Dropped, both top edges of the hip lie in the roofs they belong to.
     if roof.hip.keep_planes is not KeepPlanes.BACK:
         half = roof.hip.stock.thickness / 2
-        frame = by_id["hip"].placement
+        frame = hips[0].placement
         planes = [leg.slope.plane for leg in (layout.legs[0], *(end for end in layout.ends if end))]
         for z in (-half, half):
             edge = frame.to_world(Vector(200.0, 0.0, z))

@@ -111,7 +111,7 @@ export function RoofShape({ state }: { state: WorkState }) {
               ))}
             </span>}
             {shape === "hipped" && <span className="switch" role="group" aria-label={say("outline.head")}>
-              {(["commons", "post"] as const).map((head) => (
+              {(["commons", "ridge_single", "ridge_double", "post"] as const).map((head) => (
                 <button key={head} type="button" aria-pressed={(valueAt(state.document, "hip.head") ?? "commons") === head} onClick={() => state.keeper.change("hip.head", head)}>
                   {say(`outline.head_${head}`).toLowerCase()}
                 </button>

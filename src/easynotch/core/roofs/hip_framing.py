@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from ..solid import Face, Frame, MateFace, Member, Touch, member_face, support_face
 from .framing import FAR, Framing, Piece, inner_face, near, plate_top, standing_on, station, wall_face
+from .hip_heads import heads_of, on_ridge
 from .hips import (
     Corner,
     check_hips,
@@ -39,7 +40,8 @@ def frame_hips(layout: RoofLayout) -> Framing:
     ends = [leg for leg in layout.ends if leg is not None]
     pieces.append(_piece([end_common(layout, end) for end in ends]))
     at = corners(layout)
-    pieces.append(_piece([hip_member(layout, corner) for corner in at]))
+    hips = [hip_member(layout, corner) for corner in at]
+    pieces += [_piece([one for one in hips if one.id == name]) for name in dict.fromkeys(one.id for one in hips)]
     pieces += _jacks(layout, at)
     ridge = ridge_member(layout)
     fascias = [one for leg in (*layout.legs, *ends) if (one := fascia_member(layout, leg.slope))]
@@ -103,15 +105,20 @@ def _touches(
                 face = inner_face(leg, inward, height, top - ridge.stock.depth)
                 yield Touch(f"{name}.head", member, "head", support_face(*face))
             if member.role == "end_common" and ridge is not None:
-                # The ridge's end and the king commons' faces beside it are one plane.
-                nose = leg.run - member.stock.thickness / 2
+                # Into commons the ridge's end and the king commons' faces beside it are one plane.
+                nose = leg.run - heads_of(layout.roof).ridge_past
                 low = ridge.placement.origin.z - ridge.stock.depth
                 yield Touch(
                     f"{name}.head", member, "head", support_face(*inner_face(leg, nose, leg.slope.height(leg.run), low))
                 )
             if member.role == "jack":
                 yield Touch(f"{name}.cheek", member, "head", _hip_side(layout, member, leg, at))
-    yield from _hip_touches(layout, at[0], by_slope)
+    shown: set[str] = set()
+    for corner in at:
+        hip = hip_member(layout, corner)
+        if hip.id not in shown:
+            shown.add(hip.id)
+            yield from _hip_touches(layout, corner, hip, ridge, by_slope)
 
 
 def _fascia_face(fascia: Member, leg: Leg) -> MateFace:
@@ -130,14 +137,29 @@ def _hip_side(layout: RoofLayout, jack: Member, leg: Leg, at: list[Corner]) -> M
     return member_face(hip, Face.FAR if hip.placement.z.dot(outward.normal) < 0 else Face.NEAR)
 
 
-def _hip_touches(layout: RoofLayout, corner: Corner, by_slope: dict[str, Member]) -> Iterator[Touch]:
+def _head_touches(layout: RoofLayout, corner: Corner, hip: Member, ridge: Member | None) -> Iterator[Touch]:
+    """A hip's head: in the corner of king and end common, on the ridge alone, or between ridge and king common."""
+    heads = heads_of(layout.roof)
+    top, bottom = corner.side.slope.height(corner.side.run), -FAR
+    if on_ridge(layout.roof) and ridge is not None:
+        cheek = "head" if heads.end_nose is None else "head_side"
+        up = corner.side.slope.inward
+        side = Face.NEAR if ridge.placement.z.dot(up) > 0 else Face.FAR
+        yield Touch(f"{hip.id}.{cheek}", hip, cheek, member_face(ridge, side))
+    else:
+        yield Touch(f"{hip.id}.head_side", hip, "head_side",
+                    support_face(*inner_face(corner.side, corner.side.run - heads.side_nose, top, bottom)))  # fmt: skip
+    if heads.end_nose is not None:
+        face = inner_face(corner.end, corner.side.run - heads.end_nose, top, bottom)
+        yield Touch(f"{hip.id}.head", hip, "head", support_face(*face))
+
+
+def _hip_touches(
+    layout: RoofLayout, corner: Corner, hip: Member, ridge: Member | None, by_slope: dict[str, Member]
+) -> Iterator[Touch]:
     """A hip: its nose in the corner of king and end common, its V over the plates, its tail on both fascias."""
-    hip = hip_member(layout, corner)
-    name = "hip"
-    nose = corner.side.run - layout.roof.rafter.thickness / 2
-    for cut_id, leg in (("head", corner.end), ("head_side", corner.side)):
-        top, bottom = leg.slope.height(corner.side.run), -FAR
-        yield Touch(f"{name}.{cut_id}", hip, cut_id, support_face(*inner_face(leg, nose, top, bottom)))
+    name = hip.id
+    yield from _head_touches(layout, corner, hip, ridge)
     quadrant = [corner.at, corner.at + corner.end.slope.inward * FAR]
     far = quadrant[1] + corner.side.slope.inward * FAR
     square = (corner.at, quadrant[1], far, corner.at + corner.side.slope.inward * FAR)

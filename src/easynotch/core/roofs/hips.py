@@ -11,6 +11,8 @@ from math import acos, atan, cos, degrees, radians, sqrt
 from ..solid import CutPlane, Frame, Hand, Member, Removal, Vector, removal
 from ..tape import WHOLE
 from ..terms import message
+from .cheeks import end_common_cheeks, hip_cheeks
+from .hip_heads import heads_of, on_ridge
 from .layout import Leg, RoofLayout
 from .planes import UP
 from .rafter import along_centre, finish, long_point, plate_notch, rafter, tail_rows
@@ -68,12 +70,8 @@ def hip_member(layout: RoofLayout, corner: Corner) -> Member:
     drop = 0.0 if hip.keep_planes is KeepPlanes.BACK else hip_drop(layout)
     top = side.plate + side.hap + side.rate * corner.side.run - drop
     frame = Frame.along(corner.at + corner.way * run + UP * top, corner.way * -1.0 - UP * rate, corner.way * rate - UP)
-    nose = corner.side.run - layout.roof.rafter.thickness / 2
-    rows = [
-        removal(frame, ("head", "head", corner.at + end.inward * nose, end.inward)),
-        removal(frame, ("head_side", "head", corner.at + side.inward * nose, side.inward)),
-        _notch(layout, corner, frame),
-    ]
+    cheeks = hip_cheeks(layout, corner.side, corner.end, corner.at)
+    rows = [*(removal(frame, cheek) for cheek in cheeks), _notch(layout, corner, frame)]
     for number, slope in enumerate((end, side)):
         for planes in tail_rows(layout, slope):
             suffix = "" if number == 0 else "_side"
@@ -89,8 +87,12 @@ def hip_member(layout: RoofLayout, corner: Corner) -> Member:
     head, plate = along_centre(removals[0].planes[0].plane), run * per_run
     foot = along_centre(next(cut.plane for one in removals for cut in one.planes if cut.role == "tail"))
     spread = hip.stock.depth * (rate + 1.0) + hip.stock.thickness + 10.0
+    hand = None
+    if len(cheeks) == 1:
+        # A single cheek makes lefts and rights of them; told as a jack's: by the side its cheek looks to.
+        hand = Hand.LEFT if frame.z.dot(cheeks[0][3]) > 0 else Hand.RIGHT
     return Member(
-        "hip", "hip", hip.stock, frame, removals,
+        "hip" if hand is None else f"hip_{hand}", "hip", hip.stock, frame, removals, hand=hand,
         reach=(min(head, 0.0, foot) - spread, max(foot, plate) + spread),
         zero=long_point(removals, hip.stock),
         lengths={
@@ -174,8 +176,10 @@ def jack_runs(layout: RoofLayout) -> list[float]:
 
 
 def king_stations(layout: RoofLayout) -> list[float]:
-    """Where king commons stand, from the framing's first end: exactly at the run from each hipped end."""
-    reach = layout.legs[0].run - layout.roof.plan.sheathing
+    """Where king commons stand, from the framing's first end: exactly at the run from each hipped end, or beside hips
+    that go directly on the ridge.
+    """
+    reach = layout.legs[0].run - layout.roof.plan.sheathing + heads_of(layout.roof).king
     at = [reach, layout.roof.plan.length - reach]
     found = [place for place, end in zip(at, layout.ends, strict=True) if end is not None]
     return found[:1] if len(found) > 1 and found[1] - found[0] < WHOLE else found
@@ -203,13 +207,11 @@ def end_common(layout: RoofLayout, end: Leg) -> Member:
     """The end common: on the centre of the end wall, its head against the ridge's end and the king commons."""
     station = end.slope.length / 2
     frame = end.slope.frame(station, end.run)
-    nose = end.run - layout.roof.rafter.thickness / 2
-    rows = (
-        (("head", "head", (nose, 0.0), (1.0, 0.0)),),
-        plate_notch(end.slope),
-        *tail_rows(layout, end.slope),
-    )
-    removals = tuple(end.slope.removal(frame, station, *planes) for planes in rows)
+    nose = end.run - heads_of(layout.roof).ridge_past
+    head = end.slope.removal(frame, station, ("head", "head", (nose, 0.0), (1.0, 0.0)))
+    cheeks = [removal(frame, cheek) for cheek in end_common_cheeks(layout, end)]
+    rows = (plate_notch(end.slope), *tail_rows(layout, end.slope))
+    removals = (head, *cheeks, *(end.slope.removal(frame, station, *planes) for planes in rows))
     return finish(end, frame, removals, member_id="end_common", role="end_common", stock=layout.roof.rafter)
 
 
@@ -234,10 +236,10 @@ def check_hips(layout: RoofLayout) -> None:
         raise RoofError("ridge.kind", message("error.roof_hip_ridge"))
     if roof.gambrel is not None or not layout.alike:
         raise RoofError("plan.ends", message("error.roof_hip_shape"))
-    if roof.hip.head != "commons":
-        raise RoofError("hip.head", message("error.roof_hip_head"))
     hipped = sum(end is End.HIP for end in roof.plan.ends)
     reach = layout.legs[0].run - roof.plan.sheathing
+    if on_ridge(roof) and roof.plan.length < hipped * (reach + heads_of(roof).king) + roof.rafter.thickness:
+        raise RoofError("hip.head", message("error.roof_hip_head"))
     if roof.plan.length < hipped * reach - WHOLE * roof.plan.length:
         raise RoofError("plan.length", message("error.roof_hip_short"))
 

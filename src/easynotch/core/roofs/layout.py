@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from math import isfinite
 
 from ..terms import message
+from .hip_heads import heads_of
 from .notch import NotchSizes, size_notch
 from .outline import OutlineRoof, lay_out_outline
 from .planes import Slope
@@ -82,9 +83,11 @@ class RoofLayout:
 
     @property
     def ridge_span(self) -> tuple[float, float]:
-        """From where to where the ridge reaches along the plan: to the verges, or to the king commons' outer faces."""
+        """From where to where the ridge reaches along the plan: to the verges, or to the king commons' outer faces, or past
+        the hips it carries.
+        """
         roof = self.roof
-        reach = self.legs[0].run - roof.plan.sheathing - roof.rafter.thickness / 2
+        reach = self.legs[0].run - roof.plan.sheathing - heads_of(roof).ridge_past
         first = -roof.eaves.verge if self.ends[0] is None else reach
         second = roof.plan.length + roof.eaves.verge if self.ends[1] is None else roof.plan.length - reach
         return first, second

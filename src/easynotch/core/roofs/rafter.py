@@ -158,14 +158,10 @@ def rafter(
 
 def finish(leg: Leg, frame: Frame, removals: tuple[Removal, ...], *, member_id: str, role: str, stock: Stock) -> Member:
     """A rafter from its planes, with its lengths read off them along the top edge's centre."""
-    ends = {
-        cut.role: along_centre(cut.plane)
-        for one in removals
-        for cut in one.planes
-        if len(one.planes) == 1 and cut.role in ("head", "tail", "foot")
-    }
-    head = ends["head"]
-    foot = ends.get("tail", ends.get("foot", 0.0))
+    alone = [one.planes[0] for one in removals if len(one.planes) == 1]
+    # Of several cheeks the one that takes most off the centre is the head's end there.
+    head = max(along_centre(cut.plane) for cut in alone if cut.role == "head")
+    foot = min((along_centre(cut.plane) for cut in alone if cut.role in ("tail", "foot")), default=0.0)
     plate = leg.run * leg.slope.per_run
     # A plumb line leaves the board so far from where it enters it; level ones end at the head at the latest.
     spread = stock.depth * (leg.slope.rate + 1.0) + 10.0

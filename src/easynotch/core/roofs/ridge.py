@@ -1,6 +1,7 @@
 """Ridge and fascia boards: stock lying along the roof, square or bevelled on top."""
 
 from ..solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector
+from .cheeks import ridge_clips
 from .layout import RoofLayout
 from .planes import Slope
 from .rafter import beam_top
@@ -35,7 +36,7 @@ def ridge_member(layout: RoofLayout) -> Member | None:
         return None
     frame = Frame.along(Vector(layout.ridge_span[0], ridge_y(layout), ridge_top(layout)), Vector(1.0, 0.0, 0.0), DOWN)
     length = layout.ridge_length
-    removals = ends(length)
+    removals = (*ends(length), *ridge_clips(layout, frame))
     if ridge.kind is RidgeKind.BOARD and ridge.top is RidgeTop.BEVELLED:
         removals += tuple(
             Removal((CutPlane(f"bevel_{leg.slope.id}", "bevel", frame.plane_to_local(leg.slope.plane)),))
