@@ -32,6 +32,7 @@ class RoofTalk:
             "shoulder": "rafter_lap",
             "bevel": "rafter_bevel",
             "backing": "rafter_bevel",
+            "clip": "rafter_bevel",
             "heel": "rafter_notch",
         }.get(stop.role, f"rafter_{stop.role}")
 
