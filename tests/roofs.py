@@ -107,7 +107,9 @@ def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = EVERY, *, around: bool = Fal
         length += 0.0 if head == "commons" else 300.0
         ends = draw(st.sampled_from([(End.HIP, End.HIP), (End.HIP, End.GABLE), (End.GABLE, End.HIP)]))
         plan = Plan(**{**_fields(plan), "length": length, "ends": ends})
-        hip = Hip(Stock(draw(mm(35, 90)), rafter.depth * 1.25 + draw(mm(0, 60))), draw(st.sampled_from(KeepPlanes)), head)
+        hip = Hip(
+            Stock(draw(mm(35, 90)), rafter.depth * 1.25 + draw(mm(0, 60))), draw(st.sampled_from(KeepPlanes)), head
+        )
     fascia = draw(st.sampled_from([0.0]) | mm(15, 40))
     plumb = rafter.depth * (1 + slope * slope) ** 0.5
     tails = [tail for tail in Tail if kind != "hip" or tail is not Tail.PROFILE]
@@ -178,11 +180,12 @@ def _fields(plan: Plan) -> dict[str, object]:
 
 
 @st.composite
-def outlines(draw: st.DrawFn) -> Roof:
-    """Convex outlines of 3 to 9 sides, some 5 to 10 m across, pitches of 19° to 48°, alike or each side its own within
-    12°; hips let down, backed or over clipped corners; fascias lined up or not.
+def outlines(draw: st.DrawFn, *, wild: bool = False) -> Roof:
+    """Convex outlines of 3 to 12 sides, some 5 to 10 m across, pitches of 19° to 48°, alike or each side its own within
+    12° (``wild``: any from 10° to 60°); hips let down, backed or over clipped corners; heads against posts or one
+    another; fascias lined up or not.
     """
-    count = draw(st.integers(3, 9))
+    count = draw(st.integers(3, 12))
     # Shares of the way round, none so small that two corners nearly fall together.
     shares = [draw(st.floats(1.0, 2.2)) for _ in range(count)]
     turn, angles = draw(st.floats(0.0, 6.28)), []
@@ -192,8 +195,9 @@ def outlines(draw: st.DrawFn) -> Roof:
     wide, deep = draw(mm(2500, 5000)), draw(mm(2500, 4500))
     corners = tuple((wide * cos(angle), deep * sin(angle)) for angle in angles)
     base = draw(st.floats(25.0, 42.0))
-    alike = draw(st.booleans())
-    edges = tuple(Edge(None if alike else tan(radians(base + draw(st.floats(-6.0, 6.0))))) for _ in corners)
+    alike = not wild and draw(st.booleans())
+    low, high = (10.0, 60.0) if wild else (base - 6.0, base + 6.0)
+    edges = tuple(Edge(None if alike else tan(radians(draw(st.floats(low, high))))) for _ in corners)
     depth = draw(mm(120, 240))
     plan = Plan(
         2 * wide, 2 * deep, shape=Shape.OUTLINE, corners=corners, edges=edges, line_up=draw(st.sampled_from(LineUp)),
@@ -203,5 +207,7 @@ def outlines(draw: st.DrawFn) -> Roof:
         "", plan, tan(radians(base)), Ridge(RidgeKind.BOARD, Stock(draw(mm(19, 50)), 235.0)),
         Stock(draw(mm(35, 50)), depth), draw(mm(400, 900)), Notch(NotchRule.FRACTION, 0.25),
         Eaves(draw(mm(250, 600)), 20.0, tail=draw(st.sampled_from([Tail.PLUMB, Tail.SQUARE]))),
-        hip=Hip(Stock(draw(mm(35, 75)), depth + 60), draw(st.sampled_from(KeepPlanes))),
+        hip=Hip(
+            Stock(draw(mm(35, 75)), depth + 60), draw(st.sampled_from(KeepPlanes)), draw(st.sampled_from(["post", "pairs"]))
+        ),
     )  # fmt: skip

@@ -10,7 +10,6 @@ from hypothesis import strategies as st
 
 from easynotch.core.roofs import (
     Edge,
-    KeepPlanes,
     RoofError,
     Tail,
     angles,
@@ -26,9 +25,12 @@ from easynotch.core.roofs import (
     with_angle,
     with_side,
 )
+from easynotch.core.roofs.checks import LEAST_CONTACT
 from easynotch.core.roofs.hips import hip_member
-from easynotch.core.roofs.sticks import hip_stick
-from easynotch.core.solid import describe, dry_fit, overlaps
+from easynotch.core.roofs.outline_heads import arrange
+from easynotch.core.roofs.stick_members import stick_member
+from easynotch.core.solid import Vector, describe, dry_fit, overlaps
+from easynotch.core.solid.mesh import as_manifold
 from easynotch.core.tape import read_pitch
 from tests.conftest import HOME
 from tests.roofs import outlines, roofs
@@ -37,57 +39,48 @@ OTHERS = json.loads((HOME / "tests" / "reference" / "others.json").read_text())
 SOUND = 1e-3
 
 
-def told(layout, framing) -> bool:
+def told(layout, framing, *ids: str) -> bool:
     """Whether a check says that this roof cannot be framed so."""
     checks = check_roof(layout, framing, facts_of(layout, framing), (), {})
-    return any(check.id.startswith(("hip_leans", "posts_near", "notch", "hip_notch")) and check.level == "stop"
-               for check in checks)  # fmt: skip
+    return any(check.id.startswith(ids or ("notch", "hip_notch")) and check.level == "stop" for check in checks)
 
 
 @settings(max_examples=60)
-@given(outlines())
-def test_over_any_outline_every_joint_closes_or_a_check_says_why_not(roof):
+@given(outlines() | outlines(wild=True))
+def test_over_any_outline_every_joint_closes(roof):
     layout = lay_out_roof(roof)
     framing = frame_roof(layout)
-    if told(layout, framing):
-        return
-    for one in dry_fit(framing.touches, 1.0):
+    fitted = dry_fit(framing.touches, 1.0)
+    for one in fitted:
         assert abs(one.exact.opening) < SOUND, one.exact
-        assert one.exact.contact >= 0.3, one.exact
+    weak = [one.exact for one in fitted if one.exact.contact < LEAST_CONTACT]
+    checks = check_roof(layout, framing, facts_of(layout, framing), fitted, {})
+    said = {check.id for check in checks if check.level == "stop"}
+    for joint in weak:
+        assert any(check.startswith(f"joint_contact.{joint.id}") for check in said), joint
 
 
 @settings(max_examples=25)
-@given(outlines())
+@given(outlines() | outlines(wild=True))
 def test_no_two_pieces_of_an_outline_claim_the_same_wood(roof):
     layout = lay_out_roof(roof)
     framing = frame_roof(layout)
-    if not told(layout, framing):
+    if not told(layout, framing, "slope_slight"):
         assert overlaps([(piece.member, piece.frames) for piece in framing.pieces]) == ()
 
 
 @settings(max_examples=60)
-@given(outlines())
+@given(outlines() | outlines(wild=True))
 def test_no_stick_stands_proud_of_a_plane_and_every_hip_touches_both(roof):
     layout = lay_out_roof(roof)
-    for seam in layout.outline.hips:
-        if min(seam.fall(slope) for slope in (seam.first, seam.second)) <= 0:
-            # It leans out over the end of a wall, which a check tells.
-            continue
-        hip = hip_stick(layout, seam, None)
-        planes = [seam.first.plane, seam.second.plane]
-        if roof.hip.keep_planes is KeepPlanes.BACK:
-            backed = [hip.placement.plane_to_world(cut.plane) for cut in hip.cut_planes if cut.role == "backing"]
-            for mine, plane in zip(backed, planes, strict=True):
-                assert mine.normal.dot(plane.normal) == pytest.approx(1.0)
-                assert mine.offset == pytest.approx(plane.offset)
-            continue
-        half = hip.stock.thickness / 2
-        middle = hip.placement.origin + hip.placement.x * (seam.run / 2)
-        edges = [middle + hip.placement.z * side for side in (-half, half)]
-        for edge in edges:
-            assert max(plane.above(edge) for plane in planes) < SOUND
-        for plane in planes:
-            assert max(plane.above(edge) for edge in edges) == pytest.approx(0.0, abs=SOUND)
+    planes = [leg.slope.plane for leg in layout.legs]
+    for plan in arrange(layout).sticks:
+        stick = stick_member(layout, plan)
+        mesh = as_manifold(stick, stick.placement).to_mesh64()
+        corners = [Vector(*point[:3]) for point in mesh.vert_properties]
+        assert max(plane.above(corner) for plane in planes for corner in corners) < SOUND
+        for slope in (plan.seam.first, plan.seam.second):
+            assert max(slope.plane.above(corner) for corner in corners) == pytest.approx(0.0, abs=SOUND)
 
 
 @given(st.integers(3, 12), st.floats(800, 3000), st.floats(12, 58))
@@ -139,21 +132,24 @@ def test_square_cut_tails_meet_at_a_hip_as_the_reference_says(pitch, roof):
 
 
 @settings(max_examples=40)
-@given(roofs(("hip",)))
-def test_hips_against_a_post_lie_in_the_same_planes_over_the_same_plates(roof):
+@given(roofs(("hip",)), st.sampled_from(["post", "pairs"]))
+def test_hips_against_a_post_lie_in_the_same_planes_over_the_same_plates(roof, head):
     """What does not depend on the heads is what it was into the commons' corner."""
-    posted = replace(roof, hip=replace(roof.hip, head="post"), eaves=replace(roof.eaves, plumb_face=80.0))
+    posted = replace(roof, hip=replace(roof.hip, head=head), eaves=replace(roof.eaves, plumb_face=80.0))
     if posted.eaves.tail is Tail.BOBBED:
         posted = replace(posted, eaves=replace(posted.eaves, tail=Tail.PLUMB))
     plain, other = (lay_out_roof(one) for one in (replace(posted, hip=replace(roof.hip, head="commons")), posted))
     framings = [frame_roof(one) for one in (plain, other)]
-    if told(other, framings[1]):
-        return
     facts = [facts_of(one, framing) for one, framing in zip((plain, other), framings, strict=True)]
     for key in ("run", "rise", "hap", "hip_slope", "backing", "dihedral", "common_difference", "bevels.edge_jack"):
         assert facts[1][key] == pytest.approx(facts[0][key]), key
+    # With heads against one another even the rafters at the full run lean on hips.
     jacks = [
-        sorted(round(piece.member.lengths["long_point"], 6) for piece in framing.pieces if piece.member.role == "jack")
+        sorted(
+            round(piece.member.lengths["long_point"], 6)
+            for piece in framing.pieces
+            if piece.member.role == "jack" and piece.member.lengths["plan_run"] < facts[0]["run"] - 1.0
+        )
         for framing in framings
     ]
     assert jacks[0] == pytest.approx(jacks[1], abs=1e-3)

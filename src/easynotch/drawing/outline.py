@@ -25,7 +25,7 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
         area("framing", Layer.FRAMING, [_down(point) for point in corners]),
     ]
     for piece in framing.pieces:
-        if piece.member.role in ("common", "king_common", "end_common", "jack", "hip", "ridge"):
+        if piece.member.role in ("common", "king_common", "end_common", "jack", "hung", "hip", "ridge"):
             paths += _sticks(piece.member, piece.frames)
     texts = []
     for number, (start, end) in enumerate(zip(corners, [*corners[1:], corners[0]], strict=True), 1):

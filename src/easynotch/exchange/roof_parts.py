@@ -360,4 +360,4 @@ class HipInput(Part):
     thickness: Positive
     depth: Positive
     keep_planes: KeepPlanes = KeepPlanes.DROP
-    head: Literal["commons", "ridge_single", "ridge_double", "post"] = "commons"
+    head: Literal["commons", "ridge_single", "ridge_double", "post", "pairs"] = "commons"

@@ -61,7 +61,7 @@ class Tools:
 
 
 SPARES = {"none": 0, "one": 1, "two": 2}
-RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack"})
+RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack", "hung"})
 
 
 class Talk(Protocol):

@@ -64,7 +64,7 @@ class RoofTalk:
 
 
 _NUMBERED = re.compile(r"(?P<kind>[a-z_]+?)_(?P<side>[ab])?_?(?P<n>\d+)(?:_(?P<hand>\w+))?")
-_OFTEN_ALONE = frozenset({"common", "king_common", "end_common", "hip", "ridge", "king_post"})
+_OFTEN_ALONE = frozenset({"common", "king_common", "end_common", "hip", "ridge", "king_post", "hung"})
 """Pieces that are numbered only where they differ."""
 _NAMES = {"board": "measured_board", "fascia": "fascia_piece"}
 

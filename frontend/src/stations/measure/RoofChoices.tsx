@@ -110,9 +110,9 @@ export function RoofShape({ state }: { state: WorkState }) {
                 </button>
               ))}
             </span>}
-            {shape === "hipped" && <span className="switch" role="group" aria-label={say("outline.head")}>
-              {(["commons", "ridge_single", "ridge_double", "post"] as const).map((head) => (
-                <button key={head} type="button" aria-pressed={(valueAt(state.document, "hip.head") ?? "commons") === head} onClick={() => state.keeper.change("hip.head", head)}>
+            {<span className="switch" role="group" aria-label={say("outline.head")}>
+              {(shape === "hipped" ? ["commons", "ridge_single", "ridge_double", "post", "pairs"] as const : ["post", "pairs"] as const).map((head) => (
+                <button key={head} type="button" aria-pressed={(valueAt(state.document, "hip.head") ?? "commons") === head || (shape !== "hipped" && head === "post" && valueAt(state.document, "hip.head") !== "pairs")} onClick={() => state.keeper.change("hip.head", head)}>
                   {say(`outline.head_${head}`).toLowerCase()}
                 </button>
               ))}

@@ -27,7 +27,7 @@ from .outline import (
     with_angle,
     with_side,
 )
-from .outline_framing import plain_rafter
+from .outline_rafters import plain_rafter
 from .planes import Slope, meet
 from .rafter import beam_top, purlin_place, rafter
 from .ridge import ridge_top, ridge_y

@@ -15,7 +15,7 @@ from .roof import RidgeKind, UpperEnd
 from .setting_out import SettingOut, set_out
 from .under_ridge import knee_studs, ridge_blocks, ridge_posts
 
-RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "jack"})
+RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "jack", "hung"})
 FAR = 2400.0
 """mm: how far a wall's face is drawn down, and a plate's top along the eave, for a rafter to bear on."""
 

@@ -65,10 +65,12 @@ class RoofLayout:
         return self.ends != (None, None) or self.outline is not None
 
     def out_of(self, slope: Slope) -> float:
-        """From one bearing line out to its fascia's outer face: where fascias are lined up, less on a steeper slope."""
+        """From one bearing line out to its fascia's outer face: where fascias are lined up, the flattest slope's is as
+        was said, and less on steeper ones.
+        """
         if self.outline is None or self.roof.plan.line_up is LineUp.NONE:
             return self.out
-        return self.out * self.legs[0].slope.rate / slope.rate
+        return self.out * min(leg.slope.rate for leg in self.legs) / slope.rate
 
     @property
     def alike(self) -> bool:
@@ -83,8 +85,8 @@ class RoofLayout:
 
     @property
     def ridge_span(self) -> tuple[float, float]:
-        """From where to where the ridge reaches along the plan: to the verges, or to the king commons' outer faces, or past
-        the hips it carries.
+        """From where to where the ridge reaches along the plan: to the verges, or to the king commons' outer
+        faces, or past the hips it carries.
         """
         roof = self.roof
         reach = self.legs[0].run - roof.plan.sheathing - heads_of(roof).ridge_past
@@ -121,7 +123,7 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     sizes = size_notch(roof.notch, roof.slope, roof.rafter.depth)
     if roof.plan.shape is Shape.OUTLINE:
         return _outline(roof, sizes)
-    if End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head == "post":
+    if End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head in ("post", "pairs"):
         return _outline(replace(roof, plan=_round(roof.plan)), sizes)
     if roof.plan.shape is Shape.SHED:
         return _shed(roof, sizes)

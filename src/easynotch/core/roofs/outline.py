@@ -21,7 +21,7 @@ TINY = 1e-6
 FEWEST, MOST = 3, 12
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Seam:
     """Where two slopes meet, from ``low`` to ``high``: a hip climbs from the ``corner`` of the walls, a ridge has none.
 
@@ -34,17 +34,17 @@ class Seam:
     high: Vector
     corner: Vector | None
 
-    @property
+    @cached_property
     def run(self) -> float:
         """Its length in plan, mm."""
         return hypot(self.high.x - self.low.x, self.high.y - self.low.y)
 
-    @property
+    @cached_property
     def way(self) -> Vector:
         """Level, along it, upwards."""
         return Vector(self.high.x - self.low.x, self.high.y - self.low.y, 0.0).unit()
 
-    @property
+    @cached_property
     def rate(self) -> float:
         """Its slope, rise over run."""
         return self.first.rate * self.first.inward.dot(self.way)
@@ -64,12 +64,13 @@ class Seam:
         Between unequal pitches it is shifted too: a stick on the centre line would touch the steeper plane alone.
         """
         one, other = self.fall(self.first), self.fall(self.second)
-        return thickness * one * other / (one + other)
+        # Where it leans out over a wall's end one plane climbs away from it: it lies wholly under that one.
+        return max(0.0, thickness * one * other / (one + other))
 
     def shift(self, thickness: float) -> float:
         """How far such a stick stands aside of the seam towards the first slope; nothing between equal pitches."""
         one, other = self.fall(self.first), self.fall(self.second)
-        return thickness / 2 * (other - one) / (one + other)
+        return thickness / 2 * min(1.0, max(-1.0, (other - one) / (one + other)))
 
     @property
     def backing(self) -> tuple[float, float]:

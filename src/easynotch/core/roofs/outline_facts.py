@@ -7,9 +7,10 @@ from ..terms import Angle, Check, Count, Length, Level, Message, Value
 from .framing import Framing
 from .layout import RoofLayout
 from .outline import OutlineRoof, Seam
+from .outline_heads import arrange, heads_in_turn
 from .planes import Slope
 from .roof import KeepPlanes
-from .sticks import Post, keeps, outline_of, post_polygon, posts, set_down, stock_of
+from .sticks import keeps, outline_of, set_down, stock_of
 
 ALIKE = 1e-6
 LEANS = 90.0 - 1e-6
@@ -18,6 +19,8 @@ SHARP, FLAT = 30.0, 165.0
 """Degrees: corners beyond these are worked out, and looked at."""
 SQUARE_CORNER = 45.0
 """Degrees in plan, from an eave to the hip over a square corner between equal pitches."""
+SLIGHT = 250.0
+"""mm: a slope that reaches less inward has no room for rafters between plate and heads."""
 LEVEL_ENOUGH = 1.6
 """mm: fascias that differ less in height meet by eye."""
 
@@ -60,7 +63,9 @@ def ridge_facts(layout: RoofLayout) -> dict[str, float]:
         return {}
     (ridge,) = ridges
     ends = (ridge.high, ridge.low)
-    flats = sum(post.flat for post in posts(layout) if any((post.at - end).length < ALIKE * 1e3 for end in ends))
+    flats = sum(
+        post.flat for post in arrange(layout).posts if any((post.at - end).length < ALIKE * 1e3 for end in ends)
+    )
     top = ridge.high.z - set_down(layout, ridge)[0]
     return {"ridge_length": ridge.run - flats, "ridge_top": top,
             "ridge_underside": top - stock_of(layout, ridge).depth}  # fmt: skip
@@ -96,6 +101,7 @@ def check_outline_roof(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     roof = outline_of(layout)
     yield from _fascias(layout)
     yield from _hips(layout, roof)
+    yield from _slight(layout)
     yield from _posts(layout)
     jacks = [piece.member.lengths["short_point"] for piece in framing.pieces if piece.member.role == "jack"]
     if jacks:
@@ -132,7 +138,7 @@ def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
         corner = sum(angles)
         if max(angles) > LEANS:
             yield _told(
-                f"hip_leans.{number}", Level.STOP, Angle(max(angles)), n=Count(number), value=Angle(max(angles))
+                f"hip_leans.{number}", Level.LOOK, Angle(max(angles)), n=Count(number), value=Angle(max(angles))
             )
         if not SHARP <= corner <= FLAT:
             yield _told(f"corner_odd.{number}", Level.LOOK, Angle(corner), n=Count(number), value=Angle(corner))
@@ -146,33 +152,23 @@ def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
             yield _told("hip_notch", Level.STOP, Length(left), value=Length(left))
 
 
-def _beside(seam: Seam, post: Post) -> float:
-    """How far a post stands from a seam, level, mm."""
-    off = post.at - seam.low
-    along = min(max(off.dot(seam.way), 0.0), seam.run)
-    near = off - seam.way * along
-    return hypot(near.x, near.y)
-
-
-def _reach(post: Post) -> float:
-    """How far a post's farthest corner stands from its middle, mm."""
-    return max(corner.length for corner in post_polygon(post))
+def _slight(layout: RoofLayout) -> Iterator[Check]:
+    """Whether a slope is taken over by its neighbours before anything finds room under it."""
+    least = min(leg.run for leg in layout.legs)
+    level = Level.STOP if least < SLIGHT else Level.OK
+    yield _told("slope_slight", level, Length(least), value=Length(least))
 
 
 def _posts(layout: RoofLayout) -> Iterator[Check]:
-    standing = posts(layout)
-    for number, post in enumerate(standing):
-        for other in standing[:number]:
-            apart = hypot(post.at.x - other.at.x, post.at.y - other.at.y)
-            if apart < _reach(post) + _reach(other):
-                yield _told("posts_near", Level.STOP, Length(apart), value=Length(apart))
-                return
-    for post in standing:
-        for seam in outline_of(layout).seams:
-            apart = _beside(seam, post)
-            if seam not in post.seams and apart < _reach(post) + stock_of(layout, seam).thickness / 2:
-                yield _told("posts_near", Level.STOP, Length(apart), value=Length(apart))
-                return
-    if standing:
-        widest = 2 * max(post.flat for post in standing)
-        yield _told("posts_near", Level.OK, Length(widest), value=Length(widest), n=Count(len(standing)))
+    """Where heads meet: the posts, and where there is no room for one."""
+    arranged = arrange(layout)
+    if arranged.posts:
+        widest = 2 * max(post.flat for post in arranged.posts)
+        yield _told("posts_near", Level.OK, Length(widest), value=Length(widest), n=Count(len(arranged.posts)))
+    if arranged.in_turn and not heads_in_turn(layout):
+        yield _told("heads_in_turn", Level.LOOK, Count(len(arranged.in_turn)), n=Count(len(arranged.in_turn)))
+    if arranged.left_out:
+        longest = max(seam.run for seam in arranged.left_out)
+        yield _told(
+            "ridge_left_out", Level.LOOK, Length(longest), value=Length(longest), n=Count(len(arranged.left_out))
+        )

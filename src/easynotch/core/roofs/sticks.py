@@ -1,7 +1,7 @@
-"""The sticks under the seams of an outline: hips, ridges, and the posts their heads meet at; only by their planes.
+"""What stands under the seams of an outline: how far hips and ridges are let down, and the posts their heads meet at.
 
-More than two sticks do not meet neatly at a point: a post stands under every node, with a face square to each stick.
-Its faces stand so far from its middle that neighbouring sticks just clear each other.
+More than two sticks do not meet neatly at a point: a post stands under a node, with a face square to each stick. Its
+faces stand so far from its middle that neighbouring sticks just clear each other.
 """
 
 from collections.abc import Iterator
@@ -15,7 +15,6 @@ from ..terms import message
 from .layout import RoofLayout
 from .outline import TINY, OutlineRoof, Seam
 from .planes import UP, Slope
-from .rafter import along_centre, long_point, tail_rows
 from .roof import Hip, KeepPlanes, RidgeKind, RoofError
 
 DOWN = Vector(0.0, 0.0, -1.0)
@@ -79,13 +78,8 @@ def reach_aside(layout: RoofLayout, seam: Seam, slope: Slope) -> float:
     return stock_of(layout, seam).thickness / 2 + (shift if slope is seam.first else -shift)
 
 
-def posts(layout: RoofLayout) -> list[Post]:
-    """A post under every node that does not stand on a gable wall."""
-    roof = outline_of(layout)
-    return [_post(layout, roof, node) for node in roof.nodes if not _on_wall(roof, node)]
-
-
-def _on_wall(roof: OutlineRoof, node: Vector) -> bool:
+def on_wall(roof: OutlineRoof, node: Vector) -> bool:
+    """Whether a node stands on a gable wall, where no post is."""
     for (a, b), (c, d) in pairwise([*roof.corners, roof.corners[0]]):
         if abs((node.x - a) * (d - b) - (node.y - b) * (c - a)) / hypot(c - a, d - b) < ON_WALL:
             return True
@@ -95,15 +89,18 @@ def _on_wall(roof: OutlineRoof, node: Vector) -> bool:
 ON_WALL = 1e-3
 
 
-def _post(layout: RoofLayout, roof: OutlineRoof, node: Vector) -> Post:
+def post_at(layout: RoofLayout, roof: OutlineRoof, node: Vector) -> Post:
+    """The post under a node that leaves every stick there its whole end."""
     meeting = [seam for seam in roof.seams if _ends_at(seam, node)]
-    ways = sorted(((atan2(_from(seam, node).y, _from(seam, node).x), seam) for seam in meeting), key=lambda one: one[0])
+    ways = sorted(
+        ((atan2(from_node(seam, node).y, from_node(seam, node).x), seam) for seam in meeting), key=lambda one: one[0]
+    )
     flat = 0.0
     for number, (_, seam) in enumerate(ways):
         _, other = ways[(number + 1) % len(ways)]
         if other is seam:
             continue
-        half = acos(max(-1.0, min(1.0, _from(seam, node).dot(_from(other, node))))) / 2
+        half = acos(max(-1.0, min(1.0, from_node(seam, node).dot(from_node(other, node))))) / 2
         # Each stick's corner nearest its neighbour stands on the line between both.
         widest = max(stock_of(layout, one).thickness / 2 + abs(set_down(layout, one)[1]) for one in (seam, other))
         flat = max(flat, widest / tan(half)) if half > TINY else flat
@@ -114,6 +111,8 @@ def _post(layout: RoofLayout, roof: OutlineRoof, node: Vector) -> Post:
         rate = seam.rate if _climbs_to(seam, node) else -seam.rate
         per = hypot(1.0, rate)
         low = min(low, node.z - down - abs(rate) * flat - stock_of(layout, seam).depth * per)
+        for slope in (seam.first, seam.second):
+            low = min(low, node.z - slope.rate * flat - layout.roof.rafter.depth * slope.per_run)
     found = Post(node, flat, low - POST_BELOW, node.z, tuple(meeting))
     found = replace(found, between=tuple(_between(layout, roof, found)))
     corners = [(node.x + corner.x, node.y + corner.y) for corner in post_polygon(found)]
@@ -133,7 +132,7 @@ def _between(layout: RoofLayout, roof: OutlineRoof, post: Post) -> Iterator[tupl
         out = slope.inward * -1.0
         near = []
         for seam in sides:
-            cosine = _from(seam, post.at).dot(out)
+            cosine = from_node(seam, post.at).dot(out)
             near.append(post.flat * cosine + reach_aside(layout, seam, slope) * sqrt(max(0.0, 1.0 - cosine * cosine)))
         corner = max((at.dot(out) for at in post_polygon(post) if _within(at, sides, post.at)), default=0.0)
         if max(near) < corner - STANDS_OUT:
@@ -142,7 +141,7 @@ def _between(layout: RoofLayout, roof: OutlineRoof, post: Post) -> Iterator[tupl
 
 def _within(at: Vector, sides: list[Seam], node: Vector) -> bool:
     """Whether a corner of a post lies between two of its sticks."""
-    one, other = (_from(seam, node) for seam in sides[:2])
+    one, other = (from_node(seam, node) for seam in sides[:2])
     turn = one.x * other.y - one.y * other.x
     if abs(turn) < TINY:
         return True
@@ -163,7 +162,7 @@ def _climbs_to(seam: Seam, node: Vector) -> bool:
     return (seam.high - node).length < 1e-3
 
 
-def _from(seam: Seam, node: Vector) -> Vector:
+def from_node(seam: Seam, node: Vector) -> Vector:
     """Level, from a node along a seam."""
     return seam.way * -1.0 if _climbs_to(seam, node) else seam.way
 
@@ -171,10 +170,11 @@ def _from(seam: Seam, node: Vector) -> Vector:
 def post_member(post: Post) -> Member:
     """A post, standing: its face towards each stick, and where it is left square."""
     size = 2 * max(corner.length for corner in post_polygon(post)) + 1.0
-    first = _from(post.seams[0], post.at)
+    first = from_node(post.seams[0], post.at)
     frame = Frame.along(Vector(post.at.x, post.at.y, post.bottom) - first * (size / 2), UP, first)
     faces = [
-        removal(frame, (f"face_{n}", "face", post.at + way * off, way)) for n, (way, off) in enumerate(_faces(post), 1)
+        removal(frame, (f"face_{n}", "face", post.at + way * off, way))
+        for n, (way, off) in enumerate(faces_of(post), 1)
     ]
     length = post.top - post.bottom
     ends = (
@@ -192,101 +192,14 @@ def post_polygon(post: Post) -> tuple[Vector, ...]:
     """A post's outline in plan, from its middle: what its faces leave of a square, corner by corner."""
     size = 20 * post.flat + 1.0
     points = [(-size, -size), (size, -size), (size, size), (-size, size)]
-    for way, off in _faces(post):
+    for way, off in faces_of(post):
         points = clip(points, HalfPlane(way.x, way.y, off), keep_front=False)
     return tuple(Vector(x, y, 0.0) for x, y in points)
 
 
-def _faces(post: Post) -> list[tuple[Vector, float]]:
+def faces_of(post: Post) -> list[tuple[Vector, float]]:
     """A post's faces in plan, each way with its distance: towards every stick, and between sticks."""
     return [
-        *((_from(seam, post.at), post.flat) for seam in post.seams),
+        *((from_node(seam, post.at), post.flat) for seam in post.seams),
         *((slope.inward * -1.0, off) for slope, off in post.between),
     ]
-
-
-def hip_stick(layout: RoofLayout, seam: Seam, post: Post | None) -> Member:
-    """A hip of an outline: head against the post, V over the plates' corner, tail on both fascias."""
-    assert seam.corner is not None
-    stock, keep = stock_of(layout, seam), keeps(layout, seam)
-    down, shift = set_down(layout, seam)
-    rate, way = seam.rate, seam.way
-    aside = seam.side(seam.first) * shift
-    top = seam.high + aside - UP * down
-    frame = Frame.along(top, way * -1.0 - UP * rate, way * rate - UP)
-    rows = [
-        removal(frame, ("head", "head", seam.high - way * (post.flat if post else 0.0), way)),
-        _notch(layout, seam, frame),
-    ]
-    for number, slope in enumerate((seam.first, seam.second)):
-        suffix = "" if number == 0 else "_side"
-        for planes in tail_rows(layout, slope):
-            rows.append(
-                slope.removal(frame, 0.0, *((f"{name}{suffix}", role, at, out) for name, role, at, out in planes))
-            )
-    if keep is KeepPlanes.BACK:
-        rows += [
-            Removal((CutPlane(f"backing{name}", "backing", frame.plane_to_local(slope.plane)),))
-            for name, slope in (("", seam.first), ("_side", seam.second))
-        ]
-    removals = tuple(rows)
-    per_run = hypot(1.0, rate)
-    plate = seam.run * per_run
-    head = along_centre(removals[0].planes[0].plane)
-    tails = [cut.plane for one in removals for cut in one.planes if cut.role == "tail"]
-    foot = min(along_centre(plane) for plane in tails)
-    spread = stock.depth * (rate + 1.0) + stock.thickness * 4 + 10.0
-    return Member(
-        "hip", "hip", stock, frame, removals,
-        reach=(min(head, 0.0) - spread, max(foot, plate) + spread + 400.0),
-        zero=long_point(removals, stock),
-        lengths={
-            "theoretical": plate, "plan_run": seam.run, "head_to_plate": plate - head, "tail": foot - plate,
-            "overall": foot - head,
-        },
-    )  # fmt: skip
-
-
-def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
-    """Over the plates' corner: a V, or square where the corner is clipped as wide as the hip is thick."""
-    assert seam.corner is not None
-    seat = ("seat", "seat", seam.corner, DOWN)
-    if keeps(layout, seam) is KeepPlanes.CORNER:
-        # As wide as the hip: both walls run away from the corner by their own angle to it.
-        spread = sum(abs(UP.cross(seam.way).dot(slope.along) / seam.way.dot(slope.along)) for slope in _both(seam))
-        clipped = seam.corner + seam.way * (stock_of(layout, seam).thickness / spread)
-        return removal(frame, ("heel", "heel", clipped, seam.way), seat)
-    return removal(
-        frame,
-        ("heel", "heel", seam.corner, seam.first.inward),
-        ("heel_side", "heel", seam.corner, seam.second.inward),
-        seat,
-    )
-
-
-def _both(seam: Seam) -> tuple[Slope, Slope]:
-    return seam.first, seam.second
-
-
-def ridge_stick(layout: RoofLayout, seam: Seam, ends: tuple[Post | None, Post | None]) -> Member:
-    """A ridge of an outline, level or climbing, between the posts at its two ends."""
-    stock = stock_of(layout, seam)
-    down, shift = set_down(layout, seam)
-    rate, way = seam.rate, seam.way
-    origin = seam.high + seam.side(seam.first) * shift - UP * down
-    frame = Frame.along(origin, way * -1.0 - UP * rate, way * rate - UP)
-    high, low = ends
-    verge = layout.roof.eaves.verge
-    head = seam.high - way * (high.flat if high else -verge)
-    foot = seam.low + way * (low.flat if low else -verge)
-    removals = (
-        removal(frame, ("head", "head", head, way)),
-        removal(frame, ("end", "end", foot, -way)),
-    )
-    starts, stops = along_centre(removals[0].planes[0].plane), along_centre(removals[1].planes[0].plane)
-    member = Member(
-        "ridge", "ridge", stock, frame, removals,
-        reach=(starts - stock.depth * (abs(rate) + 1.0) - 10.0, stops + stock.depth * (abs(rate) + 1.0) + 10.0),
-        zero=0.0, lengths={"overall": stops - starts},
-    )  # fmt: skip
-    return replace(member, zero=long_point(removals, stock))

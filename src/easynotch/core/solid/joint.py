@@ -1,6 +1,8 @@
 """Joints: a sawn face against the face it is meant to lie on."""
 
 from dataclasses import dataclass
+from functools import lru_cache
+from itertools import pairwise
 
 from shapely import Polygon, difference
 
@@ -39,9 +41,9 @@ def close_joint(joint_id: str, member: Member, cut_id: str, mate: tuple[Vector, 
         cut_id: which of its cut planes.
         mate: the mate's face as a polygon in world coordinates, counter-clockwise seen from its front.
     """
-    normal = (mate[1] - mate[0]).cross(mate[2] - mate[1]).unit()
+    normal = _facing(mate)
     plane = Plane.through(mate[0], normal)
-    first = (mate[1] - mate[0]).unit()
+    first = max((b - a for a, b in zip(mate, (*mate[1:], mate[0]), strict=True)), key=lambda edge: edge.length).unit()
     frame = Frame.along(mate[0], first, normal.cross(first))
     face = face_polygon(member, cut_id)
     if len(face) < 3:
@@ -55,6 +57,14 @@ def close_joint(joint_id: str, member: Member, cut_id: str, mate: tuple[Vector, 
     in_world = member.placement.plane_to_world(sawn)
     gaps = [_gap(frame.to_world(Vector(u, v, 0.0)), plane, in_world) for u, v in shared]
     return Joint(joint_id, max(gaps, key=abs), min(1.0, touching / whole))
+
+
+def _facing(corners: tuple[Vector, ...]) -> Vector:
+    """A flat polygon's normal, from all its corners: three of them may nearly lie in one line."""
+    total = Vector(0.0, 0.0, 0.0)
+    for a, b in pairwise(corners[1:]):
+        total = total + (a - corners[0]).cross(b - corners[0])
+    return total.unit()
 
 
 def _shared(corners: list[Point], mate: list[Point]) -> list[Point]:
@@ -74,7 +84,8 @@ def _gap(at: Vector, mate: Plane, sawn: Plane) -> float:
     return -sawn.above(at) / sawn.normal.dot(mate.normal)
 
 
-def face_polygon(member: Member, cut_id: str) -> list[Vector]:
+@lru_cache(maxsize=1024)
+def face_polygon(member: Member, cut_id: str) -> tuple[Vector, ...]:
     """The sawn face of one plane, in the world: the plane within the board, in front of its own removal's other
     planes and outside every other removal. Empty where nothing of it is left; of several parts the largest.
     """
@@ -88,11 +99,11 @@ def face_polygon(member: Member, cut_id: str) -> list[Vector]:
     for plane, keep_front in _cuts(member, number, cut_id):
         corners = clip(corners, _seen(plane, frame), keep_front=keep_front)
     if len(corners) < 3:
-        return []
+        return ()
     for i, removal in enumerate(member.removals):
         if i != number and len(removal.planes) > 1:
             corners = _less(corners, [_seen(cut.plane, frame) for cut in removal.planes])
-    return [member.placement.to_world(frame.to_world(Vector(u, v, 0.0))) for u, v in corners]
+    return tuple(member.placement.to_world(frame.to_world(Vector(u, v, 0.0))) for u, v in corners)
 
 
 def _on(plane: Plane) -> Frame:
