@@ -127,7 +127,8 @@ def _anchor(member: Member, mark: Mark, group: int, before: list[_Set]) -> tuple
                 return Down(one.line.id, at), point, True
     if abs(end[1] - member.stock.depth) < ON:
         return Tick(Edge.BOTTOM, end[0]), end, True
-    return *on_top[:2], False
+    # All layout comes before any cutting: a mark past the piece's own end is still on the blank.
+    return *on_top[:2], within
 
 
 def _down(one: _Set, point: Point) -> float | None:

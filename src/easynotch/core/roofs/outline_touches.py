@@ -79,7 +79,7 @@ def stick_touches(
 def _under_hip(name: str, hip: Member, seam: Seam, by_slope: dict[str, Member]) -> Iterator[Touch]:
     cuts = {cut.id for cut in hip.cut_planes}
     for cut_id, slope in (("heel", seam.first), ("heel_side", seam.second)):
-        if "heel_side" in cuts and _real(hip, cut_id):
+        if cut_id in cuts and _real(hip, cut_id):
             yield Touch(f"{name}.{cut_id}", hip, cut_id, support_face(*wall_face(Leg(slope, 0.0), 0.0, 0.0)))
     for cut_id, slope in _tails(hip, seam):
         if slope.id in by_slope:

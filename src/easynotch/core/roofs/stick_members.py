@@ -2,7 +2,7 @@
 
 from math import hypot
 
-from ..solid import CutPlane, Frame, Member, Removal, Vector, removal
+from ..solid import CutPlane, Frame, Member, PlaneRow, Removal, Vector, removal
 from .layout import RoofLayout
 from .outline import Seam
 from .outline_heads import StickPlan, ends_of
@@ -83,19 +83,24 @@ def _hip(layout: RoofLayout, plan: StickPlan) -> Member:
 
 def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
     """Over the plates' corner: a V, or square where the corner is clipped as wide as the hip is thick."""
-    assert seam.corner is not None
-    seat = ("seat", "seat", seam.corner, DOWN)
+    corner = seam.corner
+    assert corner is not None
+    seat: PlaneRow = ("seat", "seat", corner, DOWN)
     if keeps(layout, seam) is KeepPlanes.CORNER:
         # As wide as the hip: both walls run away from the corner by their own angle to it.
         spread = sum(abs(UP.cross(seam.way).dot(slope.along) / seam.way.dot(slope.along)) for slope in _both(seam))
-        clipped = seam.corner + seam.way * (stock_of(layout, seam).thickness / spread)
-        return removal(frame, ("heel", "heel", clipped, seam.way), seat)
-    return removal(
-        frame,
-        ("heel", "heel", seam.corner, seam.first.inward),
-        ("heel_side", "heel", seam.corner, seam.second.inward),
-        seat,
-    )
+        clipped = corner + seam.way * (stock_of(layout, seam).thickness / spread)
+        return removal(frame, ("clipped", "heel", clipped, seam.way), seat)
+    heels: list[PlaneRow] = [
+        ("heel", "heel", corner, seam.first.inward),
+        ("heel_side", "heel", corner, seam.second.inward),
+    ]
+    _, shift = set_down(layout, seam)
+    if shift and min(seam.fall(slope) for slope in _both(seam)) <= 0:
+        # Leaning out over a wall's end it stands wholly to one side of the corner: one wall alone stops it.
+        off = seam.side(seam.first) * shift
+        heels = [min(heels, key=lambda heel: off.dot(heel[3]) / seam.way.dot(heel[3]))]
+    return removal(frame, *heels, seat)
 
 
 def _both(seam: Seam) -> tuple[Slope, Slope]:
