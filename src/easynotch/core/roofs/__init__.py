@@ -5,14 +5,17 @@ plate tops. Source of the method: ``trade.md`` 5.
 """
 
 from .bays import clear_bays
+from .bevels import Bevel, Datum, bevels_of, distinct_hips, hips_of
 from .boards import lookout_places
 from .chalk import ChalkLine, chalk_line
 from .checks import check_roof
 from .facts import facts_of
 from .fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
 from .framing import Framing, Piece, frame_roof, standing_on, station
+from .hip_check import HipCheck, JackMark, hip_check, jack_marks
 from .hips import corners, hip_drop
 from .layout import Leg, RoofLayout, lay_out_roof, notch_alternatives, notch_choices
+from .master import MasterLine, MasterPattern, master_patterns
 from .notch import NotchSizes, size_notch
 from .outline import (
     OutlineRoof,
@@ -70,11 +73,13 @@ from .under_ridge import Pocket, beam_pocket
 from .working import working_of
 
 __all__ = [
+    "Bevel",
     "BlockKind",
     "Blocking",
     "Boards",
     "ChalkLine",
     "Collar",
+    "Datum",
     "Eaves",
     "Edge",
     "End",
@@ -88,11 +93,15 @@ __all__ = [
     "Gambrel",
     "Gauged",
     "Hip",
+    "HipCheck",
+    "JackMark",
     "KeepPlanes",
     "KeepsTrue",
     "Lap",
     "Leg",
     "LineUp",
+    "MasterLine",
+    "MasterPattern",
     "MeasuredTo",
     "Notch",
     "NotchRule",
@@ -120,20 +129,26 @@ __all__ = [
     "angles",
     "beam_pocket",
     "beam_top",
+    "bevels_of",
     "chalk_line",
     "check_outline",
     "check_roof",
     "clear_bays",
     "corners",
+    "distinct_hips",
     "facts_of",
     "fascia_run",
     "frame_roof",
     "gable_triangle",
+    "hip_check",
     "hip_drop",
+    "hips_of",
+    "jack_marks",
     "last_bay_options",
     "lay_out_outline",
     "lay_out_roof",
     "lookout_places",
+    "master_patterns",
     "meet",
     "notch_alternatives",
     "notch_choices",

@@ -1,0 +1,103 @@
+"""If these break, a bevel taken off the sheet, the list or the block is not the one the roof's planes meet at."""
+
+from math import atan, cos, degrees, hypot, radians, sin, sqrt, tan
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from easynotch.core.roofs import (
+    Edge,
+    KeepPlanes,
+    bevels_of,
+    distinct_hips,
+    frame_roof,
+    hip_check,
+    hips_of,
+    jack_marks,
+    lay_out_outline,
+    lay_out_roof,
+    master_patterns,
+)
+from easynotch.drawing.geometric import angles_read, draw_geometric
+from tests.roofs import outlines, roofs
+
+
+def of(hip, bevel, side=None):
+    """A bevel of a corner, of one of its two sides where it is a side's."""
+    wanted = None if side is None else (hip.first, hip.second)[side]
+    found = [one for one in bevels_of(hip) if one.id == bevel]
+    return next((one for one in found if one.slope is wanted), found[0]).degrees
+
+
+@given(st.floats(10, 60))
+def test_over_a_square_corner_the_bevels_are_the_closed_forms(pitch):
+    square = ((0, 0), (6000, 0), (6000, 6000), (0, 6000))
+    m = tan(radians(pitch))
+    hip = lay_out_outline(square, (Edge(),) * 4, m, 100.0, 0.0).hips[0]
+    theta, phi, k = radians(pitch), atan(m / sqrt(2)), hypot(1, m)
+    known = {
+        "plumb_common": 90 - pitch, "level_common": pitch, "edge_jack": degrees(atan(cos(theta))),
+        "plumb_hip": 90 - degrees(phi), "level_hip": degrees(phi), "edge_hip": degrees(atan(cos(phi))),
+        "face_purlin": degrees(atan(sin(theta))), "edge_purlin": degrees(atan(cos(theta))),
+        "sheathing": degrees(atan(k)), "edge_plumb_purlin": 45.0,
+    }  # fmt: skip
+    for bevel, angle in known.items():
+        assert of(hip, bevel) == pytest.approx(angle), bevel
+    assert of(hip, "backing") * 2 + of(hip, "dihedral") == pytest.approx(180)
+
+
+@settings(max_examples=60)
+@given(outlines() | outlines(wild=True))
+def test_a_protractor_on_the_geometric_sheet_reads_the_bevels_of_the_planes(roof):
+    for hip in hips_of(lay_out_roof(roof)):
+        seen = set()
+        for bevel, side, angle in angles_read(draw_geometric(hip).reads):
+            seen.add(bevel)
+            wanted = of(hip, bevel, side)
+            # An acute angle names a line; the sheet may show it from the other end.
+            assert min(angle, 180 - angle) == pytest.approx(min(wanted, 180 - wanted), abs=1e-6), bevel
+        assert {"level_hip", "plumb_hip", "level_common", "edge_jack", "sheathing", "face_purlin", "dihedral"} <= seen
+
+
+@settings(max_examples=40)
+@given(roofs(("hip",)) | outlines())
+def test_on_the_master_pattern_every_head_lies_where_its_own_piece_is_cut(roof):
+    layout = lay_out_roof(roof)
+    framing = frame_roof(layout)
+    pieces = {piece.member.id: piece.member for piece in framing.pieces}
+    for pattern in master_patterns(layout, framing):
+        for line in pattern.lines:
+            lengths = pieces[line.piece].lengths
+            assert line.run_line == pytest.approx(lengths["plan_run"] * layout_rate(layout, pattern.slope))
+            assert line.head == pytest.approx(lengths["head_to_plate"])
+            assert line.deduction >= -1e-6
+            assert line.run_line <= pattern.lines[0].run_line
+
+
+def layout_rate(layout, slope):
+    """Length per run of a slope by its name."""
+    legs = [*layout.legs, *(end for end in layout.ends if end)]
+    return next(leg.slope.per_run for leg in legs if leg.slope.id == slope)
+
+
+@settings(max_examples=40)
+@given(roofs(("hip",)))
+def test_the_tape_between_the_hips_two_points_reads_what_the_roof_s_planes_say(roof):
+    layout = lay_out_roof(roof)
+    framing = frame_roof(layout)
+    hip = next(piece.member for piece in framing.pieces if piece.member.role == "hip")
+    (seam, _), *others = distinct_hips(layout)
+    assert not others
+    found = hip_check(layout, hip, seam)
+    taken_off = roof.rafter.thickness if roof.hip.head == "commons" else roof.ridge.stock.thickness
+    inward = layout.legs[0].run - taken_off / 2
+    clip = roof.hip.stock.thickness / 2 if roof.hip.keep_planes is KeepPlanes.CORNER else 0.0
+    level = inward * sqrt(2) - clip
+    assert found.distance == pytest.approx(hypot(level, layout.legs[0].slope.height(inward)))
+    # A jack's centre line on plate and hip: as far from the corner along both walls' plan.
+    for mark in jack_marks(layout, framing, seam):
+        diagonal = mark.on_hip / hypot(1, seam.rate)
+        assert diagonal + roof.hip.stock.thickness / 2 == pytest.approx(mark.on_plate * sqrt(2))
+    jacks = [piece for piece in framing.pieces if piece.member.role == "jack"]
+    assert len({mark.piece for mark in jack_marks(layout, framing, seam)}) == len(jacks)
