@@ -102,13 +102,14 @@ def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = EVERY, *, around: bool = Fal
     hip = None
     if kind == "hip":
         length = width * draw(st.floats(1.05, 2.5))
+        heel = draw(st.sampled_from(["v", "square"]))
         head = draw(st.sampled_from(["commons", "ridge_single", "ridge_double"]))
         # A ridge that carries hips from both ends is long enough for them to stand beside one another.
         length += 0.0 if head == "commons" else 300.0
         ends = draw(st.sampled_from([(End.HIP, End.HIP), (End.HIP, End.GABLE), (End.GABLE, End.HIP)]))
         plan = Plan(**{**_fields(plan), "length": length, "ends": ends})
         hip = Hip(
-            Stock(draw(mm(35, 90)), rafter.depth * 1.25 + draw(mm(0, 60))), draw(st.sampled_from(KeepPlanes)), head
+            Stock(draw(mm(35, 90)), rafter.depth * 1.25 + draw(mm(0, 60))), draw(st.sampled_from(KeepPlanes)), head, heel
         )
     fascia = draw(st.sampled_from([0.0]) | mm(15, 40))
     plumb = rafter.depth * (1 + slope * slope) ** 0.5

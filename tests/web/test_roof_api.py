@@ -33,7 +33,10 @@ def variants(demo) -> list[dict]:
     section = {"thickness": "1.5", "depth": "5.5"}
     return [
         *works.values(),
-        changed(hut, hip__keep_planes="back"),
+        changed(hut, hip__keep_planes="back", hip__heel="square"),
+        changed(hut, hip__head="ridge_single"),
+        changed(hut, hip__head="ridge_double", hip__heel="square"),
+        changed(hut, hip__head="pairs"),
         changed(hut, hip__keep_planes="corner", eaves__tail="square"),
         changed(hut, plan__ends=["gable", "hip"], eaves__tail="bobbed", eaves__plumb_face="5"),
         changed(store, ridge={"kind": "beam", "thickness": "3.5", "depth": "9"}),
@@ -201,3 +204,23 @@ def test_the_lath_says_the_end_its_tape_is_really_hooked_on(client, demo):
         work = changed(store, setting_out={"hooked": hooked})
         answer = client.post("/api/work-out", json={**demo, "works": [work]}).json
         assert f"Hook the tape at the {name}" in answer["works"][0]["screen"]["roof"]["setting_out"]["say"]
+
+
+def test_every_hip_roof_has_its_bevels_sheets_and_choices(client, demo):
+    for work in variants(demo):
+        job = {"format": "easy-notch-job", "version": 1, "name": "", "units": demo["units"], "works": [work]}
+        found = client.post("/api/hips", json=job).get_json()
+        if "hip" not in work or "hip" not in (work["plan"].get("ends") or ["hip"]):
+            assert found["corners"] == []
+            continue
+        assert [call["field"] for call in found["calls"]] == ["hip.head", "hip.keep_planes", "hip.heel"]
+        assert all(sum(one["chosen"] for one in call["options"]) == 1 for call in found["calls"])
+        for option in (one for call in found["calls"] for one in call["options"]):
+            assert option["drawing"] is not None or option["refused"]
+        for corner in found["corners"]:
+            bevels = {one["id"]: one for one in corner["bevels"]}
+            assert {"edge_jack", "backing", "dihedral", "sheathing", "face_purlin"} <= set(bevels)
+            assert bevels["plumb_common"]["square"] and bevels["edge_jack"]["saw"]
+            assert {one["angle"] for one in corner["reads"]} <= {one["angle"] for one in corner["bevels"]}
+            assert corner["check"]["distance"]["mm"] > corner["check"]["level"]["mm"]
+        assert all(pattern["lines"] for pattern in found["patterns"])

@@ -50,9 +50,8 @@ def draw_geometric(hip: Seam) -> GeometricSheet:
     """Draw the sheet of one corner."""
     drawn = _Drawing(hip)
     points = [point for path in drawn.paths for point in path.points]
-    wide = max(
-        max(x for x, _ in points) - min(x for x, _ in points), max(y for _, y in points) - min(y for _, y in points)
-    )
+    columns = [[point[axis] for point in points] for axis in (0, 1)]
+    wide = max(max(column) - min(column) for column in columns)
     scale = next((one for one in SCALES if wide / one <= PAPER), SCALES[-1])
 
     def on_paper(point: Point) -> Point:
@@ -233,11 +232,8 @@ class _Drawing:
 def angles_read(reads: tuple[Read, ...]) -> Iterator[tuple[str, int | None, float]]:
     """What a protractor shows at every bevel of a sheet, degrees."""
     for one in reads:
-        ways = [_unit((to[0] - one.at[0], to[1] - one.at[1])) for to in one.towards]
-        turn = atan2(
-            abs(ways[0][0] * ways[1][1] - ways[0][1] * ways[1][0]), ways[0][0] * ways[1][0] + ways[0][1] * ways[1][1]
-        )
-        yield one.bevel, one.side, turn * 180.0 / pi
+        (a, b), (c, d) = (_unit((to[0] - one.at[0], to[1] - one.at[1])) for to in one.towards)
+        yield one.bevel, one.side, degrees(atan2(abs(a * d - b * c), a * c + b * d))
 
 
 def _moved(point: Point, way: Point, by: float) -> Point:

@@ -361,3 +361,4 @@ class HipInput(Part):
     depth: Positive
     keep_planes: KeepPlanes = KeepPlanes.DROP
     head: Literal["commons", "ridge_single", "ridge_double", "post", "pairs"] = "commons"
+    heel: Literal["v", "square"] = "v"

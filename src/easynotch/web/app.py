@@ -72,6 +72,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     _problems(app)
     from .devices import api as devices  # noqa: PLC0415
     from .gauge import api as gauge  # noqa: PLC0415
+    from .hips import api as hips  # noqa: PLC0415
     from .jobs import api as jobs  # noqa: PLC0415
     from .limit_sets import api as limit_sets  # noqa: PLC0415
     from .marking import api as marking  # noqa: PLC0415
@@ -89,6 +90,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
         take_away,
         gauge,
         outline,
+        hips,
         practice,
         jobs,
         works,

@@ -110,6 +110,8 @@ def _notch(layout: RoofLayout, corner: Corner, frame: Frame) -> Removal:
     if hip.keep_planes is KeepPlanes.CORNER:
         clipped = corner.at + corner.way * (hip.stock.thickness / 2)
         return removal(frame, ("heel", "heel", clipped, corner.way), seat)
+    if hip.heel == "square":
+        return removal(frame, ("heel", "heel", corner.at, corner.way), seat)
     return removal(
         frame,
         ("heel", "heel", corner.at, corner.end.slope.inward),

@@ -238,11 +238,14 @@ class KeepPlanes(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Hip:
-    """The hips' timber, how they keep the planes, and what their heads go against."""
+    """The hips' timber, how they keep the planes, what their heads go against, and whether their heel is a V round the
+    plates' corner or cut square through.
+    """
 
     stock: Stock
     keep_planes: KeepPlanes = KeepPlanes.DROP
     head: str = "commons"
+    heel: str = "v"
 
 
 @dataclass(frozen=True, slots=True)

@@ -91,6 +91,8 @@ def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
         spread = sum(abs(UP.cross(seam.way).dot(slope.along) / seam.way.dot(slope.along)) for slope in _both(seam))
         clipped = corner + seam.way * (stock_of(layout, seam).thickness / spread)
         return removal(frame, ("clipped", "heel", clipped, seam.way), seat)
+    if layout.roof.hip is not None and layout.roof.hip.heel == "square":
+        return removal(frame, ("square", "heel", corner, seam.way), seat)
     heels: list[PlaneRow] = [
         ("heel", "heel", corner, seam.first.inward),
         ("heel_side", "heel", corner, seam.second.inward),

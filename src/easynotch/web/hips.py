@@ -1,0 +1,265 @@
+"""``POST /api/hips``: the hips of a roof: judgement calls drawn, bevels, sheets, patterns. Nothing is stored."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from flask import Response, g, request
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..core.roofs import (
+    Bevel,
+    Datum,
+    Framing,
+    Hip,
+    KeepPlanes,
+    MasterPattern,
+    RoofError,
+    RoofLayout,
+    Seam,
+    Shape,
+    bevels_of,
+    distinct_hips,
+    frame_roof,
+    hip_check,
+    jack_marks,
+    lay_out_roof,
+    master_patterns,
+)
+from ..core.rules import Words
+from ..core.solid import Member
+from ..core.tape import Style
+from ..core.terms import Angle, Count, Length, Message, Value
+from ..core.tools import Way, hold_angle
+from ..core.tools.saw import MITRE_TURNS
+from ..drawing import Sheet
+from ..drawing.geometric import Read, draw_geometric
+from ..drawing.hip_boards import draw_block, draw_master
+from ..drawing.hip_choices import draw_head, draw_heel, draw_planes
+from ..exchange import JobInput, Problems, WorkedRoof, worked_out
+from . import problem
+from .board_view import Tools, shown
+from .hip_models import (
+    BevelView,
+    CornerView,
+    HipCallView,
+    HipCheckView,
+    HipOptionView,
+    HipsView,
+    JackMarkView,
+    MasterLineView,
+    MasterView,
+    ReadView,
+)
+from .kept import WordsQuery, answer, words_of
+from .pieces import tools_of
+from .roof_talk import title_of
+from .views import sheet_view
+from .work_out import suppose_missing
+
+api = APIBlueprint("hips", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
+
+
+@api.before_request
+def suppose() -> None:
+    """As for a work-out: what is missing is supposed, for the drawing."""
+    g.supposed = suppose_missing(request.get_json())
+
+
+@api.post("/hips", responses={200: HipsView})
+def hips(query: WordsQuery, body: JobInput) -> Response:
+    """The hips of a job's first work; nothing where it has none."""
+    words = words_of(query, body.units)
+    try:
+        worked = worked_out(body, 0, words.tape) if body.works else None
+    except Problems as found:
+        return problem.from_problems(found, words)
+    corners = distinct_hips(worked.layout) if isinstance(worked, WorkedRoof) else []
+    if not isinstance(worked, WorkedRoof) or not corners or worked.layout.roof.hip is None:
+        return answer(HipsView(calls=[], corners=[], patterns=[]))
+    layout, hip = worked.layout, worked.layout.roof.hip
+    tools = tools_of(body)
+    return answer(
+        HipsView(
+            calls=[*_calls(layout, hip, corners[0][0], words)],
+            corners=[_corner(worked, seam, numbers, words, tools) for seam, numbers in corners],
+            patterns=[_master(one, words) for one in master_patterns(layout, worked.framing)],
+        )
+    )
+
+
+def _calls(layout: RoofLayout, hip: Hip, seam: Seam, words: Words) -> Iterator[HipCallView]:
+    """Head, planes and heel: each way drawn as it would be on this very roof."""
+    heads: tuple[str, ...] = ("commons", "ridge_single", "ridge_double", "post", "pairs")
+    if layout.roof.plan.shape is not Shape.RECTANGLE:
+        heads = heads[3:]
+    yield HipCallView(
+        field="hip.head",
+        title=words.say(Message("hips.head")),
+        options=[_head(layout, hip, seam, head, words) for head in heads],
+    )
+    keeps = [
+        _option(f"keep_{keep}", keep, hip.keep_planes is keep, words, draw_planes(seam, *_size(hip), keep),
+                {"drop": Length(0.0 if keep is KeepPlanes.BACK else seam.drop(hip.stock.thickness)),
+                 "shift": Length(abs(seam.shift(hip.stock.thickness)))})
+        for keep in KeepPlanes
+    ]  # fmt: skip
+    yield HipCallView(field="hip.keep_planes", title=words.say(Message("hips.planes")), options=keeps)
+    heels = [
+        _option(f"heel_{heel}", heel, hip.heel == heel, words,
+                draw_heel(seam, hip.stock.thickness, heel, hip.keep_planes), {})
+        for heel in ("v", "square")
+    ]  # fmt: skip
+    yield HipCallView(field="hip.heel", title=words.say(Message("hips.heel")), options=heels)
+
+
+def _size(hip: Hip) -> tuple[float, float]:
+    return hip.stock.thickness, hip.stock.depth
+
+
+def _option(
+    key: str, option: str, chosen: bool, words: Words, drawing: Sheet, values: dict[str, Value]
+) -> HipOptionView:
+    return HipOptionView(
+        id=option, name=words.say(Message(f"hips.{key}.name")), chosen=chosen, drawing=sheet_view(drawing, words),
+        say=words.say(Message(f"hips.{key}.say", values)), refused="",
+    )  # fmt: skip
+
+
+def _head(layout: RoofLayout, hip: Hip, seam: Seam, head: str, words: Words) -> HipOptionView:
+    now = hip.head if hip.head in ("post", "pairs") or layout.roof.plan.shape is Shape.RECTANGLE else "post"
+    name = words.say(Message(f"hips.head_{head}.name"))
+    try:
+        other = lay_out_roof(replace(layout.roof, hip=replace(hip, head=head)))
+        framing = frame_roof(other)
+    except RoofError as found:
+        return HipOptionView(
+            id=head, name=name, chosen=head == now, drawing=None, say="", refused=words.say(found.message)
+        )
+    thickest = max(hip.stock.thickness, layout.roof.rafter.thickness)
+    longest = next(one.member for one in framing.pieces if one.member.role == "hip")
+    said = words.say(Message(f"hips.head_{head}.say", {"length": Length(longest.lengths["overall"])}))
+    drawing = sheet_view(draw_head(framing, seam.high, thickest), words)
+    return HipOptionView(id=head, name=name, chosen=head == now, drawing=drawing, say=said, refused="")
+
+
+def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Words, tools: Tools) -> CornerView:
+    bevels = bevels_of(seam)
+    hip = worked.layout.roof.hip
+    assert hip is not None
+    struck = [one for one in bevels if one.from_across is not None]
+    sheet = draw_geometric(seam)
+    hips = [piece.member for piece in worked.framing.pieces if piece.member.role == "hip"]
+    member = _member_of(worked.framing, seam) or (hips[0] if hips else None)
+    order = {id(one): number for number, one in enumerate(struck, 1)}
+    return CornerView(
+        title=words.say(Message("hips.corner", {"n": Count(numbers[0]), "all": Count(len(numbers))})),
+        bevels=[_bevel(one, order.get(id(one), 0), seam, words, tools, hip.stock.depth) for one in bevels],
+        geometric=sheet_view(sheet.sheet, words),
+        scale=sheet.scale,
+        steps=[words.say(Message(f"hips.step.{step}", {"scale": Count(sheet.scale)})) for step in sheet.steps],
+        reads=[_read(one, number, bevels, seam, words) for number, one in enumerate(sheet.reads, 1)],
+        block=sheet_view(draw_block(struck, hip.stock.depth), words),
+        check=_check(worked.layout, member, seam, words) if member is not None else None,
+        jacks=[
+            JackMarkView(
+                piece=one.piece, title=words.say(title_of(one.piece)),
+                side=words.say(_side(seam, one.slope is seam.second)),
+                on_plate=shown(one.on_plate, words), on_hip=shown(one.on_hip, words),
+            )
+            for one in jack_marks(worked.layout, worked.framing, seam)
+        ],
+    )  # fmt: skip
+
+
+def _member_of(framing: Framing, seam: Seam) -> Member | None:
+    """The hip that stands under a seam."""
+    for piece in framing.pieces:
+        if piece.member.role != "hip":
+            continue
+        for frame in piece.frames:
+            off = frame.origin - seam.high
+            if frame.x.dot(seam.way) < -0.5 and abs(off.x) + abs(off.y) < 2 * piece.member.stock.thickness:
+                aside = frame.x - seam.way * frame.x.dot(seam.way)
+                if abs(aside.x) + abs(aside.y) < 1e-6:
+                    return piece.member
+    return None
+
+
+def _side(seam: Seam, second: bool) -> Message:
+    del seam
+    return Message("hips.right" if not second else "hips.left")
+
+
+def _bevel(bevel: Bevel, number: int, seam: Seam, words: Words, tools: Tools, depth: float) -> BevelView:
+    square = saw = ""
+    away = bevel.from_across
+    if away is not None and 1e-6 < away < 90 - 1e-6 and bevel.id != "backing":
+        held = hold_angle(away, Way.SQUARE, square=tools.square, division=words.tape.division, depth=depth,
+                          metric=words.tape.style not in (Style.FEET_INCHES, Style.DECIMAL_INCHES))  # fmt: skip
+        values = {"tongue": Length(held.tongue), "body": Length(held.body)}
+        square = words.say(Message(f"hips.square_{held.draws or 'tongue'}", values))
+        saw = words.say(
+            Message("hips.mitre", {"angle": Angle(away)})
+            if away <= MITRE_TURNS
+            else Message("hips.beyond", {"angle": Angle(90 - away)})
+        )
+    if bevel.id in ("edge_jack", "edge_hip") and bevel.slope is not None:
+        saw = words.say(Message("hips.tilt", {"angle": Angle(abs(90.0 - seam.plan_angle(bevel.slope)))}))
+    if bevel.id == "backing":
+        saw = words.say(Message("hips.rip", {"angle": Angle(bevel.degrees)}))
+    return BevelView(
+        id=bevel.id, number=number, label=_label(bevel, seam, words), angle=words.figure(Angle(bevel.degrees)),
+        square=square, saw=saw,
+    )  # fmt: skip
+
+
+def _label(bevel: Bevel, seam: Seam, words: Words) -> str:
+    """Its name; of a corner whose sides differ with the side."""
+    name = words.say(Message(f"hips.bevel.{bevel.id}"))
+    datum = words.say(Message(f"hips.from.{bevel.datum}")) if bevel.datum is not Datum.PLANES else ""
+    sides = sum(one.id == bevel.id for one in bevels_of(seam))
+    side = words.say(_side(seam, bevel.slope is seam.second)) if sides > 1 else ""
+    return ", ".join(part for part in (name, side, datum) if part)
+
+
+def _read(read: Read, number: int, bevels: tuple[Bevel, ...], seam: Seam, words: Words) -> ReadView:
+    slope = None if read.side is None else (seam.first, seam.second)[read.side]
+    named = [one for one in bevels if one.id == read.bevel]
+    bevel = next((one for one in named if one.slope is slope), named[0])
+    label = words.say(Message(f"hips.bevel.{read.bevel}"))
+    if slope is not None:
+        label = f"{label}, {words.say(_side(seam, slope is seam.second))}"
+    return ReadView(
+        letter=words.say(Message("hips.letter", {"n": Count(number)})), label=label,
+        angle=words.figure(Angle(bevel.degrees)),
+    )  # fmt: skip
+
+
+def _check(layout: RoofLayout, hip: Member, seam: Seam, words: Words) -> HipCheckView:
+    found = hip_check(layout, hip, seam)
+    one = words.tape.division
+    values: dict[str, Value] = {
+        "one": Length(one), "along": Length(one * found.gain), "plumb": Length(one * found.plumb_gain),
+        "start": Length(304.8 if one != round(one) else 500.0),
+    }  # fmt: skip
+    keys = ("started", "longer", "run", "height", "dummies", "after", "fascia")
+    return HipCheckView(
+        distance=shown(found.distance, words), level=shown(found.level, words), plumb=shown(found.plumb, words),
+        ends=words.say(Message("hips.check.ends_clipped" if found.clipped else "hips.check.ends")),
+        say=[words.say(Message(f"hips.check.{key}", values)) for key in keys],
+    )  # fmt: skip
+
+
+def _master(pattern: MasterPattern, words: Words) -> MasterView:
+    return MasterView(
+        title=words.say(Message("hips.master.title", {"piece": Count(len(pattern.lines))})),
+        drawing=sheet_view(draw_master(pattern), words),
+        length=shown(pattern.length, words),
+        lines=[
+            MasterLineView(
+                number=number, title=words.say(title_of(one.piece)), run_line=shown(one.run_line, words),
+                deduction=shown(one.deduction, words), head=shown(one.head, words),
+            )
+            for number, one in enumerate(pattern.lines, 1)
+        ],
+    )  # fmt: skip
