@@ -1,6 +1,6 @@
 /** The API, thin and typed. A refused request throws `Refused`; a server that does not answer, `Unreachable`. */
 import type {
-  Answered, Bench, Devices, Document, Gauge, History, Job, JobPage, LimitSetPage, Marking, Overlaps, PairingCode, Practice, Problem, Shelf, Shop, Whole, Work, WorkOutAnswer, WorkPage,
+  Answered, Bench, Devices, Document, Gauge, Hips, History, Job, JobPage, LimitSetPage, Marking, Overlaps, PairingCode, Practice, Problem, Shelf, Shop, Whole, Work, WorkOutAnswer, WorkPage,
 } from "./types";
 
 export class Refused extends Error {
@@ -46,6 +46,7 @@ export const api = {
   newJob: (name: string, units: string) => call("POST", "/jobs", { name, units }) as Promise<Job>,
   newWork: (jobId: string, name: string, kind: string) => call("POST", `/jobs/${jobId}/works`, { name, kind }) as Promise<Work>,
   whole: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/whole?${inWords(words)}`, job, signal) as Promise<Whole>,
+  hips: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/hips?${inWords(words)}`, job, signal) as Promise<Hips>,
   takeAway: (job: unknown, words: Words) => call("POST", `/take-away?${inWords(words)}`, job) as Promise<{ name: string; html: string }>,
   overlaps: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/overlaps?${inWords(words)}`, job, signal) as Promise<Overlaps>,
   pitch: (job: unknown, top: number, words: Words) => call("POST", `/pitch?top=${top.toFixed(3)}&${inWords(words)}`, job) as Promise<{ pitch: string }>,

@@ -47,6 +47,7 @@ export type Fascia = Schemas["FasciaView"];
 export type Piece = Schemas["PieceView"];
 export type Fact = Schemas["FactView"];
 export type Fit = Schemas["FitView"];
+export type Hips = Schemas["HipsView"];
 export type Whole = Schemas["WholeView"];
 export type Solid = Schemas["SolidView"];
 export type Marking = Schemas["MarkingView"];

@@ -11,6 +11,7 @@ import { valueAt, omit } from "../../shared/document";
 import type { Document } from "../../api/types";
 import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
+import { HipSheets } from "./HipSheets";
 import { NotchChoices } from "./NotchChoices";
 import { RidgeHeight } from "./RidgeHeight";
 import { TailShape } from "./TailShape";
@@ -64,6 +65,7 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
             <FactRows facts={[...roof.lengths, ...screen.facts]} />
           </section>
         </div>
+        {valueAt(state.document, "hip") !== undefined && <HipSheets state={state} />}
       </section>
       <aside className="side">
         <h2>{say("work_out.checks")}</h2>

@@ -1,0 +1,262 @@
+/** A roof's hips: the judgement calls as drawings of the joint, and for every corner its bevels, its sheets, its check. */
+import { useQuery } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
+import { api } from "../../api/client";
+import type { Hips, Sheet } from "../../api/types";
+import { usePreferences } from "../../app/preferences";
+import { Picture } from "../../shared/Picture";
+import { Figure, TapeText } from "../../shared/TapeText";
+import { jobFile, useShown, type WorkState } from "../../shared/useWork";
+import { useWords } from "../../words/words";
+import "./hips.css";
+
+type Corner = Hips["corners"][number];
+const VIEWS = ["bevels", "geometric", "block", "master", "check", "jacks"] as const;
+
+export function HipSheets({ state }: { state: WorkState }) {
+  const say = useWords();
+  const { dialect, fine } = usePreferences();
+  const shown = useShown(state);
+  const file = useMemo(() => jobFile(state.job, state.settled.document, shown), [state.job, state.settled, shown]);
+  const hips = useQuery({
+    queryKey: ["hips", file, dialect, fine],
+    queryFn: ({ signal }) => api.hips(file, { dialect, fine }, signal),
+    placeholderData: (before) => before,
+    staleTime: Infinity,
+    gcTime: 30_000,
+  });
+  const [view, setView] = useState<(typeof VIEWS)[number]>("bevels");
+  const [at, setAt] = useState(0);
+  if (!hips.data) return null;
+  const corner = hips.data.corners[at] ?? hips.data.corners[0];
+  if (!corner) return null;
+  return (
+    <section className="hips" aria-label={say("hip_sheets.title")}>
+      <Calls state={state} calls={hips.data.calls} />
+      <div className="call-card hip-card">
+        <h2>{say("hip_sheets.title")}</h2>
+        <div className="hip-switches">
+          {hips.data.corners.length > 1 && (
+            <label className="hip-corner">
+              {say("hip_sheets.corner")}
+              <select value={at} onChange={(event) => setAt(Number(event.target.value))}>
+                {hips.data.corners.map((one, number) => (
+                  <option key={one.title} value={number}>{one.title}</option>
+                ))}
+              </select>
+            </label>
+          )}
+          <span className="switch" role="group" aria-label={say("hip_sheets.views")}>
+            {VIEWS.map((one) => (
+              <button key={one} type="button" aria-pressed={view === one} onClick={() => setView(one)}>
+                {say(`hip_sheets.${one}`)}
+              </button>
+            ))}
+          </span>
+        </div>
+        {view === "bevels" && <Bevels corner={corner} />}
+        {view === "geometric" && <Geometric corner={corner} />}
+        {view === "block" && <Block corner={corner} />}
+        {view === "master" && <Masters patterns={hips.data.patterns} />}
+        {view === "check" && <Check corner={corner} />}
+        {view === "jacks" && <Jacks corner={corner} />}
+      </div>
+    </section>
+  );
+}
+
+function Calls({ state, calls }: { state: WorkState; calls: Hips["calls"] }) {
+  return (
+    <div className="hip-calls">
+      {calls.map((call) => (
+        <section key={call.field} className="call-card">
+          <h2>{call.title}</h2>
+          <ul className="notch-choices hip-choices" aria-label={call.title}>
+            {call.options.map((one) => (
+              <li key={one.id}>
+                <button
+                  type="button" aria-pressed={one.chosen} disabled={one.drawing === null && !one.chosen}
+                  onClick={() => !one.chosen && state.keeper.change(call.field, one.id)}
+                >
+                  {one.drawing && <Picture sheet={one.drawing} />}
+                  <strong>{one.name}</strong>
+                  <span className="hip-say"><TapeText text={one.refused || one.say} /></span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </div>
+  );
+}
+
+function Bevels({ corner }: { corner: Corner }) {
+  const say = useWords();
+  return (
+    <div className="hip-table">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">{say("hip_sheets.bevel")}</th>
+            <th scope="col">{say("hip_sheets.angle")}</th>
+            <th scope="col">{say("hip_sheets.square")}</th>
+            <th scope="col">{say("hip_sheets.saw")}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {corner.bevels.map((one) => (
+            <tr key={one.label}>
+              <th scope="row">{one.label}</th>
+              <td className="figure">{one.angle}</td>
+              <td><TapeText text={one.square} /></td>
+              <td><TapeText text={one.saw} /></td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** A sheet with its letters on it, fitted to its place. */
+function Lettered({ sheet, title, className, mm }: { sheet: Sheet; title: string; className: string; mm?: boolean }) {
+  const [left, top, right, bottom] = sheet.extent;
+  const size = mm ? 7 : Math.max((right - left) / 46, (bottom - top) / 40);
+  return (
+    <svg
+      className={className} viewBox={`${left} ${top} ${right - left} ${bottom - top}`} role="img" aria-label={title}
+      style={mm ? { width: `${right - left}mm`, height: `${bottom - top}mm` } : undefined}
+    >
+      {sheet.paths.map((path) => {
+        const points = path.points.map((point) => point.map((v) => v.toFixed(2)).join(",")).join(" ");
+        return path.closed ? (
+          <polygon key={path.id} className={`layer-${path.layer}`} points={points} vectorEffect="non-scaling-stroke" />
+        ) : (
+          <polyline key={path.id} className={`layer-${path.layer}`} points={points} vectorEffect="non-scaling-stroke" />
+        );
+      })}
+      {sheet.texts.map((text) => (
+        <text key={text.id} x={text.at[0]} y={text.at[1]} fontSize={size} textAnchor="middle" dominantBaseline="central">
+          {text.text}
+        </text>
+      ))}
+    </svg>
+  );
+}
+
+function Geometric({ corner }: { corner: Corner }) {
+  const say = useWords();
+  return (
+    <div className="hip-geometric">
+      <Lettered sheet={corner.geometric} title={say("hip_sheets.geometric")} className="picture lettered" />
+      <div>
+        <ol className="hip-reads" aria-label={say("hip_sheets.bevel")}>
+          {corner.reads.map((one) => (
+            <li key={one.letter}><b>{one.letter}</b> <span>{one.label}</span> <b className="figure">{one.angle}</b></li>
+          ))}
+        </ol>
+      </div>
+      <ol className="hip-steps">
+        {corner.steps.map((one) => <li key={one}><TapeText text={one} /></li>)}
+      </ol>
+    </div>
+  );
+}
+
+function Block({ corner }: { corner: Corner }) {
+  const say = useWords();
+  return (
+    <>
+      <p className="quiet">{say("hip_sheets.block_say")}</p>
+      <div className="full-size" tabIndex={0} role="group" aria-label={say("hip_sheets.block")}>
+        <Lettered sheet={corner.block} title={say("hip_sheets.block")} className="picture lettered" mm />
+      </div>
+      <ol className="hip-reads">
+        {corner.bevels.filter((one) => one.number > 0).map((one) => (
+          <li key={one.label}><b>{one.number}</b> <span>{one.label}</span> <b className="figure">{one.angle}</b></li>
+        ))}
+      </ol>
+    </>
+  );
+}
+
+function Masters({ patterns }: { patterns: Hips["patterns"] }) {
+  const say = useWords();
+  return (
+    <>
+      <p className="quiet">{say("hip_sheets.master_say")}</p>
+      {patterns.map((one) => (
+        <div key={one.title + one.length.text} className="hip-table">
+          <Lettered sheet={one.drawing} title={one.title} className="picture lettered master" />
+          <table>
+            <caption>{one.title}: {say("hip_sheets.board").toLowerCase()} <Figure value={one.length} /></caption>
+            <thead>
+              <tr>
+                <th scope="col" colSpan={2}>{say("hip_sheets.piece")}</th>
+                <th scope="col">{say("hip_sheets.run_line")}</th>
+                <th scope="col">{say("hip_sheets.deduction")}</th>
+                <th scope="col">{say("hip_sheets.head")}</th>
+              </tr>
+            </thead>
+            <tbody>
+              {one.lines.map((line) => (
+                <tr key={line.title}>
+                  <td><b>{line.number}</b></td>
+                  <th scope="row">{line.title}</th>
+                  <td><Figure value={line.run_line} /></td>
+                  <td><Figure value={line.deduction} /></td>
+                  <td><Figure value={line.head} /></td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      ))}
+    </>
+  );
+}
+
+function Check({ corner }: { corner: Corner }) {
+  const say = useWords();
+  const { check } = corner;
+  if (!check) return null;
+  return (
+    <div className="hip-check">
+      <p className="hip-expect"><Figure value={check.distance} /></p>
+      <p>{check.ends}</p>
+      <p className="quiet">{say("hip_sheets.level")} <Figure value={check.level} />, {say("hip_sheets.plumb")} <Figure value={check.plumb} /></p>
+      <ul>{check.say.map((one) => <li key={one}><TapeText text={one} /></li>)}</ul>
+    </div>
+  );
+}
+
+function Jacks({ corner }: { corner: Corner }) {
+  const say = useWords();
+  if (corner.jacks.length === 0) return <p className="quiet">{say("hip_sheets.no_jacks")}</p>;
+  return (
+    <div className="hip-table">
+      <p className="quiet">{say("hip_sheets.jacks_say")}</p>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">{say("hip_sheets.piece")}</th>
+            <th scope="col">{say("hip_sheets.side")}</th>
+            <th scope="col">{say("hip_sheets.on_plate")}</th>
+            <th scope="col">{say("hip_sheets.on_hip")}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {corner.jacks.map((one) => (
+            <tr key={one.side + one.on_plate.text + one.title}>
+              <th scope="row">{one.title}</th>
+              <td>{one.side}</td>
+              <td><Figure value={one.on_plate} /></td>
+              <td><Figure value={one.on_hip} /></td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
