@@ -123,6 +123,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The hips of a job's first work; nothing where it has none. */
+        post: operations["hips_hips_hips_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice": {
         parameters: {
             query?: never;
@@ -1825,7 +1842,13 @@ export interface components {
              * @default commons
              * @enum {string}
              */
-            head: "commons" | "ridge_single" | "ridge_double" | "post";
+            head: "commons" | "ridge_single" | "ridge_double" | "post" | "pairs";
+            /**
+             * Heel
+             * @default v
+             * @enum {string}
+             */
+            heel: "v" | "square";
         };
         /**
          * KeepPlanes
@@ -2579,6 +2602,150 @@ export interface components {
              * @default
              */
             text: string;
+        };
+        /**
+         * HipsView
+         * @description A roof's hips.
+         */
+        HipsView: {
+            /** Calls */
+            calls: components["schemas"]["HipCallView"][];
+            /** Corners */
+            corners: components["schemas"]["CornerView"][];
+            /** Patterns */
+            patterns: components["schemas"]["MasterView"][];
+        };
+        /**
+         * BevelView
+         * @description A bevel: what it is, degrees from what, the square's figures, the saw's setting.
+         */
+        BevelView: {
+            /** Id */
+            id: string;
+            /** Number */
+            number: number;
+            /** Label */
+            label: string;
+            /** Angle */
+            angle: string;
+            /** Square */
+            square: string;
+            /** Saw */
+            saw: string;
+        };
+        /**
+         * CornerView
+         * @description Everything about hips that are alike.
+         */
+        CornerView: {
+            /** Title */
+            title: string;
+            /** Bevels */
+            bevels: components["schemas"]["BevelView"][];
+            geometric: components["schemas"]["SheetView"];
+            /** Scale */
+            scale: number;
+            /** Steps */
+            steps: string[];
+            /** Reads */
+            reads: components["schemas"]["ReadView"][];
+            block: components["schemas"]["SheetView"];
+            check: components["schemas"]["HipCheckView"] | null;
+            /** Jacks */
+            jacks: components["schemas"]["JackMarkView"][];
+        };
+        /**
+         * HipCallView
+         * @description A judgement call at the hips: the key it changes, and the ways to choose from.
+         */
+        HipCallView: {
+            /** Field */
+            field: string;
+            /** Title */
+            title: string;
+            /** Options */
+            options: components["schemas"]["HipOptionView"][];
+        };
+        /**
+         * HipCheckView
+         * @description The figure to expect between the hip's two points, with both named, and what a difference means.
+         */
+        HipCheckView: {
+            distance: components["schemas"]["Shown"];
+            level: components["schemas"]["Shown"];
+            plumb: components["schemas"]["Shown"];
+            /** Ends */
+            ends: string;
+            /** Say */
+            say: string[];
+        };
+        /**
+         * HipOptionView
+         * @description One way to do it, drawn; ``refused`` says why it cannot be here.
+         */
+        HipOptionView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Chosen */
+            chosen: boolean;
+            drawing: components["schemas"]["SheetView"] | null;
+            /** Say */
+            say: string;
+            /** Refused */
+            refused: string;
+        };
+        /**
+         * JackMarkView
+         * @description Where a jack stands on plate and hip.
+         */
+        JackMarkView: {
+            /** Piece */
+            piece: string;
+            /** Title */
+            title: string;
+            /** Side */
+            side: string;
+            on_plate: components["schemas"]["Shown"];
+            on_hip: components["schemas"]["Shown"];
+        };
+        /**
+         * MasterLineView
+         * @description A piece on the master pattern.
+         */
+        MasterLineView: {
+            /** Number */
+            number: number;
+            /** Title */
+            title: string;
+            run_line: components["schemas"]["Shown"];
+            deduction: components["schemas"]["Shown"];
+            head: components["schemas"]["Shown"];
+        };
+        /**
+         * MasterView
+         * @description A slope's pattern on one board.
+         */
+        MasterView: {
+            /** Title */
+            title: string;
+            drawing: components["schemas"]["SheetView"];
+            length: components["schemas"]["Shown"];
+            /** Lines */
+            lines: components["schemas"]["MasterLineView"][];
+        };
+        /**
+         * ReadView
+         * @description A bevel to take off the geometric sheet, by its letter.
+         */
+        ReadView: {
+            /** Letter */
+            letter: string;
+            /** Label */
+            label: string;
+            /** Angle */
+            angle: string;
         };
         /**
          * PracticeView
@@ -3894,6 +4061,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CornersView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    hips_hips_hips_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HipsView"];
                 };
             };
             /** @description Not readable */
