@@ -109,7 +109,10 @@ def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = EVERY, *, around: bool = Fal
         ends = draw(st.sampled_from([(End.HIP, End.HIP), (End.HIP, End.GABLE), (End.GABLE, End.HIP)]))
         plan = Plan(**{**_fields(plan), "length": length, "ends": ends})
         hip = Hip(
-            Stock(draw(mm(35, 90)), rafter.depth * 1.25 + draw(mm(0, 60))), draw(st.sampled_from(KeepPlanes)), head, heel
+            Stock(draw(mm(35, 90)), rafter.depth * 1.25 + draw(mm(0, 60))),
+            draw(st.sampled_from(KeepPlanes)),
+            head,
+            heel,
         )
     fascia = draw(st.sampled_from([0.0]) | mm(15, 40))
     plumb = rafter.depth * (1 + slope * slope) ** 0.5

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from math import hypot
 
-from shapely import Polygon, box
+from shapely import MultiPoint, Polygon, box
 from shapely.geometry.base import BaseGeometry
 
 from ..core.roofs import Framing, KeepPlanes, Seam
@@ -34,11 +34,13 @@ def draw_head(framing: Framing, at: Vector, thickest: float) -> Sheet:
 
 
 def _from_above(member: Member, to_world: Callable[[Vector], Vector]) -> list[Point]:
-    """A piece's top edge in plan; a post's end."""
+    """What a piece covers in plan: its cheeks stand plumb, so both wide faces tell it, backed or not; a post's end."""
+    half = member.stock.thickness / 2
+    points = [Vector(u, v, z) for face, z in ((Face.NEAR, -half), (Face.FAR, half)) for u, v in outline(member, face)]
     if member.role == "king_post":
-        ends = [to_world(Vector(member.lengths["overall"], v, z)) for v, z in _section(member)]
-        return [(point.x, -point.y) for point in ends]
-    return [(point.x, -point.y) for u, z in outline(member, Face.TOP) for point in [to_world(Vector(u, 0.0, z))]]
+        points = [Vector(member.lengths["overall"], v, z) for v, z in _section(member)]
+    hull = MultiPoint([(at.x, -at.y) for at in map(to_world, points)]).convex_hull
+    return [(float(x), float(y)) for x, y in hull.exterior.coords[:-1]] if isinstance(hull, Polygon) else []
 
 
 def _section(member: Member) -> list[Point]:

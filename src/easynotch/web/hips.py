@@ -59,6 +59,10 @@ from .work_out import suppose_missing
 api = APIBlueprint("hips", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
 
 
+BLOCK = 90.0
+"""mm: the depth of the offcut that carries the bevels, where the hip is deeper."""
+
+
 @api.before_request
 def suppose() -> None:
     """As for a work-out: what is missing is supposed, for the drawing."""
@@ -97,12 +101,7 @@ def _calls(layout: RoofLayout, hip: Hip, seam: Seam, words: Words) -> Iterator[H
         title=words.say(Message("hips.head")),
         options=[_head(layout, hip, seam, head, words) for head in heads],
     )
-    keeps = [
-        _option(f"keep_{keep}", keep, hip.keep_planes is keep, words, draw_planes(seam, *_size(hip), keep),
-                {"drop": Length(0.0 if keep is KeepPlanes.BACK else seam.drop(hip.stock.thickness)),
-                 "shift": Length(abs(seam.shift(hip.stock.thickness)))})
-        for keep in KeepPlanes
-    ]  # fmt: skip
+    keeps = [_kept(seam, hip, keep, words) for keep in KeepPlanes]
     yield HipCallView(field="hip.keep_planes", title=words.say(Message("hips.planes")), options=keeps)
     heels = [
         _option(f"heel_{heel}", heel, hip.heel == heel, words,
@@ -112,8 +111,14 @@ def _calls(layout: RoofLayout, hip: Hip, seam: Seam, words: Words) -> Iterator[H
     yield HipCallView(field="hip.heel", title=words.say(Message("hips.heel")), options=heels)
 
 
-def _size(hip: Hip) -> tuple[float, float]:
-    return hip.stock.thickness, hip.stock.depth
+def _kept(seam: Seam, hip: Hip, keep: KeepPlanes, words: Words) -> HipOptionView:
+    """One way of keeping a hip within the planes, in section."""
+    thickness = hip.stock.thickness
+    shift = abs(seam.shift(thickness))
+    aside = "_aside" if keep is KeepPlanes.DROP and shift > 1e-6 else ""
+    drawing = draw_planes(seam, thickness, hip.stock.depth, keep)
+    values: dict[str, Value] = {"drop": Length(seam.drop(thickness)), "shift": Length(shift)}
+    return _option(f"keep_{keep}{aside}", keep, hip.keep_planes is keep, words, drawing, values)
 
 
 def _option(
@@ -158,7 +163,7 @@ def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Wor
         scale=sheet.scale,
         steps=[words.say(Message(f"hips.step.{step}", {"scale": Count(sheet.scale)})) for step in sheet.steps],
         reads=[_read(one, number, bevels, seam, words) for number, one in enumerate(sheet.reads, 1)],
-        block=sheet_view(draw_block(struck, hip.stock.depth), words),
+        block=sheet_view(draw_block(struck, min(hip.stock.depth, BLOCK)), words),
         check=_check(worked.layout, member, seam, words) if member is not None else None,
         jacks=[
             JackMarkView(
@@ -219,7 +224,12 @@ def _label(bevel: Bevel, seam: Seam, words: Words) -> str:
     datum = words.say(Message(f"hips.from.{bevel.datum}")) if bevel.datum is not Datum.PLANES else ""
     sides = sum(one.id == bevel.id for one in bevels_of(seam))
     side = words.say(_side(seam, bevel.slope is seam.second)) if sides > 1 else ""
-    return ", ".join(part for part in (name, side, datum) if part)
+    return ", ".join((name, *(_within(part) for part in (side, datum) if part)))
+
+
+def _within(words: str) -> str:
+    """As it is said within a sentence."""
+    return words[:1].lower() + words[1:]
 
 
 def _read(read: Read, number: int, bevels: tuple[Bevel, ...], seam: Seam, words: Words) -> ReadView:
@@ -228,7 +238,7 @@ def _read(read: Read, number: int, bevels: tuple[Bevel, ...], seam: Seam, words:
     bevel = next((one for one in named if one.slope is slope), named[0])
     label = words.say(Message(f"hips.bevel.{read.bevel}"))
     if slope is not None:
-        label = f"{label}, {words.say(_side(seam, slope is seam.second))}"
+        label = f"{label}, {_within(words.say(_side(seam, slope is seam.second)))}"
     return ReadView(
         letter=words.say(Message("hips.letter", {"n": Count(number)})), label=label,
         angle=words.figure(Angle(bevel.degrees)),
