@@ -113,6 +113,7 @@ def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = EVERY, *, around: bool = Fal
             draw(st.sampled_from(KeepPlanes)),
             head,
             heel,
+            draw(st.sampled_from(["commons", "corner"])),
         )
     fascia = draw(st.sampled_from([0.0]) | mm(15, 40))
     plumb = rafter.depth * (1 + slope * slope) ** 0.5
@@ -133,7 +134,7 @@ def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = EVERY, *, around: bool = Fal
         blocking = Blocking(draw(st.sampled_from(BlockKind)), Stock(38.0, draw(mm(60, rafter.depth))))
         collar = Collar(draw(mm(0, 100)), Stock(32.0, 90.0), draw(st.integers(1, 4)))
     if around:
-        plan = Plan(**{**_fields(plan), "length": max(width * 1.05, draw(mm(2000, 6000)))})
+        plan = Plan(**{**_fields(plan), "length": max(width * 1.05 + 300.0, draw(mm(2000, 6000)))})
         collar = None
     roof = Roof(
         name="any",
@@ -212,6 +213,7 @@ def outlines(draw: st.DrawFn, *, wild: bool = False) -> Roof:
         Stock(draw(mm(35, 50)), depth), draw(mm(400, 900)), Notch(NotchRule.FRACTION, 0.25),
         Eaves(draw(mm(250, 600)), 20.0, tail=draw(st.sampled_from([Tail.PLUMB, Tail.SQUARE]))),
         hip=Hip(
-            Stock(draw(mm(35, 75)), depth + 60), draw(st.sampled_from(KeepPlanes)), draw(st.sampled_from(["post", "pairs"]))
+            Stock(draw(mm(35, 75)), depth + 60), draw(st.sampled_from(KeepPlanes)), draw(st.sampled_from(["post", "pairs"])),
+            "v", draw(st.sampled_from(["commons", "corner"])),
         ),
     )  # fmt: skip

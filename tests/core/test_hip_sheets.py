@@ -1,5 +1,6 @@
 """If these break, a bevel taken off the sheet, the list or the block is not the one the roof's planes meet at."""
 
+from dataclasses import replace
 from math import atan, cos, degrees, hypot, radians, sin, sqrt, tan
 
 import pytest
@@ -19,6 +20,7 @@ from easynotch.core.roofs import (
     lay_out_roof,
     master_patterns,
 )
+from easynotch.core.solid import Face, outline
 from easynotch.drawing.geometric import angles_read, draw_geometric
 from tests.roofs import outlines, roofs
 
@@ -101,3 +103,19 @@ def test_the_tape_between_the_hips_two_points_reads_what_the_roof_s_planes_say(r
         assert diagonal + roof.hip.stock.thickness / 2 == pytest.approx(mark.on_plate * sqrt(2))
     jacks = [piece for piece in framing.pieces if piece.member.role == "jack"]
     assert len({mark.piece for mark in jack_marks(layout, framing, seam)}) == len(jacks)
+
+
+@settings(max_examples=30)
+@given(roofs(("hip",)))
+def test_two_dummies_in_their_places_stand_as_far_apart_as_the_tape_should_read(roof):
+    roof = replace(roof, hip=replace(roof.hip, dummies=True))
+    pieces = {piece.member.id: piece.member for piece in frame_roof(lay_out_roof(roof)).pieces}
+    foot, head = pieces["hip_foot_dummy"], pieces["hip_head_dummy"]
+    hip = next(piece for piece in pieces.values() if piece.role == "hip")
+    upper = max(u for u, _ in outline(head, Face.NEAR))
+    lower = min(u for u, _ in outline(foot, Face.NEAR))
+    assert lower - upper == pytest.approx(foot.lengths["between"]) == pytest.approx(head.lengths["between"])
+    whole = head.lengths["overall"] + foot.lengths["between"] + foot.lengths["overall"]
+    assert whole == pytest.approx(hip.lengths["overall"])
+    assert {cut.role for cut in head.cut_planes} >= {"head"}
+    assert {"seat", "tail"} <= {cut.role for cut in foot.cut_planes}

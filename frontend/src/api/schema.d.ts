@@ -1849,6 +1849,17 @@ export interface components {
              * @enum {string}
              */
             heel: "v" | "square";
+            /**
+             * Jacks
+             * @default commons
+             * @enum {string}
+             */
+            jacks: "commons" | "corner";
+            /**
+             * Dummies
+             * @default false
+             */
+            dummies: boolean;
         };
         /**
          * KeepPlanes
@@ -2614,6 +2625,8 @@ export interface components {
             corners: components["schemas"]["CornerView"][];
             /** Patterns */
             patterns: components["schemas"]["MasterView"][];
+            /** Pieces */
+            pieces: components["schemas"]["PieceListView"][];
         };
         /**
          * BevelView
@@ -2734,6 +2747,31 @@ export interface components {
             length: components["schemas"]["Shown"];
             /** Lines */
             lines: components["schemas"]["MasterLineView"][];
+        };
+        /**
+         * PieceLengthView
+         * @description A length of a piece, with both its ends.
+         */
+        PieceLengthView: {
+            /** Label */
+            label: string;
+            length: components["schemas"]["Shown"];
+        };
+        /**
+         * PieceListView
+         * @description A piece, by kind and hand: how many, and its lengths.
+         */
+        PieceListView: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Role */
+            role: string;
+            /** Count */
+            count: number;
+            /** Lengths */
+            lengths: components["schemas"]["PieceLengthView"][];
         };
         /**
          * ReadView

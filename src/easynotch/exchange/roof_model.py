@@ -95,7 +95,8 @@ class RoofInput(Part):
         found: dict[str, Any] = {}
         if self.hip is not None:
             stock = Stock(self.hip.thickness.mm, self.hip.depth.mm)
-            found["hip"] = Hip(stock, self.hip.keep_planes, self.hip.head, self.hip.heel)
+            hip = self.hip
+            found["hip"] = Hip(stock, hip.keep_planes, hip.head, hip.heel, hip.jacks, hip.dummies)
         if gable is not None:
             found["gable"] = Gable(
                 gable.barge.stock() if gable.barge else None,

@@ -362,3 +362,5 @@ class HipInput(Part):
     keep_planes: KeepPlanes = KeepPlanes.DROP
     head: Literal["commons", "ridge_single", "ridge_double", "post", "pairs"] = "commons"
     heel: Literal["v", "square"] = "v"
+    jacks: Literal["commons", "corner"] = "commons"
+    dummies: bool = False

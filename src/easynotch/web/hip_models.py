@@ -105,9 +105,29 @@ class MasterView:
     lines: list[MasterLineView]
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PieceLengthView:
+    """A length of a piece, with both its ends."""
+
+    label: str
+    length: Shown
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PieceListView:
+    """A piece, by kind and hand: how many, and its lengths."""
+
+    id: str
+    title: str
+    role: str
+    count: int
+    lengths: list[PieceLengthView]
+
+
 class HipsView(View):
     """A roof's hips."""
 
     calls: list[HipCallView]
     corners: list[CornerView]
     patterns: list[MasterView]
+    pieces: list[PieceListView]

@@ -48,6 +48,8 @@ from .hip_models import (
     JackMarkView,
     MasterLineView,
     MasterView,
+    PieceLengthView,
+    PieceListView,
     ReadView,
 )
 from .kept import WordsQuery, answer, words_of
@@ -79,7 +81,7 @@ def hips(query: WordsQuery, body: JobInput) -> Response:
         return problem.from_problems(found, words)
     corners = distinct_hips(worked.layout) if isinstance(worked, WorkedRoof) else []
     if not isinstance(worked, WorkedRoof) or not corners or worked.layout.roof.hip is None:
-        return answer(HipsView(calls=[], corners=[], patterns=[]))
+        return answer(HipsView(calls=[], corners=[], patterns=[], pieces=[]))
     layout, hip = worked.layout, worked.layout.roof.hip
     tools = tools_of(body)
     return answer(
@@ -87,6 +89,7 @@ def hips(query: WordsQuery, body: JobInput) -> Response:
             calls=[*_calls(layout, hip, corners[0][0], words)],
             corners=[_corner(worked, seam, numbers, words, tools) for seam, numbers in corners],
             patterns=[_master(one, words) for one in master_patterns(layout, worked.framing)],
+            pieces=[_piece(piece.member, words) for piece in worked.framing.pieces],
         )
     )
 
@@ -258,6 +261,29 @@ def _check(layout: RoofLayout, hip: Member, seam: Seam, words: Words) -> HipChec
         ends=words.say(Message("hips.check.ends_clipped" if found.clipped else "hips.check.ends")),
         say=[words.say(Message(f"hips.check.{key}", values)) for key in keys],
     )  # fmt: skip
+
+
+NAMED = ("overall", "head_to_plate", "tail", "long_point", "short_point", "flat", "between")
+
+
+def _piece(member: Member, words: Words) -> PieceListView:
+    """A piece with its lengths, both ends named."""
+    return PieceListView(
+        id=member.id, title=words.say(title_of(member.id)), role=member.role, count=member.count,
+        lengths=[
+            PieceLengthView(
+                label=words.say(Message(f"hips.length.{_ends_of(member, key)}")),
+                length=shown(member.lengths[key], words),
+            )
+            for key in NAMED
+            if key in member.lengths
+        ],
+    )  # fmt: skip
+
+
+def _ends_of(member: Member, key: str) -> str:
+    """Boards without a plate have other ends than rafters."""
+    return f"{key}_board" if key == "overall" and "tail" not in member.lengths else key
 
 
 def _master(pattern: MasterPattern, words: Words) -> MasterView:

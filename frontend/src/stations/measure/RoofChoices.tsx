@@ -117,6 +117,16 @@ export function RoofShape({ state }: { state: WorkState }) {
                 </button>
               ))}
             </span>}
+            <span className="switch" role="group" aria-label={say("hip_sheets.jacks_from")}>
+              {(["commons", "corner"] as const).map((from) => (
+                <button key={from} type="button" aria-pressed={(valueAt(state.document, "hip.jacks") ?? "commons") === from} onClick={() => state.keeper.change("hip.jacks", from)}>
+                  {say(`hip_sheets.jacks_${from}`).toLowerCase()}
+                </button>
+              ))}
+            </span>
+            <button type="button" className="bar-word" aria-pressed={valueAt(state.document, "hip.dummies") === true} onClick={() => state.keeper.change("hip.dummies", valueAt(state.document, "hip.dummies") !== true)}>
+              {say("hip_sheets.dummies")}
+            </button>
             <span className="switch" role="group" aria-label={say("measure.keep_planes")}>
               {(["drop", "back", "corner"] as const).map((keep) => (
                 <button

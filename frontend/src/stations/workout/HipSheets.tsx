@@ -11,7 +11,7 @@ import { useWords } from "../../words/words";
 import "./hips.css";
 
 type Corner = Hips["corners"][number];
-const VIEWS = ["bevels", "geometric", "block", "master", "check", "jacks"] as const;
+const VIEWS = ["bevels", "geometric", "block", "master", "check", "jacks", "pieces"] as const;
 
 export function HipSheets({ state }: { state: WorkState }) {
   const say = useWords();
@@ -60,6 +60,7 @@ export function HipSheets({ state }: { state: WorkState }) {
         {view === "master" && <Masters patterns={hips.data.patterns} />}
         {view === "check" && <Check corner={corner} />}
         {view === "jacks" && <Jacks corner={corner} />}
+        {view === "pieces" && <Pieces pieces={hips.data.pieces} />}
       </div>
     </section>
   );
@@ -227,6 +228,36 @@ function Check({ corner }: { corner: Corner }) {
       <p>{check.ends}</p>
       <p className="quiet">{say("hip_sheets.level")} <Figure value={check.level} />, {say("hip_sheets.plumb")} <Figure value={check.plumb} /></p>
       <ul>{check.say.map((one) => <li key={one}><TapeText text={one} /></li>)}</ul>
+    </div>
+  );
+}
+
+function Pieces({ pieces }: { pieces: Hips["pieces"] }) {
+  const say = useWords();
+  return (
+    <div className="hip-table">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">{say("hip_sheets.piece")}</th>
+            <th scope="col">{say("hip_sheets.count")}</th>
+            <th scope="col">{say("hip_sheets.lengths")}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {pieces.map((one) => (
+            <tr key={one.id}>
+              <th scope="row">{one.title}</th>
+              <td className="figure">{one.count}</td>
+              <td>
+                <ul className="hip-lengths">
+                  {one.lengths.map((length) => <li key={length.label}><Figure value={length.length} /> <span>{length.label}</span></li>)}
+                </ul>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </div>
   );
 }

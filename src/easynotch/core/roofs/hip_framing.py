@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from ..solid import Face, Frame, MateFace, Member, Touch, member_face, support_face
+from .dummies import dummies
 from .framing import FAR, Framing, Piece, inner_face, near, plate_top, standing_on, station, wall_face
 from .hip_heads import heads_of, on_ridge
 from .hips import (
@@ -47,6 +48,8 @@ def frame_hips(layout: RoofLayout) -> Framing:
     fascias = [one for leg in (*layout.legs, *ends) if (one := fascia_member(layout, leg.slope))]
     touches = tuple(_touches(layout, pieces, at, ridge, fascias))
     boards = [Piece(one, (one.placement,)) for one in ([ridge] if ridge else []) + fascias]
+    if layout.roof.hip is not None and layout.roof.hip.dummies:
+        boards += [Piece(one, ()) for one in dummies(hips[0])]
     places = tuple(sorted((*commons, *kings)))
     return Framing(
         (*pieces, *boards), SettingOut(places, layout.roof.rafter.thickness, layout.roof.plan.length), touches

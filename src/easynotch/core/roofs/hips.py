@@ -167,11 +167,20 @@ def jack_member(layout: RoofLayout, corner: Corner, place: JackPlace, *, plan_ru
 
 
 def jack_runs(layout: RoofLayout) -> list[float]:
-    """The runs of the jacks, from king and end common down, while their short side is more than nothing."""
+    """The runs of the jacks, the longest first, while their short side is more than nothing: stepped from king and end
+    common down, or from the corner up until the next would stand in a king or end common.
+    """
     hip = layout.roof.hip
     assert hip is not None
     off = hip.stock.thickness * HALF_RIGHT + layout.roof.rafter.thickness / 2
     runs: list[float] = []
+    if hip.jacks == "corner":
+        clear = layout.legs[0].run - 2 * layout.roof.rafter.thickness
+        step = 1
+        while (run := step * layout.roof.spacing) <= clear + WHOLE:
+            runs += [run] if run - off > WHOLE else []
+            step += 1
+        return runs[::-1]
     while (run := layout.legs[0].run - (len(runs) + 1) * layout.roof.spacing) - off > WHOLE:
         runs.append(run)
     return runs

@@ -2,8 +2,10 @@
 
 from math import atan, cos, degrees, hypot, sin, sqrt, tan
 
-from ..terms import Angle, Count, Length, Line, Message, Road, Value, Working, message
+from ..terms import Angle, Count, Length, Working
+from .hip_working import hip_working
 from .layout import RoofLayout
+from .roads import Roads, line, road
 from .roof import NotchRule, Tail
 
 
@@ -12,26 +14,13 @@ def more_working(layout: RoofLayout) -> tuple[Working, ...]:
     made = [Working("rise", *_rise(layout)), Working("common_difference", *_difference(layout))]
     if layout.roof.slope > 0:
         made.append(Working("heel", *_heel(layout)))
+    if layout.hipped and layout.outline is None and layout.roof.hip is not None:
+        made += hip_working(layout)
     if len(layout.legs) > 1 and not layout.hipped:
         made.append(Working("ridge_length", *_ridge_length(layout)))
         if layout.roof.eaves.tail is not Tail.SQUARE:
             made.append(Working("overall", *_overall(layout)))
     return tuple(made)
-
-
-Roads = tuple[Road, Road]
-
-
-def line(key: str, result: Value, /, **values: Value) -> Line:
-    """A step, worded by ``working.KEY``."""
-    return Line(message(f"working.{key}.what"), Message(f"working.{key}.figures", values), result)
-
-
-def road(*lines: Line) -> Road:
-    """Steps that end in a length."""
-    last = lines[-1].result
-    assert isinstance(last, Length)
-    return Road(lines, last.mm)
 
 
 def _rise(layout: RoofLayout) -> Roads:

@@ -2,6 +2,7 @@
 
 from ..terms import message
 from .alike import alike, signature
+from .dummies import dummies
 from .framing import Framing, Piece
 from .layout import RoofLayout
 from .outline_fascias import fascias
@@ -45,6 +46,11 @@ def frame_outline(layout: RoofLayout) -> Framing:
         *alike([member for _, member in posts]),
         *(Piece(one, (one.placement,)) for _, one in along),
     ]
+    if layout.roof.hip is not None and layout.roof.hip.dummies:
+        longest = max(
+            (stick for plan, stick in sticks if plan.seam.corner is not None), key=lambda hip: hip.lengths["overall"]
+        )
+        placed += [Piece(one, ()) for one in dummies(longest)]
     stations = sorted(one.station for one in rafters if one.leg is layout.legs[0])
     out = SettingOut(tuple(stations), layout.roof.rafter.thickness, layout.legs[0].slope.length)
     return Framing(tuple(placed), out, touches)

@@ -66,12 +66,32 @@ def _stations(layout: RoofLayout, leg: Leg, region: Region) -> list[float]:
         while second - at >= 2 * thick - 1e-9 * leg.slope.length:
             made.append(at)
             at += spacing
+    if layout.roof.hip is not None and layout.roof.hip.jacks == "corner":
+        return sorted([*made, *_from_corners(leg, region, fixed, spacing, thick)])
     for start, step, stop in ((fixed[0], -spacing, low + thick / 2), (fixed[-1], spacing, high - thick / 2)):
         at = start + step
         while (stop - at) * step > 0:
             made.append(at)
             at += step
     return sorted(made)
+
+
+def _from_corners(leg: Leg, region: Region, fixed: list[float], spacing: float, thick: float) -> list[float]:
+    """Stepped from both ends of the eave towards the first and last fixed rafter, one clear of each; past the eave's
+    ends, where a hip leans out, stepped on from there.
+    """
+    low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
+    made: list[float] = []
+    for start, way, last, far in ((0.0, 1.0, fixed[0], low), (leg.slope.length, -1.0, fixed[-1], high)):
+        step = 1
+        while (last - (start + way * step * spacing)) * way >= 2 * thick:
+            made.append(start + way * step * spacing)
+            step += 1
+        step = 1
+        while (start - way * step * spacing - far) * way > thick / 2:
+            made.append(start - way * step * spacing)
+            step += 1
+    return made
 
 
 def _fixed(layout: RoofLayout, leg: Leg, region: Region) -> list[float]:

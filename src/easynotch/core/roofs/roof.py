@@ -239,13 +239,16 @@ class KeepPlanes(StrEnum):
 @dataclass(frozen=True, slots=True)
 class Hip:
     """The hips' timber, how they keep the planes, what their heads go against, and whether their heel is a V round the
-    plates' corner or cut square through.
+    plates' corner or cut square through; whether jacks step down from the commons or up from the corner, and whether
+    two offcuts are made to try a hip's length with.
     """
 
     stock: Stock
     keep_planes: KeepPlanes = KeepPlanes.DROP
     head: str = "commons"
     heel: str = "v"
+    jacks: str = "commons"
+    dummies: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,10 +4,10 @@ from math import acos, asin, atan, cos, degrees, hypot, sin, sqrt, tan
 
 from ..terms import Angle, Count, Length, Road, Working
 from .layout import RoofLayout
-from .more_working import line as _line
 from .more_working import more_working
-from .more_working import road as _road
 from .ridge import fascia_drop, ridge_top
+from .roads import line as _line
+from .roads import road as _road
 from .roof import NotchRule, RidgeKind, RidgeTop, Tail
 
 PER_FOOT = 304.8
