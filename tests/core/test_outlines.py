@@ -174,6 +174,12 @@ def test_what_is_no_convex_outline_is_refused_with_a_sentence(kind):
     assert found.value.message.id.startswith("error.outline_")
 
 
+def test_slopes_that_never_meet_are_refused_with_the_way_out():
+    with pytest.raises(RoofError) as found:
+        lay_out_outline(regular(4, 3000.0), (Edge(), *(Edge(gable=True),) * 3), 0.5, 100.0, 0.0)
+    assert found.value.message.id == "error.outline_never_meet"
+
+
 @given(outlines(), st.data())
 def test_a_side_or_angle_typed_in_the_plan_editor_comes_out_as_typed(roof, data):
     points = roof.plan.corners

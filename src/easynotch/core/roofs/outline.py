@@ -203,7 +203,7 @@ def lay_out_outline(
         sheathing: how far the bearing lines stand outside the framing, mm.
 
     Raises:
-        RoofError: what is no convex outline, a side without pitch, or no eave at all.
+        RoofError: what is no convex outline, a side without pitch, no eave at all, or slopes that never meet.
     """
     check_outline(corners)
     if len(edges) != len(corners):
@@ -221,7 +221,10 @@ def lay_out_outline(
     if not any(slopes):
         raise RoofError("plan.edges", message("error.outline_no_eave"))
     regions = tuple(_region(bearing, slopes, number) for number, slope in enumerate(slopes) if slope is not None)
-    return OutlineRoof(bearing, regions, tuple(_seams(bearing, regions)))
+    seams = tuple(_seams(bearing, regions))
+    if not seams:
+        raise RoofError("plan.edges", message("error.outline_never_meet"))
+    return OutlineRoof(bearing, regions, seams)
 
 
 def regular(sides: int, side: float) -> tuple[Point, ...]:
