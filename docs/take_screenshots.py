@@ -28,6 +28,8 @@ VIEWS = (
     ("roof-mark", DESK, "light", "roof mark", 2),
     ("roof-fit", DESK, "light", "roof fit", 0),
     ("hip-mark", DESK, "light", "hip mark", 4),
+    ("hip-work-out", DESK, "light", "hip work-out", 0),
+    ("geometric-sheet", DESK, "light", "hip work-out", 1),
     ("outline-measure", DESK, "light", "outline measure", 0),
     ("outline-work-out", DESK, "light", "outline work-out", 0),
     ("practice", DESK, "light", "/practice", 0),
@@ -82,7 +84,13 @@ def take(browser: Any, address: str) -> None:
                 page.get_by_role("button", name="Show the whole").click()
                 page.wait_for_selector(".whole-scene canvas")
                 page.wait_for_load_state("networkidle")
-            if which == ["hip"]:
+            if which == ["hip"] and where == "work-out":
+                page.get_by_role("button", name="Geometric sheet").click()
+                place = ".hip-card" if marks else ".hip-calls"
+                page.wait_for_selector(".hip-geometric")
+                page.evaluate(f"document.querySelector('{place}').scrollIntoView()")
+                marks = 0  # noqa: PLW2901 - the number said which of the two
+            elif which == ["hip"]:
                 page.get_by_role("button", name="Hip ×4").click()
                 page.get_by_text("Far face: Head").wait_for()
             if marks:

@@ -82,7 +82,20 @@ NOTCH_BY: dict[Units, dict[str, dict[str, Any]]] = {
 }
 
 
-def usual_roof(units: Units, name: str, notch_rule: str = "seat", tails: str = "on_the_bench") -> dict[str, Any]:
+USUAL_HIP = {
+    Units.IMPERIAL: {"thickness": '1 1/2"', "depth": '9 1/4"'},
+    Units.METRIC: {"thickness": "45 mm", "depth": "220 mm"},
+}
+
+
+def usual_roof(  # noqa: PLR0913 - the shop's habits, each by its name
+    units: Units,
+    name: str,
+    notch_rule: str = "seat",
+    tails: str = "on_the_bench",
+    hip_planes: str = "drop",
+    jacks: str = "from_the_common",
+) -> dict[str, Any]:
     """A roof's document before anything is measured.
 
     Args:
@@ -90,7 +103,15 @@ def usual_roof(units: Units, name: str, notch_rule: str = "seat", tails: str = "
         name: what the roof is called.
         notch_rule: the shop's habit: by ``seat``, ``fraction`` of the depth, or ``hap``.
         tails: the shop's habit: cut ``on_the_bench`` or ``run_long``.
+        hip_planes: the shop's habit: how a hip, where there will be one, keeps the planes.
+        jacks: the shop's habit: set out ``from_the_common`` down, ``from_the_corner`` up, or ``measured`` one by one,
+            for which they are worked out from the common.
     """
     usual = USUAL_ROOF[units]
     eaves = {**usual["eaves"], **({"tails": "snapped"} if tails == "run_long" else {})}
-    return {**usual, "name": name, "notch": NOTCH_BY[units][notch_rule], "eaves": eaves}
+    hip = {
+        **USUAL_HIP[units],
+        "keep_planes": hip_planes,
+        "jacks": "corner" if jacks == "from_the_corner" else "commons",
+    }
+    return {**usual, "name": name, "notch": NOTCH_BY[units][notch_rule], "eaves": eaves, "hip": hip}

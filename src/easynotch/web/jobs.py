@@ -213,5 +213,6 @@ def _usual(db: sqlite3.Connection, job: Job, body: NewWorkBody) -> dict[str, Any
     units = Units(job.units)
     habits = settle(get_shop(db).settings, job.settings, units).document["habits"]
     if body.kind == "roof":
-        return usual_roof(units, body.name, str(habits["notch_rule"]), str(habits["tails"]))
+        names = ("notch_rule", "tails", "hip_planes", "jacks")
+        return usual_roof(units, body.name, *(str(habits[name]) for name in names))
     return usual_flight(units, body.name, str(habits["riser_count"]))

@@ -94,6 +94,7 @@ export function MarkStation({ state }: { state: WorkState }) {
             {say("mark.disturbed", { n: marking.disturbed.length })}
           </p>
         )}
+        {board.running.length === 0 && <p className="disturbed-said" role="status">{say("mark.no_lines")}</p>}
         {ready.roof && <SettingOut state={state} roof={ready.roof} />}
         <Lens board={board} stop={stop} done={drawn} span={span} before={ticked?.before ?? []} onTurn={turn} onMark={toMark} />
         <Callout stop={stop} tick={ticked} first={open === 0} last={open === board.stops.length - 1} onTurn={turn} onTick={tickOff} />
