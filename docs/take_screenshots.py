@@ -85,11 +85,7 @@ def take(browser: Any, address: str) -> None:
                 page.wait_for_selector(".whole-scene canvas")
                 page.wait_for_load_state("networkidle")
             if which == ["hip"] and where == "work-out":
-                page.get_by_role("button", name="Geometric sheet").click()
-                place = ".hip-card" if marks else ".hip-calls"
-                page.wait_for_selector(".hip-geometric")
-                page.evaluate(f"document.querySelector('{place}').scrollIntoView()")
-                marks = 0  # noqa: PLW2901 - the number said which of the two
+                marks = hip_sheets(page, marks)  # noqa: PLW2901 - the number said which of the two
             elif which == ["hip"]:
                 page.get_by_role("button", name="Hip ×4").click()
                 page.get_by_text("Far face: Head").wait_for()
@@ -108,6 +104,14 @@ def take(browser: Any, address: str) -> None:
         page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
         page.screenshot(path=FOLDER / f"{name}.png")
         context.close()
+
+
+def hip_sheets(page: Any, which: int) -> int:
+    """The hips' part of Work out: its choices, or the geometric sheet."""
+    page.get_by_role("button", name="Geometric sheet").click()
+    page.wait_for_selector(".hip-geometric")
+    page.evaluate(f"document.querySelector('{'.hip-card' if which else '.hip-calls'}').scrollIntoView()")
+    return 0
 
 
 def conflict(context: Any, page: Any) -> None:

@@ -88,7 +88,7 @@ USUAL_HIP = {
 }
 
 
-def usual_roof(  # noqa: PLR0913 - the shop's habits, each by its name
+def usual_roof(
     units: Units,
     name: str,
     notch_rule: str = "seat",
