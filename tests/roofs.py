@@ -188,7 +188,7 @@ def _fields(plan: Plan) -> dict[str, object]:
 def outlines(draw: st.DrawFn, *, wild: bool = False) -> Roof:
     """Convex outlines of 3 to 12 sides, some 5 to 10 m across, pitches of 19° to 48°, alike or each side its own within
     12° (``wild``: any from 10° to 60°); hips let down, backed or over clipped corners; heads against posts or one
-    another; fascias lined up or not.
+    another; fascias lined up or not (``wild`` never by plates: some sides would have no roof of their own).
     """
     count = draw(st.integers(3, 12))
     # Shares of the way round, none so small that two corners nearly fall together.
@@ -205,7 +205,7 @@ def outlines(draw: st.DrawFn, *, wild: bool = False) -> Roof:
     edges = tuple(Edge(None if alike else tan(radians(draw(st.floats(low, high))))) for _ in corners)
     depth = draw(mm(120, 240))
     plan = Plan(
-        2 * wide, 2 * deep, shape=Shape.OUTLINE, corners=corners, edges=edges, line_up=draw(st.sampled_from(LineUp)),
+        2 * wide, 2 * deep, shape=Shape.OUTLINE, corners=corners, edges=edges, line_up=draw(st.sampled_from([LineUp.NONE, LineUp.OVERHANG] if wild else LineUp)),
         sheathing=draw(st.sampled_from([0.0, 11.0])),
     )  # fmt: skip
     return Roof(

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 
 from easynotch.core.roofs import (
     Edge,
+    LineUp,
     RoofError,
     Tail,
     angles,
@@ -20,6 +21,7 @@ from easynotch.core.roofs import (
     frame_roof,
     lay_out_outline,
     lay_out_roof,
+    offset,
     regular,
     square_tail_corner,
     with_angle,
@@ -43,6 +45,24 @@ def told(layout, framing, *ids: str) -> bool:
     """Whether a check says that this roof cannot be framed so."""
     checks = check_roof(layout, framing, facts_of(layout, framing), (), {})
     return any(check.id.startswith(ids or ("notch", "hip_notch")) and check.level == "stop" for check in checks)
+
+
+@settings(max_examples=40)
+@given(outlines())
+def test_with_fascias_lined_up_every_hip_comes_out_where_two_of_them_meet(roof):
+    lined = [replace(roof, plan=replace(roof.plan, line_up=way)) for way in (LineUp.OVERHANG, LineUp.PLATES)]
+    for one in lined:
+        layout = lay_out_roof(one)
+        outs = tuple(layout.out_of(leg.slope) for leg in layout.legs)
+        heights = [leg.slope.height(-out) for leg, out in zip(layout.legs, outs, strict=True)]
+        assert max(heights) - min(heights) < 1e-6
+        outer = offset(layout.outline, outs)
+        for hip in layout.outline.hips:
+            # From each fascias' corner the hip's line runs through it in plan.
+            off = [abs((x - hip.low.x) * hip.way.y - (y - hip.low.y) * hip.way.x) for x, y in outer]
+            assert min(off) < 1e-6
+        plain = [leg.slope.plate for leg in layout.legs]
+        assert min(plain) == 0.0 and (max(plain) > 0 or one.plan.line_up is LineUp.OVERHANG or max(outs) == min(outs))
 
 
 @settings(max_examples=60)

@@ -2023,10 +2023,11 @@ export interface components {
         };
         /**
          * LineUp
-         * @description With unequal pitches: overhangs alike and fascias at different heights, or overhangs that bring them level.
+         * @description With unequal pitches: overhangs alike and fascias at different heights; overhangs that bring them level; or
+         *     plates raised on the steeper sides until equal overhangs do.
          * @enum {string}
          */
-        LineUp: "none" | "overhang";
+        LineUp: "none" | "overhang" | "plates";
         /**
          * MeasuredTo
          * @description Where the overhang ends that was measured: at the fascia's outer face, or at the rafter's own end.

@@ -79,7 +79,7 @@ export function OutlineEditor({ state, sides }: { state: WorkState; sides: reado
             </button>
           </p>
           <span className="switch" role="group" aria-label={say("outline.line_up")}>
-            {(["none", "overhang"] as const).map((way) => (
+            {(["none", "overhang", "plates"] as const).map((way) => (
               <button key={way} type="button" aria-pressed={(valueAt(state.document, "plan.line_up") ?? "none") === way} onClick={() => state.keeper.change("plan.line_up", way)}>
                 {say(`outline.line_up_${way}`).toLowerCase()}
               </button>

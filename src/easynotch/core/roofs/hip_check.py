@@ -34,6 +34,8 @@ def hip_check(layout: RoofLayout, hip: Member, seam: Seam) -> HipCheck:
     level = hip.lengths["head_to_plate"] / per_run
     plumb = layout.notch.hap + seam.rate * level
     clipped = layout.roof.hip is not None and layout.roof.hip.keep_planes is KeepPlanes.CORNER
+    if layout.outline is not None:
+        clipped = any(cut.id == "clipped" for cut in hip.cut_planes)
     if clipped:
         level -= hip.stock.thickness / _spread(seam)
     distance = hypot(level, plumb)

@@ -68,7 +68,7 @@ class RoofLayout:
         """From one bearing line out to its fascia's outer face: where fascias are lined up, the flattest slope's is as
         was said, and less on steeper ones.
         """
-        if self.outline is None or self.roof.plan.line_up is LineUp.NONE:
+        if self.outline is None or self.roof.plan.line_up is not LineUp.OVERHANG:
             return self.out
         return self.out * min(leg.slope.rate for leg in self.legs) / slope.rate
 
@@ -143,7 +143,12 @@ def _round(plan: Plan) -> Plan:
 def _outline(roof: Roof, sizes: NotchSizes) -> RoofLayout:
     """A plane over every eave of an outline, all as high over their bearing lines."""
     plan = roof.plan
-    found = lay_out_outline(plan.corners, plan.edges, roof.slope, sizes.hap, plan.sheathing)
+    raised = 0.0
+    if plan.line_up is LineUp.PLATES:
+        eaves = roof.eaves
+        fascia = 0.0 if eaves.measured_to is MeasuredTo.FASCIA else eaves.fascia
+        raised = eaves.overhang + fascia - plan.sheathing
+    found = lay_out_outline(plan.corners, plan.edges, roof.slope, sizes.hap, plan.sheathing, raised)
     legs = tuple(Leg(region.slope, region.run) for region in found.regions)
     peak = max(region.slope.height(region.run) for region in found.regions)
     return RoofLayout(roof, legs, sizes, peak, outline=found)

@@ -5,7 +5,7 @@ polygons share a seam: a hip where it climbs from a corner of the walls, else a 
 the outline with the level lines in which two planes are equally high (the lower envelope of planes).
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import pairwise
 from math import acos, atan, cos, degrees, hypot, pi, radians, sin, tan
@@ -191,7 +191,12 @@ def check_outline(corners: tuple[Point, ...]) -> None:
 
 
 def lay_out_outline(
-    corners: tuple[Point, ...], edges: tuple[Edge, ...], rate: float, hap: float, sheathing: float
+    corners: tuple[Point, ...],
+    edges: tuple[Edge, ...],
+    rate: float,
+    hap: float,
+    sheathing: float,
+    line_up_at: float = 0.0,
 ) -> OutlineRoof:
     """Find the regions and seams of a roof.
 
@@ -201,9 +206,12 @@ def lay_out_outline(
         rate: the roof's own pitch, rise over run.
         hap: the planes' height over every bearing line, mm.
         sheathing: how far the bearing lines stand outside the framing, mm.
+        line_up_at: how far out from every bearing line the planes are equally high, mm: the steeper sides' plates are
+            raised for it, and hips then come over a wall beside its corner.
 
     Raises:
-        RoofError: what is no convex outline, a side without pitch, no eave at all, or slopes that never meet.
+        RoofError: what is no convex outline, a side without pitch, no eave at all, slopes that never meet, or one that
+            its neighbours cover whole.
     """
     check_outline(corners)
     if len(edges) != len(corners):
@@ -220,8 +228,14 @@ def lay_out_outline(
         slopes.append(Slope(f"s{number + 1}", start, end, own, 0.0, hap))
     if not any(slopes):
         raise RoofError("plan.edges", message("error.outline_no_eave"))
+    flattest = min(slope.rate for slope in slopes if slope is not None)
+    slopes = [slope and replace(slope, plate=line_up_at * (slope.rate - flattest)) for slope in slopes]
     regions = tuple(_region(bearing, slopes, number) for number, slope in enumerate(slopes) if slope is not None)
-    seams = tuple(_seams(bearing, regions))
+    for number, region in enumerate(regions):
+        if len(region.corners) < 3:
+            at = [n for n, slope in enumerate(slopes) if slope is not None][number]
+            raise RoofError(f"plan.edges[{at}].pitch", message("error.outline_swallowed", n=Count(at + 1)))
+    seams = tuple(_seams(regions))
     if not seams:
         raise RoofError("plan.edges", message("error.outline_never_meet"))
     return OutlineRoof(bearing, regions, seams)
@@ -283,6 +297,14 @@ def angles(corners: tuple[Point, ...]) -> list[float]:
 def offset(roof: OutlineRoof, outs: tuple[float, ...]) -> tuple[Point, ...]:
     """The outline moved outward, each side by its own distance."""
     return _outside(roof.corners, list(outs))
+
+
+def areas_over(roof: OutlineRoof, outs: tuple[float, ...]) -> list[tuple[Slope, float]]:
+    """What every slope covers in plan, mm², out to lines so far outside the walls, each side by its own distance."""
+    starts = {region.slope.start: region.slope for region in roof.regions}
+    slopes = [starts.get(corner) for corner in roof.corners]
+    outer = offset(roof, outs)
+    return [(slope, _region(outer, slopes, number).area) for number, slope in enumerate(slopes) if slope is not None]
 
 
 def _round(points: tuple[Point, ...]) -> list[tuple[Point, Point]]:
@@ -359,9 +381,10 @@ def _height(slope: Slope, point: Point) -> float:
     return slope.height(inward)
 
 
-def _seams(bearing: tuple[Point, ...], regions: tuple[Region, ...]) -> list[Seam]:
+def _seams(regions: tuple[Region, ...]) -> list[Seam]:
     hips: list[Seam] = []
     ridges: list[Seam] = []
+    eaves = [region.slope for region in regions]
     order = {id(region.slope): number for number, region in enumerate(regions)}
     for region in regions:
         for (start, end), beyond in zip(_round(region.corners), region.bounds, strict=True):
@@ -369,19 +392,32 @@ def _seams(bearing: tuple[Point, ...], regions: tuple[Region, ...]) -> list[Seam
                 continue
             if hypot(end[0] - start[0], end[1] - start[1]) < 1e-3:
                 continue
-            seam = _seam(bearing, region.slope, beyond, start, end)
+            seam = _seam(eaves, region.slope, beyond, start, end)
             (ridges if seam.corner is None else hips).append(seam)
     return hips + ridges
 
 
-def _seam(bearing: tuple[Point, ...], slope: Slope, beyond: Slope, start: Point, end: Point) -> Seam:
-    """A region is walked with its inside to the left: climbing start to end, its own slope lies to the left."""
+def _seam(eaves: list[Slope], slope: Slope, beyond: Slope, start: Point, end: Point) -> Seam:
+    """A region is walked with its inside to the left: climbing start to end, its own slope lies to the left. A hip
+    is what starts over an eave's wall: at a corner, or beside it where plates are raised.
+    """
     one, other = (Vector(*point, _height(slope, point)) for point in (start, end))
-    corner = next((at for at in (one, other) if any(hypot(at.x - x, at.y - y) < 1e-3 for x, y in bearing)), None)
+    over = next(((at, wall) for at in (one, other) if (wall := _wall_under(eaves, at)) is not None), None)
+    corner = over[0] if over else None
     climbs = corner is one if corner is not None else other.z >= one.z
     low, high = (one, other) if climbs else (other, one)
     first, second = (beyond, slope) if climbs else (slope, beyond)
-    return Seam(first, second, low, high, Vector(corner.x, corner.y, 0.0) if corner is not None else None)
+    return Seam(first, second, low, high, Vector(corner.x, corner.y, over[1].plate) if corner and over else None)
+
+
+def _wall_under(eaves: list[Slope], at: Vector) -> Slope | None:
+    """The eave's wall a point lies over, the last of two at a corner."""
+    found = None
+    for slope in eaves:
+        off = at - slope.at(0.0, 0.0, at.z)
+        if abs(off.dot(slope.inward)) < 1e-3 and -1e-3 < off.dot(slope.along) < slope.length + 1e-3:
+            found = slope
+    return found
 
 
 def square_tail_corner(rate: float, half_corner: float = 45.0) -> tuple[float, float]:

@@ -6,9 +6,8 @@ from math import atan, cos, degrees, hypot, radians, tan
 from ..terms import Angle, Check, Count, Length, Level, Message, Value
 from .framing import Framing
 from .layout import RoofLayout
-from .outline import OutlineRoof, Seam
+from .outline import OutlineRoof, Seam, areas_over
 from .outline_heads import arrange, heads_in_turn
-from .planes import Slope
 from .roof import KeepPlanes
 from .sticks import keeps, outline_of, set_down, stock_of
 
@@ -80,20 +79,11 @@ def _same(hips: list[Seam], layout: RoofLayout) -> bool:
 
 
 def sloping_area(layout: RoofLayout) -> float:
-    """Over all slopes to the fascias' outer faces, mm²: each region's own, and its strip outside the bearing line."""
+    """Over all slopes to the fascias' outer faces and the verges, mm²."""
     roof = outline_of(layout)
-    total = 0.0
-    for leg, region in zip(layout.legs, roof.regions, strict=True):
-        out = layout.out_of(leg.slope)
-        lean = sum(1.0 / tan(radians(angle)) for angle in _plan_angles(roof, leg.slope))
-        strip = out * leg.slope.length + out * out * lean / 2
-        total += (region.area + strip) * leg.slope.per_run
-    return total
-
-
-def _plan_angles(roof: OutlineRoof, slope: Slope) -> list[float]:
-    """From an eave to the hips at its two ends, degrees, where there are hips."""
-    return [hip.plan_angle(slope) for hip in roof.hips if slope in (hip.first, hip.second)]
+    walls = {leg.slope.start: leg.slope for leg in layout.legs}
+    outs = tuple(layout.out_of(walls[at]) if at in walls else layout.roof.eaves.verge for at in roof.corners)
+    return sum(area * slope.per_run for slope, area in areas_over(roof, outs))
 
 
 def check_outline_roof(layout: RoofLayout, framing: Framing) -> Iterator[Check]:

@@ -133,7 +133,11 @@ class _Arranging:
     def _tail(self, seam: Seam) -> float:
         """How far a hip runs out beyond its corner, level: to the nearer fascia, and its cheek's point beyond."""
         rows = (seam.first, seam.second)
-        tail = min(self.layout.out_of(slope) / max(seam.way.dot(slope.inward), NEAR) for slope in rows)
+        start = [(seam.low - slope.at(0.0, 0.0, seam.low.z)).dot(slope.inward) for slope in rows]
+        tail = min(
+            (self.layout.out_of(slope) + inward) / max(seam.way.dot(slope.inward), NEAR)
+            for slope, inward in zip(rows, start, strict=True)
+        )
         return max(0.0, tail) + 2 * self.thickest
 
     def _drawn(self) -> dict[str, Footprint | None]:

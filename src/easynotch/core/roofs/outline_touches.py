@@ -80,7 +80,7 @@ def _under_hip(name: str, hip: Member, seam: Seam, by_slope: dict[str, Member]) 
     cuts = {cut.id for cut in hip.cut_planes}
     for cut_id, slope in (("heel", seam.first), ("heel_side", seam.second)):
         if cut_id in cuts and _real(hip, cut_id):
-            yield Touch(f"{name}.{cut_id}", hip, cut_id, support_face(*wall_face(Leg(slope, 0.0), 0.0, 0.0)))
+            yield Touch(f"{name}.{cut_id}", hip, cut_id, support_face(*wall_face(Leg(slope, 0.0), 0.0, slope.plate)))
     for cut_id, slope in _tails(hip, seam):
         if slope.id in by_slope:
             fascia = by_slope[slope.id]
@@ -107,7 +107,7 @@ def rafter_touches(
         cuts = {cut.id for cut in member.cut_planes}
         if "seat" in cuts:
             yield Touch(f"{name}.seat", member, "seat", support_face(*plate_top(layout, leg)))
-            yield Touch(f"{name}.heel", member, "heel", support_face(*wall_face(leg, 0.0, 0.0)))
+            yield Touch(f"{name}.heel", member, "heel", support_face(*wall_face(leg, 0.0, leg.slope.plate)))
         if "tail" in cuts and leg.slope.id in by_slope and _real(member, "tail"):
             fascia = by_slope[leg.slope.id]
             side = Face.NEAR if near(fascia, leg) else Face.FAR

@@ -106,10 +106,13 @@ class Edge:
 
 
 class LineUp(StrEnum):
-    """With unequal pitches: overhangs alike and fascias at different heights, or overhangs that bring them level."""
+    """With unequal pitches: overhangs alike and fascias at different heights; overhangs that bring them level; or
+    plates raised on the steeper sides until equal overhangs do.
+    """
 
     NONE = "none"
     OVERHANG = "overhang"
+    PLATES = "plates"
 
 
 @dataclass(frozen=True, slots=True)

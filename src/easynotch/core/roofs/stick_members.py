@@ -12,6 +12,8 @@ from .roof import KeepPlanes
 from .sticks import keeps, outline_of, set_down, stock_of
 
 DOWN = Vector(0.0, 0.0, -1.0)
+ON_LINE = 1e-3
+"""mm: a hip that starts farther from a wall's bearing line starts over another wall."""
 PROUD = 1e-6
 """mm: what stands less above a roof plane does not."""
 
@@ -86,6 +88,11 @@ def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
     corner = seam.corner
     assert corner is not None
     seat: PlaneRow = ("seat", "seat", corner, DOWN)
+    walls = [slope for slope in _both(seam) if abs((corner - slope.at(0.0, 0.0, corner.z)).dot(slope.inward)) < ON_LINE]
+    if len(walls) == 1:
+        # Beside the corner, where plates are raised: it bears on that one wall.
+        name = "heel" if walls[0] is seam.first else "heel_side"
+        return removal(frame, (name, "heel", corner, walls[0].inward), seat)
     if keeps(layout, seam) is KeepPlanes.CORNER:
         # As wide as the hip: both walls run away from the corner by their own angle to it.
         spread = sum(abs(UP.cross(seam.way).dot(slope.along) / seam.way.dot(slope.along)) for slope in _both(seam))
