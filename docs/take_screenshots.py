@@ -25,7 +25,7 @@ VIEWS = (
     ("mark-arms-length", PHONE, "sun", "arm mark", 4),
     ("roof-measure", DESK, "light", "roof measure", 0),
     ("roof-work-out", DESK, "light", "roof work-out", 0),
-    ("roof-mark", DESK, "light", "roof mark", 2),
+    ("jack-mark", DESK, "light", "jack mark", 2),
     ("roof-fit", DESK, "light", "roof fit", 0),
     ("hip-mark", DESK, "light", "hip mark", 4),
     ("hip-work-out", DESK, "light", "hip work-out", 0),
@@ -45,7 +45,7 @@ def shown(which: list[str], station: str) -> str:
         return "Net store corner" if station == "measure" else "Six-sided lookout"
     if which == ["roof"]:
         return "Warden's hut" if station in ("measure", "work-out") else "Boat store"
-    return "Warden's hut" if which == ["hip"] else "Boardwalk steps"
+    return "Warden's hut" if which in (["hip"], ["jack"]) else "Boardwalk steps"
 
 
 def take(browser: Any, address: str) -> None:
@@ -86,9 +86,8 @@ def take(browser: Any, address: str) -> None:
                 page.wait_for_load_state("networkidle")
             if which == ["hip"] and where == "work-out":
                 marks = hip_sheets(page, marks)  # noqa: PLW2901 - the number said which of the two
-            elif which == ["hip"]:
-                page.get_by_role("button", name="Hip ×4").click()
-                page.get_by_text("Far face: Head").wait_for()
+            elif which in (["hip"], ["jack"]):
+                lay_piece(page, "Hip" if which == ["hip"] else "Jack 1, left")
             if marks:
                 # Wherever the last picture left the piece.
                 page.wait_for_load_state("networkidle")
@@ -112,6 +111,15 @@ def hip_sheets(page: Any, which: int) -> int:
     page.wait_for_selector(".hip-geometric")
     page.evaluate(f"document.querySelector('{'.hip-card' if which else '.hip-calls'}').scrollIntoView()")
     return 0
+
+
+def lay_piece(page: Any, title: str) -> None:
+    """Another piece than the pattern on the horses; those that are not at hand are shown first."""
+    more = page.locator(".piece-bar .more")
+    if more.count():
+        more.click()
+    page.locator(".piece-bar button", has_text=title).first.click()
+    page.get_by_text("Far face: Head").wait_for()
 
 
 def conflict(context: Any, page: Any) -> None:
