@@ -98,4 +98,6 @@ def draw_outline_section(layout: RoofLayout, framing: Framing) -> Sheet:
         Dimension("peak", (run, 0.0), (run, -peak), 0.0, Length(peak)),
         Dimension("outline_run", (0.0, WALL), (run, WALL), 90.0, Length(run)),
     )  # fmt: skip
-    return Sheet((-out - 40, -peak - 120, run + 420, low + 200), tuple(paths), dimensions)
+    # Beside the peak's line there is room for what it says.
+    beside = max(420.0, 0.75 * (run + out))
+    return Sheet((-out - 40, -peak - 120, run + beside, low + 200), tuple(paths), dimensions)

@@ -5,7 +5,6 @@ import { api, Refused } from "../../api/client";
 import type { Document, Point, Side } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { valueAt } from "../../shared/document";
-import { TapeText } from "../../shared/TapeText";
 import { TypedField } from "../../shared/TypedField";
 import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
@@ -48,9 +47,6 @@ export function OutlineEditor({ state, sides }: { state: WorkState; sides: reado
       <div>
         <Drawing corners={corners} onMove={(moved) => ask({ corners: moved, number: 0, what: "moved", text: "" })} />
         {wrong && asked?.what === "moved" && <p className="said error" role="alert">{wrong.sentence}</p>}
-        <p className="quiet">
-          <TapeText text={say("outline.square_only")} />
-        </p>
       </div>
       <div>
           <ol className="outline-sides">

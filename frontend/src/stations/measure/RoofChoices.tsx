@@ -110,30 +110,10 @@ export function RoofShape({ state }: { state: WorkState }) {
                 </button>
               ))}
             </span>}
-            {<span className="switch" role="group" aria-label={say("outline.head")}>
+            <span className="switch" role="group" aria-label={say("outline.head")}>
               {(shape === "hipped" ? ["commons", "ridge_single", "ridge_double", "post", "pairs"] as const : ["post", "pairs"] as const).map((head) => (
                 <button key={head} type="button" aria-pressed={(valueAt(state.document, "hip.head") ?? "commons") === head || (shape !== "hipped" && head === "post" && valueAt(state.document, "hip.head") !== "pairs")} onClick={() => state.keeper.change("hip.head", head)}>
                   {say(`outline.head_${head}`).toLowerCase()}
-                </button>
-              ))}
-            </span>}
-            <span className="switch" role="group" aria-label={say("hip_sheets.jacks_from")}>
-              {(["commons", "corner"] as const).map((from) => (
-                <button key={from} type="button" aria-pressed={(valueAt(state.document, "hip.jacks") ?? "commons") === from} onClick={() => state.keeper.change("hip.jacks", from)}>
-                  {say(`hip_sheets.jacks_${from}`).toLowerCase()}
-                </button>
-              ))}
-            </span>
-            <button type="button" className="bar-word" aria-pressed={valueAt(state.document, "hip.dummies") === true} onClick={() => state.keeper.change("hip.dummies", valueAt(state.document, "hip.dummies") !== true)}>
-              {say("hip_sheets.dummies")}
-            </button>
-            <span className="switch" role="group" aria-label={say("measure.keep_planes")}>
-              {(["drop", "back", "corner"] as const).map((keep) => (
-                <button
-                  key={keep} type="button" aria-pressed={(valueAt(state.document, "hip.keep_planes") ?? "drop") === keep}
-                  onClick={() => state.keeper.change("hip.keep_planes", keep)}
-                >
-                  {say(`measure.hip_${keep}`).toLowerCase()}
                 </button>
               ))}
             </span>

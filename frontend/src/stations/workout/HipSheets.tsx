@@ -6,6 +6,7 @@ import type { Hips, Sheet } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { Picture } from "../../shared/Picture";
 import { Figure, TapeText } from "../../shared/TapeText";
+import { valueAt } from "../../shared/document";
 import { jobFile, useShown, type WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
 import "./hips.css";
@@ -25,22 +26,26 @@ export function HipSheets({ state }: { state: WorkState }) {
     staleTime: Infinity,
     gcTime: 30_000,
   });
+  // What was drawn last stays where a choice cannot be: the way back is among the choices.
+  const [last, setLast] = useState(hips.data);
+  if (hips.data && hips.data !== last) setLast(hips.data);
   const [view, setView] = useState<(typeof VIEWS)[number]>("bevels");
   const [at, setAt] = useState(0);
-  if (!hips.data) return null;
-  const corner = hips.data.corners[at] ?? hips.data.corners[0];
+  const found = hips.data ?? last;
+  if (!found) return null;
+  const corner = found.corners[at] ?? found.corners[0];
   if (!corner) return null;
   return (
     <section className="hips" aria-label={say("hip_sheets.title")}>
-      <Calls state={state} calls={hips.data.calls} />
+      <Calls state={state} calls={found.calls} />
       <div className="call-card hip-card">
         <h2>{say("hip_sheets.title")}</h2>
         <div className="hip-switches">
-          {hips.data.corners.length > 1 && (
+          {found.corners.length > 1 && (
             <label className="hip-corner">
               {say("hip_sheets.corner")}
               <select value={at} onChange={(event) => setAt(Number(event.target.value))}>
-                {hips.data.corners.map((one, number) => (
+                {found.corners.map((one, number) => (
                   <option key={one.title} value={number}>{one.title}</option>
                 ))}
               </select>
@@ -57,10 +62,10 @@ export function HipSheets({ state }: { state: WorkState }) {
         {view === "bevels" && <Bevels corner={corner} />}
         {view === "geometric" && <Geometric corner={corner} />}
         {view === "block" && <Block corner={corner} />}
-        {view === "master" && <Masters patterns={hips.data.patterns} />}
-        {view === "check" && <Check corner={corner} />}
-        {view === "jacks" && <Jacks corner={corner} />}
-        {view === "pieces" && <Pieces pieces={hips.data.pieces} />}
+        {view === "master" && <Masters patterns={found.patterns} />}
+        {view === "check" && <Check state={state} corner={corner} />}
+        {view === "jacks" && <Jacks state={state} corner={corner} />}
+        {view === "pieces" && <Pieces pieces={found.pieces} />}
       </div>
     </section>
   );
@@ -218,7 +223,7 @@ function Masters({ patterns }: { patterns: Hips["patterns"] }) {
   );
 }
 
-function Check({ corner }: { corner: Corner }) {
+function Check({ state, corner }: { state: WorkState; corner: Corner }) {
   const say = useWords();
   const { check } = corner;
   if (!check) return null;
@@ -228,6 +233,11 @@ function Check({ corner }: { corner: Corner }) {
       <p>{check.ends}</p>
       <p className="quiet">{say("hip_sheets.level")} <Figure value={check.level} />, {say("hip_sheets.plumb")} <Figure value={check.plumb} /></p>
       <ul>{check.say.map((one) => <li key={one}><TapeText text={one} /></li>)}</ul>
+      <p>
+        <button type="button" className="plain-button" aria-pressed={valueAt(state.document, "hip.dummies") === true} onClick={() => state.keeper.change("hip.dummies", valueAt(state.document, "hip.dummies") !== true)}>
+          {say("hip_sheets.dummies")}
+        </button>
+      </p>
     </div>
   );
 }
@@ -262,13 +272,23 @@ function Pieces({ pieces }: { pieces: Hips["pieces"] }) {
   );
 }
 
-function Jacks({ corner }: { corner: Corner }) {
+function Jacks({ state, corner }: { state: WorkState; corner: Corner }) {
   const say = useWords();
-  if (corner.jacks.length === 0) return <p className="quiet">{say("hip_sheets.no_jacks")}</p>;
+  const from = valueAt(state.document, "hip.jacks") ?? "commons";
   return (
     <div className="hip-table">
-      <p className="quiet">{say("hip_sheets.jacks_say")}</p>
-      <table>
+      <p className="hip-switches">
+        <span>{say("hip_sheets.jacks_from")}</span>
+        <span className="switch" role="group" aria-label={say("hip_sheets.jacks_from")}>
+          {(["commons", "corner"] as const).map((one) => (
+            <button key={one} type="button" aria-pressed={from === one} onClick={() => state.keeper.change("hip.jacks", one)}>
+              {say(`hip_sheets.jacks_${one}`).toLowerCase()}
+            </button>
+          ))}
+        </span>
+      </p>
+      <p className="quiet">{say(corner.jacks.length === 0 ? "hip_sheets.no_jacks" : "hip_sheets.jacks_say")}</p>
+      {corner.jacks.length > 0 && <table>
         <thead>
           <tr>
             <th scope="col">{say("hip_sheets.piece")}</th>
@@ -287,7 +307,7 @@ function Jacks({ corner }: { corner: Corner }) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </table>}
     </div>
   );
 }
