@@ -11,6 +11,8 @@ WALL = 420.0
 ROOM = 480.0
 BESIDE = 240.0
 """mm round a plan for what is written beside it, and how far out that stands."""
+WORDS = 0.14
+"""Of the plan: half as wide as what is said beside a side."""
 
 
 def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
@@ -28,14 +30,17 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
         if piece.member.role in ("common", "king_common", "end_common", "jack", "hung", "hip", "ridge"):
             paths += _sticks(piece.member, piece.frames)
     texts = []
+    wide = WORDS * max(max(axis) - min(axis) for axis in zip(*eaves, strict=True))
     for number, (start, end) in enumerate(zip(corners, [*corners[1:], corners[0]], strict=True), 1):
         length = hypot(end[0] - start[0], end[1] - start[1])
-        out = (outs[number - 1] + BESIDE) / length
+        # Words are wide: beside an upright side they stand farther off.
+        aside = wide * abs(end[1] - start[1]) / length
+        out = (outs[number - 1] + BESIDE + aside) / length
         at = ((start[0] + end[0]) / 2 + (end[1] - start[1]) * out, (start[1] + end[1]) / 2 - (end[0] - start[0]) * out)
         told = message("outline.side", n=Count(number), length=Length(length))
         texts.append(Text(f"number_{number}", _down(at), told))
     xs, ys = [x for x, _ in eaves], [-y for _, y in eaves]
-    extent = (min(xs) - ROOM, min(ys) - ROOM, max(xs) + ROOM, max(ys) + ROOM)
+    extent = (min(xs) - ROOM - wide, min(ys) - ROOM, max(xs) + ROOM + wide, max(ys) + ROOM)
     return Sheet(extent, tuple(paths), (), tuple(texts))
 
 
