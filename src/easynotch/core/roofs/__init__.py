@@ -25,11 +25,8 @@ from .outline import (
     check_outline,
     lay_out_outline,
     offset,
-    regular,
-    square_tail_corner,
-    with_angle,
-    with_side,
 )
+from .outline_edit import regular, with_angle, with_side
 from .outline_rafters import plain_rafter
 from .planes import Slope, meet
 from .rafter import beam_top, purlin_place, rafter
@@ -68,6 +65,7 @@ from .roof import (
     UpperEnd,
 )
 from .setting_out import FirstBay, From, SettingOut, last_bay_options, set_out
+from .square_tail import square_tail_corner
 from .to_ridge import pitch_for_ridge
 from .under_ridge import Pocket, beam_pocket
 from .working import working_of

@@ -8,7 +8,7 @@ the outline with the level lines in which two planes are equally high (the lower
 from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import pairwise
-from math import acos, atan, cos, degrees, hypot, pi, radians, sin, tan
+from math import acos, atan, degrees, hypot
 
 from ..solid import Vector
 from ..terms import Count, message
@@ -241,54 +241,6 @@ def lay_out_outline(
     return OutlineRoof(bearing, regions, seams)
 
 
-def regular(sides: int, side: float) -> tuple[Point, ...]:
-    """The corners of a regular outline, its first side along the world's x from the origin."""
-    points: list[Point] = [(0.0, 0.0)]
-    for number in range(sides - 1):
-        turn = 2 * pi * number / sides
-        points.append((points[-1][0] + side * cos(turn), points[-1][1] + side * sin(turn)))
-    return tuple(points)
-
-
-def with_side(corners: tuple[Point, ...], number: int, length: float) -> tuple[Point, ...]:
-    """The outline with one side of another length: what comes after it moves along it; the last side closes."""
-    start, end = corners[number], corners[(number + 1) % len(corners)]
-    now = hypot(end[0] - start[0], end[1] - start[1])
-    by = length - now
-    way = ((end[0] - start[0]) / now, (end[1] - start[1]) / now)
-    moved = range(number + 1, len(corners))
-    if number == len(corners) - 1:
-        # The closing side ends at the first corner, which stays: its other end moves.
-        moved, way = range(number, number + 1), (-way[0], -way[1])
-    return tuple((x + way[0] * by, y + way[1] * by) if at in moved else (x, y) for at, (x, y) in enumerate(corners))
-
-
-def with_angle(corners: tuple[Point, ...], number: int, angle: float) -> tuple[Point, ...]:
-    """The outline with another inside angle at a corner, degrees: what comes after it turns round it."""
-    if number == len(corners) - 1:
-        return _last_angle(corners, angle)
-    turn = radians(_angle(corners, number) - angle)
-    pivot = corners[number]
-    made = list(corners)
-    for at in range(number + 1, len(corners)) if number > 0 else range(len(corners) - 1, len(corners)):
-        x, y = corners[at][0] - pivot[0], corners[at][1] - pivot[1]
-        by = turn if number > 0 else -turn
-        made[at] = (pivot[0] + x * cos(by) - y * sin(by), pivot[1] + x * sin(by) + y * cos(by))
-    return tuple(made)
-
-
-def _last_angle(corners: tuple[Point, ...], angle: float) -> tuple[Point, ...]:
-    """Nothing comes after the last corner: it slides along the side before it, by the law of sines."""
-    before, last, first = corners[-2], corners[-1], corners[0]
-    far = hypot(first[0] - before[0], first[1] - before[1])
-    now = hypot(last[0] - before[0], last[1] - before[1])
-    way = ((last[0] - before[0]) / now, (last[1] - before[1]) / now)
-    across = ((first[0] - before[0]) * way[0] + (first[1] - before[1]) * way[1]) / far
-    rest = 180.0 - angle - degrees(acos(max(-1.0, min(1.0, across))))
-    length = far * sin(radians(rest)) / sin(radians(angle))
-    return (*corners[:-1], (before[0] + way[0] * length, before[1] + way[1] * length))
-
-
 def angles(corners: tuple[Point, ...]) -> list[float]:
     """The inside angle at every corner, degrees."""
     return [_angle(corners, number) for number in range(len(corners))]
@@ -418,25 +370,3 @@ def _wall_under(eaves: list[Slope], at: Vector) -> Slope | None:
         if abs(off.dot(slope.inward)) < 1e-3 and -1e-3 < off.dot(slope.along) < slope.length + 1e-3:
             found = slope
     return found
-
-
-def square_tail_corner(rate: float, half_corner: float = 45.0) -> tuple[float, float]:
-    """The compound corner of a fascia on square-cut tails: its line on the wide face from square across, and the tilt.
-
-    Read off the mitre's plane, which stands plumb along the hip of equal pitches, against a fascia that leans with
-    the rafters' ends.
-
-    Args:
-        rate: of the roof, rise over run.
-        half_corner: half the inside angle of the walls' corner, degrees.
-    """
-    along = Vector(1.0, 0.0, 0.0)
-    inward = Vector(0.0, 1.0, 0.0)
-    face = (-inward - UP * rate).unit()
-    down = face.cross(along).unit()
-    half = tan(radians(half_corner))
-    # The hip in plan climbs from the corner between both walls; the mitre stands plumb over it.
-    hip = (along + inward * half).unit()
-    normal = UP.cross(hip).unit()
-    line = degrees(atan(abs(normal.dot(down)) / abs(normal.dot(along))))
-    return line, 90.0 - degrees(acos(abs(normal.dot(face))))
