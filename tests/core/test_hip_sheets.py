@@ -1,11 +1,13 @@
 """If these break, a bevel taken off the sheet, the list or the block is not the one the roof's planes meet at."""
 
 from dataclasses import replace
-from math import atan, cos, degrees, hypot, radians, sin, sqrt, tan
+from itertools import combinations
+from math import atan, atan2, cos, degrees, hypot, radians, sin, sqrt, tan
 
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from shapely import Polygon
 
 from easynotch.core.roofs import (
     Edge,
@@ -22,6 +24,8 @@ from easynotch.core.roofs import (
 )
 from easynotch.core.solid import Face, outline
 from easynotch.drawing.geometric import angles_read, draw_geometric
+from easynotch.drawing.hip_boards import draw_block
+from easynotch.drawing.hip_choices import draw_head, draw_planes
 from tests.roofs import outlines, roofs
 
 
@@ -119,3 +123,44 @@ def test_two_dummies_in_their_places_stand_as_far_apart_as_the_tape_should_read(
     assert whole == pytest.approx(hip.lengths["overall"])
     assert {cut.role for cut in head.cut_planes} >= {"head"}
     assert {"seat", "tail"} <= {cut.role for cut in foot.cut_planes}
+
+
+@settings(max_examples=40)
+@given(outlines() | outlines(wild=True), st.floats(60, 120))
+def test_a_bevel_set_on_the_block_is_the_bevel_of_the_list(roof, depth):
+    for hip in hips_of(lay_out_roof(roof)):
+        struck = [one for one in bevels_of(hip) if one.from_across is not None]
+        sheet = draw_block(struck, depth)
+        board, *lines = sheet.paths
+        (_, _), (end, _), (_, low), _ = board.points
+        assert len(lines) == len(struck) == len(sheet.texts)
+        for bevel, one in zip(struck, lines, strict=True):
+            (a, b), (c, d) = one.points
+            assert degrees(atan2(c - a, b - d)) == pytest.approx(bevel.from_across, abs=1e-6)
+            assert b == low and 0 < a <= c < end and -1e-9 <= d < b
+
+
+@settings(max_examples=40)
+@given(outlines() | outlines(wild=True), st.floats(30, 90), st.sampled_from(KeepPlanes))
+def test_a_hip_drawn_under_its_planes_stands_under_both_and_touches_them(roof, thickness, keep):
+    for hip in hips_of(lay_out_roof(roof)):
+        sheet = draw_planes(hip, thickness, 240.0, keep)
+        shape = next(path for path in sheet.paths if path.id == "hip")
+        falls = [hip.fall(hip.second), hip.fall(hip.first)]
+        # On the sheet down is down: the planes fall from the crease by their own rate on either side.
+        over = [y - max(-x * falls[0], x * falls[1]) for x, y in shape.points]
+        assert min(over) == pytest.approx(0.0, abs=1e-6)
+        xs = [x for x, _ in shape.points]
+        assert max(xs) - min(xs) == pytest.approx(thickness)
+
+
+@settings(max_examples=30)
+@given(roofs(("hip",)))
+def test_where_heads_meet_the_drawing_shows_every_hip_there_and_no_two_pieces_over_each_other(roof):
+    framing = frame_roof(lay_out_roof(roof))
+    seam = distinct_hips(lay_out_roof(roof))[0][0]
+    sheet = draw_head(framing, seam.high, max(roof.hip.stock.thickness, roof.rafter.thickness))
+    shapes = {path.id: Polygon(path.points) for path in sheet.paths}
+    assert sum(name.startswith("hip_") for name in shapes) >= 2
+    for one, other in combinations(shapes.values(), 2):
+        assert one.intersection(other).area < 1e-3 * min(one.area, other.area) + 1e-3
