@@ -171,7 +171,7 @@ def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Wor
         jacks=[
             JackMarkView(
                 piece=one.piece, title=words.say(title_of(one.piece)),
-                side=words.say(_side(seam, one.slope is seam.second)),
+                side=words.say(_side(one.slope is seam.second)),
                 on_plate=shown(one.on_plate, words), on_hip=shown(one.on_hip, words),
             )
             for one in jack_marks(worked.layout, worked.framing, seam)
@@ -193,8 +193,7 @@ def _member_of(framing: Framing, seam: Seam) -> Member | None:
     return None
 
 
-def _side(seam: Seam, second: bool) -> Message:
-    del seam
+def _side(second: bool) -> Message:
     return Message("hips.right" if not second else "hips.left")
 
 
@@ -226,7 +225,7 @@ def _label(bevel: Bevel, seam: Seam, words: Words) -> str:
     name = words.say(Message(f"hips.bevel.{bevel.id}"))
     datum = words.say(Message(f"hips.from.{bevel.datum}")) if bevel.datum is not Datum.PLANES else ""
     sides = sum(one.id == bevel.id for one in bevels_of(seam))
-    side = words.say(_side(seam, bevel.slope is seam.second)) if sides > 1 else ""
+    side = words.say(_side(bevel.slope is seam.second)) if sides > 1 else ""
     return ", ".join((name, *(_within(part) for part in (side, datum) if part)))
 
 
@@ -241,7 +240,7 @@ def _read(read: Read, number: int, bevels: tuple[Bevel, ...], seam: Seam, words:
     bevel = next((one for one in named if one.slope is slope), named[0])
     label = words.say(Message(f"hips.bevel.{read.bevel}"))
     if slope is not None:
-        label = f"{label}, {_within(words.say(_side(seam, slope is seam.second)))}"
+        label = f"{label}, {_within(words.say(_side(slope is seam.second)))}"
     return ReadView(
         letter=words.say(Message("hips.letter", {"n": Count(number)})), label=label,
         angle=words.figure(Angle(bevel.degrees)),

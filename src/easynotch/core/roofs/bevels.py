@@ -10,10 +10,10 @@ from enum import StrEnum
 from math import acos, atan, degrees
 
 from ..solid import Vector
-from .layout import RoofLayout
+from .layout import RoofLayout, as_outline
 from .outline import Seam, lay_out_outline
 from .planes import UP, Slope
-from .roof import Edge, End
+from .roof import End
 
 SAME = 1e-6
 
@@ -51,10 +51,8 @@ def hips_of(layout: RoofLayout) -> tuple[Seam, ...]:
     plan = layout.roof.plan
     if End.HIP not in plan.ends:
         return ()
-    first, second = (Edge(gable=end is End.GABLE) for end in plan.ends)
-    corners = ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
-    edges = (Edge(), second, Edge(), first)
-    found = lay_out_outline(corners, edges, layout.roof.slope, layout.notch.hap, plan.sheathing)
+    plan = as_outline(plan)
+    found = lay_out_outline(plan.corners, plan.edges, layout.roof.slope, layout.notch.hap, plan.sheathing)
     return tuple(found.hips)
 
 

@@ -124,7 +124,7 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     if roof.plan.shape is Shape.OUTLINE:
         return _outline(roof, sizes)
     if End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head in ("post", "pairs"):
-        return _outline(replace(roof, plan=_round(roof.plan)), sizes)
+        return _outline(replace(roof, plan=as_outline(roof.plan)), sizes)
     if roof.plan.shape is Shape.SHED:
         return _shed(roof, sizes)
     if roof.gambrel is not None:
@@ -133,7 +133,7 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     return replace(layout, ends=_hipped_ends(roof, layout)) if End.HIP in roof.plan.ends else layout
 
 
-def _round(plan: Plan) -> Plan:
+def as_outline(plan: Plan) -> Plan:
     """A rectangle as an outline: its long sides eaves, its ends hipped or gables."""
     first, second = (Edge(gable=end is End.GABLE) for end in plan.ends)
     corners = ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))

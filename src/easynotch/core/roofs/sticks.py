@@ -17,7 +17,6 @@ from .outline import TINY, OutlineRoof, Seam
 from .planes import UP, Slope
 from .roof import Hip, KeepPlanes, RidgeKind, RoofError
 
-DOWN = Vector(0.0, 0.0, -1.0)
 POST_BELOW = 60.0
 """mm: how far a post hangs below what it carries."""
 
