@@ -1,18 +1,27 @@
 """Flights for property tests, with the ranges written down."""
 
+from dataclasses import replace
+
 from hypothesis import strategies as st
 
 from easynotch.core.solid import Stock
 from easynotch.core.stairs import (
+    Anchors,
     Boards,
     Flight,
+    Guard,
+    GuardSides,
     Head,
     HeadKind,
     Kicker,
     KickerNotch,
     RiserChoice,
     RiserRule,
+    Screws,
     Section,
+    Sides,
+    Slab,
+    Surroundings,
     Tread,
 )
 
@@ -60,4 +69,53 @@ def flights(draw: st.DrawFn) -> Flight:
         ),
         kicker=draw(st.none() | st.just(kicker)),
         gauge=draw(st.none() | mm(100, 260)),
+    )
+
+
+SECTION = st.builds(Stock, mm(18, 45), mm(60, 140))
+
+
+@st.composite
+def surroundings(draw: st.DrawFn) -> Surroundings:
+    """Sides open, overhanging or closed by skirts; guards of every kind; blocks, slab, anchors, or none of them."""
+    side = draw(st.sampled_from(["plain", "overhang", "skirt"]))
+    guard = Guard(
+        sides=draw(st.sampled_from(GuardSides)),
+        height=draw(mm(850, 1100)),
+        under=draw(mm(20, 90)),
+        post=Stock(88, 88),
+        rail=draw(st.builds(Stock, mm(35, 90), mm(30, 90))),
+        lower_rail=draw(st.builds(Stock, mm(35, 60), mm(30, 60))),
+        baluster=draw(st.builds(Stock, mm(30, 40), mm(18, 40))),
+        gap=draw(mm(60, 130)),
+        bay=draw(mm(900, 2400)),
+    )
+    return Surroundings(
+        sides=Sides(
+            overhang=draw(mm(5, 40)) if side == "overhang" else 0.0,
+            skirt=Stock(20, 280) if side == "skirt" else None,
+            margin=draw(mm(0, 60)) if side == "skirt" else 0.0,
+        ),
+        blocks=draw(st.none() | st.just(Stock(40, 90))),
+        guard=draw(st.none() | st.just(guard)),
+        slab=draw(st.none() | st.just(Slab(1200, 4000, 100, 400, 0.02, 100, 17))),
+        anchors=draw(st.none() | st.just(Anchors(60, 130, 900))),
+        screws=Screws(tread=draw(st.none() | mm(40, 90))),
+    )
+
+
+@st.composite
+def whole_flights(draw: st.DrawFn) -> Flight:
+    """A flight with its surroundings, its treads drained or run on under the risers, sometimes of boards in hand."""
+    flight = draw(flights())
+    tread = flight.tread
+    under = flight.riser_board if draw(st.booleans()) else 0.0
+    drain = draw(st.sampled_from([0.0, 4.0]))
+    if tread.boards is None:
+        tread = replace(tread, in_hand=draw(st.none() | st.just(Boards(0, 120, 4))))
+    return replace(
+        flight,
+        tread=replace(tread, under_riser=under, drain_gap=drain),
+        head=replace(flight.head, header_depth=flight.head.header_depth or 240.0),
+        around=draw(surroundings()),
     )

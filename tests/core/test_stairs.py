@@ -12,10 +12,11 @@ from shapely import Polygon
 from easynotch.core.bench import StopKind, stops_of
 from easynotch.core.rules import LimitSetId, limit_set
 from easynotch.core.solid import Vector, as_manifold, describe, marks_of, outline
+from easynotch.core.solid import close as joint_of
 from easynotch.core.stairs import (
     HeadKind,
     facts_of,
-    joints_of,
+    frame_flight,
     lay_out,
     riser_candidates,
     stringers,
@@ -134,9 +135,11 @@ def test_a_wrong_first_road_is_noticed_by_the_second(flight, error):
 @given(flights())
 def test_the_foot_stands_and_the_head_bears_without_a_gap(flight):
     layout = lay_out(flight)
-    joints = {joint.id: joint for joint in joints_of(layout, stringers(layout)[0])}
+    joints = {touch.id: joint_of(touch) for touch in frame_flight(layout).touches if touch.id in ("head", "foot")}
     assert all(abs(joint.opening) < 1e-3 for joint in joints.values())
     depth, drop = flight.head.header_depth, -layout.tread_levels[0]
+    if depth is not None and flight.head.kind is HeadKind.DROP_BOARD:
+        depth += flight.head.drop_board.depth
     if depth is not None and drop >= 0:
         mark = next(mark for mark in marks_of(stringers(layout)[0]) if mark.id == "head")
         ((top, bottom),) = mark.pieces

@@ -12,8 +12,8 @@ from easynotch.core.rules import Dialect, LimitSetId, Words, catalogue, choices,
 from easynotch.core.rules.words import terms_of
 from easynotch.core.tape import Tape, Units
 from easynotch.core.terms import Message
+from easynotch.exchange import WorkedFlight, work_out_flight
 from easynotch.exchange.job_model import FlightInput
-from easynotch.exchange.work_out import WorkedFlight
 from tests.flights import flights
 from tests.roofs import roofs
 
@@ -64,14 +64,12 @@ def test_every_word_the_screens_name_has_a_sentence(home):
 
 @given(flights())
 def test_everything_a_flight_says_can_be_worded_in_every_dialect(flight):
-    from easynotch.exchange import work_out as module  # noqa: PLC0415
-
     class Given(FlightInput):
-        def flight(self, units):
+        def flight(self, *_, **__):
             return flight
 
     for units, set_id in ((one, two) for two in LimitSetId for one in Units):
-        worked: WorkedFlight = module.work_out_flight(Given.model_construct(), units, set_id)
+        worked: WorkedFlight = work_out_flight(Given.model_construct(), units, set_id)
         for dialect in Dialect:
             words = Words(dialect, Tape.of(units))
             for check in worked.checks:

@@ -12,7 +12,8 @@ from .roof_parts import CornersInput
 from .settings_model import Origin, SettingsInput, Settled, habit_of, read_settings, saws_of, settle, square_of
 from .typed import typed_length
 from .usual import usual_flight, usual_roof
-from .work_out import Worked, WorkedFlight, work_out_flight, worked_out
+from .work_out import Worked, worked_out
+from .work_out_flight import WorkedFlight, work_out_flight
 from .work_out_roof import WorkedRoof, work_out_roof
 from .worked import WorkedMember
 

@@ -3,6 +3,7 @@
 The published JSON Schema (``docs/job-file.schema.json``) comes from these models.
 """
 
+from dataclasses import replace
 from typing import Annotated, Any, Literal
 
 from pydantic import BeforeValidator, Field, ModelWrapValidatorHandler, Tag, model_validator
@@ -22,6 +23,7 @@ from ..core.stairs import (
     Tread,
 )
 from ..core.tape import Units
+from .flight_parts import AroundInput
 from .limit_model import ChosenLimits
 from .measured import Measured, NotNegative, Positive, reading_in
 from .parts import Flag, Name, Part, StockInput, Whole, by_key
@@ -30,6 +32,8 @@ from .roof_model import RoofInput
 from .settings_model import SettingsInput
 
 FORMAT, VERSION = "easy-notch-job", 1
+USUAL_BAG = {Units.IMPERIAL: 17.0, Units.METRIC: 10.0}
+"""Litres: an 80 lb bag and a 20 kg bag, as makers print on them; a shop sets its own."""
 USUAL_SPACING = {Units.IMPERIAL: 16 * 25.4, Units.METRIC: 400.0}
 
 
@@ -55,6 +59,13 @@ class RiserInput(Part):
         return RiserChoice(RiserRule.AT_MOST, self.at_most.mm if self.at_most else 0.0)
 
 
+class BoardsInHandInput(Part):
+    """Boards a tread of a given going is made from; the last is ripped to what is left."""
+
+    width: Positive
+    gap: NotNegative = Measured(0.0, "0 mm")
+
+
 class TreadInput(Part):
     """A tread by its boards, or by its going."""
 
@@ -64,6 +75,9 @@ class TreadInput(Part):
     board_width: Positive | None = None
     gap: NotNegative = Measured(0.0, "0 mm")
     going: Positive | None = None
+    drain_gap: NotNegative = Measured(0.0, "0 mm")
+    under_riser: Flag = False
+    in_hand: BoardsInHandInput | None = None
 
     @model_validator(mode="after")
     def _one(self) -> "TreadInput":
@@ -71,14 +85,28 @@ class TreadInput(Part):
         given_boards = self.boards is not None or self.board_width is not None
         if by_boards == (self.going is not None) or (given_boards and not by_boards):
             raise PydanticCustomError("going_or_boards", "going or boards")
+        if by_boards and self.in_hand is not None:
+            raise PydanticCustomError("in_hand_or_boards", "boards twice")
         return self
 
-    def tread(self) -> Tread:
-        """The tread, for the core."""
-        boards = None
+    def tread(self, riser_board: float) -> Tread:
+        """The tread, for the core.
+
+        Args:
+            riser_board: its thickness, which a tread may run on under.
+        """
+        boards, hand = None, self.in_hand
         if self.boards is not None and self.board_width is not None:
             boards = Boards(self.boards, self.board_width.mm, self.gap.mm)
-        return Tread(self.thickness.mm, self.nosing.mm, self.going.mm if self.going else None, boards)
+        return Tread(
+            self.thickness.mm,
+            self.nosing.mm,
+            self.going.mm if self.going else None,
+            boards,
+            drain_gap=self.drain_gap.mm,
+            under_riser=riser_board if self.under_riser else 0.0,
+            in_hand=Boards(0, hand.width.mm, hand.gap.mm) if hand else None,
+        )
 
 
 class DropBoardInput(Part):
@@ -103,6 +131,8 @@ class HeadInput(Part):
     riser_board: Flag = False
     drop_board: DropBoardInput | None = None
     ledger: LedgerInput | None = None
+    header_length: Positive | None = None
+    lap: Positive | None = None
 
     @model_validator(mode="after")
     def _sections(self) -> "HeadInput":
@@ -132,8 +162,8 @@ class KickerInput(Part):
     notch: KickerNotch = KickerNotch.ALL
 
 
-class FlightInput(Part):
-    """A straight flight of stairs on cut stringers."""
+class FlightInput(AroundInput):
+    """A straight flight of stairs on cut or housed stringers, and everything around it."""
 
     kind: Literal["flight"]
     name: Name = ""
@@ -153,15 +183,29 @@ class FlightInput(Part):
         description="What is clamped on the square for the riser, where the marks are stepped off.",
     )
 
-    def flight(self, units: Units) -> Flight:
-        """The flight, for the core."""
+    def flight(
+        self, units: Units, *, treads_first: bool = False, stretch: bool = False, bag: float | None = None
+    ) -> Flight:
+        """The flight, for the core.
+
+        Args:
+            units: the job's, for what is usual.
+            treads_first: the shop's order of the steps, where the flight does not say.
+            stretch: whether the shop lets a narrow flight stretch the stringers' spacing.
+            bag: what a bag of concrete yields in the shop, litres.
+        """
         spacing = self.stringer_spacing.mm if self.stringer_spacing else USUAL_SPACING[units]
-        kicker = self.kicker
+        kicker, head = self.kicker, self.head
+        around = self.surroundings(
+            head.header_length.mm if head.header_length else None,
+            head.lap.mm if head.lap else USUAL_SPACING[units],
+            bag or USUAL_BAG[units],
+        )
         return Flight(
             name=self.name,
             total_rise=self.total_rise.mm,
             riser=self.riser.choice(),
-            tread=self.tread.tread(),
+            tread=self.tread.tread(self.riser_board.mm if self.riser_board else 0.0),
             stock=Stock(
                 self.stock.thickness.mm,
                 self.stock.depth.mm,
@@ -175,6 +219,9 @@ class FlightInput(Part):
             head=self.head.head(),
             kicker=Kicker(kicker.width.mm, kicker.thickness.mm, kicker.notch) if kicker else None,
             gauge=self.gauge.mm if self.gauge else None,
+            stretch=self.stretch or stretch,
+            ground=self.ground.ground(self.total_rise.mm) if self.ground else None,
+            around=replace(around, treads_first=around.treads_first or (treads_first and self.order is None)),
         )
 
 

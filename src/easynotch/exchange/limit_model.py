@@ -10,7 +10,7 @@ from ..core.rules import LimitChange, LimitSet, LimitSetId, changed, limit_set, 
 from ..core.tape import Units
 from ..core.terms import Angle, Count, Length, Message
 from .measured import Fraction, PitchText, Positive, fraction_of, reading_in
-from .parts import Name, Part, text_or_object
+from .parts import Name, Part, Whole, text_or_object
 from .problems import Problems, from_validation
 
 Reason = Annotated[str, Field(max_length=400, min_length=3)]
@@ -37,11 +37,22 @@ class ShareChange(Part):
     reason: Reason
 
 
+class CountChange(Part):
+    """Another number for a limit, and why."""
+
+    value: Annotated[Whole, Field(ge=1, le=200)]
+    reason: Reason
+
+
 def _fields() -> dict[str, Any]:
     """A field for every limit there is, of the kind its value has."""
     limits = limit_set(LimitSetId.NORTH_AMERICAN_DWELLING).limits
     kinds = {Length: LengthChange, Angle: AngleChange, Count: ShareChange}
-    return {name: (kinds[type(limit.value)] | None, None) for name, limit in limits.items()}
+    counted = {name for name, limit in limits.items() if isinstance(limit.value, Count) and limit.value.number >= 1}
+    return {
+        name: ((CountChange if name in counted else kinds[type(limit.value)]) | None, None)
+        for name, limit in limits.items()
+    }
 
 
 class _Changes(Part):
@@ -53,6 +64,8 @@ class _Changes(Part):
                 found[name] = LimitChange(Length(change.value.mm), change.reason)
             elif isinstance(change, AngleChange):
                 found[name] = LimitChange(Angle(change.value.pitch.degrees), change.reason)
+            elif isinstance(change, CountChange):
+                found[name] = LimitChange(Count(change.value), change.reason)
             elif isinstance(change, ShareChange):
                 found[name] = LimitChange(Count(fraction_of(change.value) or 0.0), change.reason)
         return found

@@ -84,6 +84,7 @@ class SettingsInput(Part):
     square: SquareInput | None = None
     saws: Annotated[list[SawInput], Field(max_length=20)] | None = None
     stock: Annotated[list[KeptStockInput], Field(max_length=60)] | None = None
+    bag: Annotated[float, Field(gt=0, le=1000, description="what a bag of concrete yields, litres")] | None = None
     habits: Habits | None = None  # type: ignore[valid-type]
 
 

@@ -3,9 +3,11 @@
 from dataclasses import dataclass
 
 from ..core.bench import Stop, StopKind
+from ..core.rules import Words
 from ..core.solid import Member
 from ..core.stairs import Layout
 from ..core.terms import Length, Message, Value
+from .piece_talk import stair_title
 from .screen_models import Point
 
 
@@ -15,6 +17,7 @@ class FlightTalk:
 
     layout: Layout
     depth: float
+    words: Words
 
     def key(self, stop: Stop) -> str:
         """A notch for a tread is called so; every other stop by its role."""
@@ -54,5 +57,5 @@ class FlightTalk:
         return None
 
     def title(self, member: Member) -> Message:
-        """The pattern, or the inner one."""
-        return Message(f"board.{member.id}")
+        """The pattern, the inner one, or one by its number."""
+        return stair_title(member.id, self.words)

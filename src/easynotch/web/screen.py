@@ -8,7 +8,8 @@ from ..core.terms import Length, Level, Message, Value, message
 from ..drawing import Profile, draw_elevation, draw_profile
 from ..exchange import FlightInput, WorkedFlight
 from .board_view import Tools, board_view, shown
-from .flight_talk import FlightTalk
+from .piece_talk import stair_title
+from .pieces import talk_of
 from .screen_models import CandidateView, DriftView, NoteView, PieceView, ProfileView, ScreenView, StationView
 from .views import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
 
@@ -18,8 +19,7 @@ def screen_of(
 ) -> ScreenView:
     """Everything the stations show of a flight, the board of one piece (the pattern by default) among it."""
     laid = next((one for one in worked.members if one.member.id == piece), worked.pattern)
-    talk = FlightTalk(worked.layout, laid.member.stock.depth)
-    board = board_view(laid, words, talk, tools)
+    board = board_view(laid, words, talk_of(worked, laid, words), tools)
     return ScreenView(
         kind="flight",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
@@ -31,7 +31,7 @@ def screen_of(
         pieces=[
             PieceView(
                 id=one.member.id,
-                title=words.say(Message(f"board.{one.member.id}")),
+                title=words.say(stair_title(one.member.id, words)),
                 count=one.member.count,
                 spare=tools.spare(one.member),
             )

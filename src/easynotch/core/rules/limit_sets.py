@@ -61,6 +61,8 @@ def _value(text: str) -> Length | Angle | Count:
     share = re.fullmatch(r"(\d+)/(\d+)", text)
     if share:
         return Count(int(share[1]) / int(share[2]))
+    if text.isdigit():
+        return Count(int(text))
     if text.endswith("°"):
         return Angle(read_pitch(text).degrees)
     return Length(read_length(text, Units.METRIC).mm)

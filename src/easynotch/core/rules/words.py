@@ -17,8 +17,9 @@ from ..tape import Style, Tape, nearest, write_marks
 from ..terms import Angle, Length, Message, Value
 
 LANGUAGE = "en"
-CATALOGUES = {"messages": ("messages", "choices", "roofs"), "interface": ("interface",)}
+CATALOGUES = {"messages": ("messages", "choices", "roofs", "stairs"), "interface": ("interface",)}
 MM_PER_INCH = 25.4
+LITRE_PER_FT3 = 1 / 28.316846592
 MM2_PER_FT2 = 304.8**2
 _SLOT = re.compile(r"\{(term:)?([a-z_]+)\}")
 
@@ -117,6 +118,9 @@ class Words:
         """A fact's number as text: a count, an angle or a length."""
         if isinstance(number, int):
             return str(number)
+        if key.endswith("_volume"):
+            imperial = self.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
+            return f"{number * LITRE_PER_FT3:.1f} ft³" if imperial else f"{number:.0f} l"
         if key.endswith("_area"):
             imperial = self.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
             return f"{number / MM2_PER_FT2:.1f} ft²" if imperial else f"{number / 1e6:.2f} m²"

@@ -14,6 +14,7 @@ from .mark import Mark, marks_of
 from .member import CutPlane, Hand, Member, PlaneRow, Removal, Stock, removal
 from .mesh import as_manifold, box
 from .overlap import Overlap, clearance, overlaps
+from .straight import ripped, square_ends, straight
 from .vector import Plane, Vector
 
 __all__ = [
@@ -52,7 +53,10 @@ __all__ = [
     "overlaps",
     "regions",
     "removal",
+    "ripped",
     "sawn_face",
+    "square_ends",
+    "straight",
     "stretch",
     "support_face",
 ]

@@ -4,10 +4,11 @@ World of a flight: x level from the header's face towards the foot, y across the
 framing above. Source of the method: ``trade.md`` 4.
 """
 
+from .built import Mend, Survey, TreadMend, survey_built
 from .candidates import Candidate, riser_candidates
 from .checks import check_flight
 from .facts import facts_of
-from .fit import joints_of
+from .feet import AnchorPlan, anchor_plan
 from .flight import (
     Boards,
     Flight,
@@ -21,30 +22,115 @@ from .flight import (
     Section,
     Tread,
 )
+from .framing import FlightFraming, Piece, frame_flight, frame_stair
+from .ground import Ground, Reading, Side
+from .guard import GuardLayout, guard_layout, opening_under, post_line
+from .housed import Template, template_of
+from .landing_loop import Landing, Round
 from .layout import Layout, lay_out, riser_count
+from .more_checks import around_checks, headroom, platform_checks, prefixed
+from .more_facts import more_facts, stair_facts
+from .order import order_of_work
+from .places import spacer, stringer_count, stringer_places
+from .platform import TwoFlights, moved, split, straight_down
+from .slab import SlabPlan, slab_plan
+from .slide import slides
+from .steps import rows
 from .stringer import stringers
+from .surroundings import (
+    Anchors,
+    Balusters,
+    Built,
+    Defect,
+    DoorSwing,
+    Guard,
+    GuardSides,
+    Housed,
+    Overhead,
+    Platform,
+    Screws,
+    Sides,
+    Slab,
+    Surroundings,
+    TopLanding,
+    Turn,
+)
 from .working import working_of
 
 __all__ = [
+    "AnchorPlan",
+    "Anchors",
+    "Balusters",
     "Boards",
+    "Built",
     "Candidate",
+    "Defect",
+    "DoorSwing",
     "Flight",
     "FlightError",
+    "FlightFraming",
+    "Ground",
+    "Guard",
+    "GuardLayout",
+    "GuardSides",
     "Head",
     "HeadKind",
+    "Housed",
     "Kicker",
     "KickerNotch",
+    "Landing",
     "Layout",
+    "Mend",
+    "Overhead",
+    "Piece",
+    "Platform",
+    "Reading",
     "RiserChoice",
     "RiserRule",
+    "Round",
+    "Screws",
     "Section",
+    "Side",
+    "Sides",
+    "Slab",
+    "SlabPlan",
+    "Surroundings",
+    "Survey",
+    "Template",
+    "TopLanding",
     "Tread",
+    "TreadMend",
+    "Turn",
+    "TwoFlights",
+    "anchor_plan",
+    "around_checks",
     "check_flight",
     "facts_of",
-    "joints_of",
+    "frame_flight",
+    "frame_stair",
+    "guard_layout",
+    "headroom",
     "lay_out",
+    "more_facts",
+    "moved",
+    "opening_under",
+    "order_of_work",
+    "platform_checks",
+    "post_line",
+    "prefixed",
     "riser_candidates",
     "riser_count",
+    "rows",
+    "slab_plan",
+    "slides",
+    "spacer",
+    "split",
+    "stair_facts",
+    "straight_down",
+    "stringer_count",
+    "stringer_places",
     "stringers",
+    "survey_built",
+    "template_of",
     "working_of",
 ]

@@ -38,13 +38,12 @@ def riser_candidates(flight: Flight, limits: Limits) -> tuple[Candidate, ...]:
     """
     chosen = lay_out(flight)
     rule, value = flight.riser.rule, flight.riser.value
+    rise = chosen.flight.total_rise
     highest = value if rule is RiserRule.AT_MOST else limits["riser_max"].amount
     target = value if rule is RiserRule.TARGET else limits["riser_comfortable"].amount
-    fewest = _within(
-        whole_up(flight.total_rise / highest) if flight.total_rise / highest < MOST_RISERS else MOST_RISERS
-    )
-    comfortable = _within(floor(min(flight.total_rise / target, MOST_RISERS) + 0.5 + WHOLE))
-    most = _within(floor(min(flight.total_rise / limits["riser_min"].amount, MOST_RISERS) + WHOLE))
+    fewest = _within(whole_up(rise / highest) if rise / highest < MOST_RISERS else MOST_RISERS)
+    comfortable = _within(floor(min(rise / target, MOST_RISERS) + 0.5 + WHOLE))
+    most = _within(floor(min(rise / limits["riser_min"].amount, MOST_RISERS) + WHOLE))
     counts = {*range(_within(fewest - 1), _within(most + 1) + 1), chosen.riser_count, comfortable}
     if len(counts) > 24:
         counts = {count for count in counts if abs(count - chosen.riser_count) <= 8 or count in (fewest, comfortable)}

@@ -24,7 +24,7 @@ def check_shape(layout: Layout, limits: Limits) -> tuple[Check, ...]:
         ("comfort_max", comfort),
         ("throat_min", left),
     )
-    return tuple(_limit_check(limits[limit], value) for limit, value in rows if limit in limits)
+    return tuple(limit_check(limits[limit], value) for limit, value in rows if limit in limits)
 
 
 def check_flight(
@@ -51,15 +51,24 @@ def check_flight(
     )
 
 
-def _limit_check(limit: Limit, value: Value) -> Check:
-    amount = value.mm if isinstance(value, Length) else value.degrees if isinstance(value, Angle) else 0.0
+def limit_check(limit: Limit, value: Value) -> Check:
+    """A value against a limit of the set; its words are keyed by the limit's id."""
+    amount = (
+        value.mm
+        if isinstance(value, Length)
+        else value.degrees
+        if isinstance(value, Angle)
+        else value.number
+        if isinstance(value, Count)
+        else 0.0
+    )
     level = against(limit, amount)
     found = message(f"check.{limit.id}.{'ok' if level is Level.OK else 'over'}", value=value, limit=limit.value)
     remedy = None if level is Level.OK else message(f"check.{limit.id}.do", value=value, limit=limit.value)
     return Check(limit.id, level, found, value, limit, remedy)
 
 
-def _plain(check_id: str, level: Level, value: Value | None = None, **values: Value) -> Check:
+def plain(check_id: str, level: Level, value: Value | None = None, **values: Value) -> Check:
     """A check without a limit of the set: its words are keyed by its id and level."""
     filled: dict[str, Value] = dict(values) if value is None else {"value": value, **values}
     remedy = None if level is Level.OK else Message(f"check.{check_id}.do", filled)
@@ -77,7 +86,7 @@ def _nosing(layout: Layout, limits: Limits) -> Check:
     """Solid risers want a nosing within bounds; open ones an overlap of the treads."""
     nosing = layout.flight.tread.nosing
     low, high = limits["nosing_min"], limits["nosing_max"]
-    return _limit_check(high if nosing > high.amount else low, Length(nosing))
+    return limit_check(high if nosing > high.amount else low, Length(nosing))
 
 
 def _gauge(clamped: Drift, limit: Limit, *, stepped: bool) -> Check:
@@ -107,19 +116,19 @@ def _gauge(clamped: Drift, limit: Limit, *, stepped: bool) -> Check:
 def _stringer(layout: Layout, pattern: Member, facts: Mapping[str, float]) -> Iterator[Check]:
     flight = layout.flight
     if throat(layout) <= 0 or layout.top_level_cut <= 0 or facts["first_riser"] <= 0 or facts["plumb_bearing"] <= 0:
-        yield _plain("stringer_holds", Level.STOP)
+        yield plain("stringer_holds", Level.STOP)
     length = pattern.lengths["board"]
     if flight.stock.length is None:
-        yield _plain("stock_length", Level.LOOK, Length(length), stock=Length(0.0))
+        yield plain("stock_length", Level.LOOK, Length(length), stock=Length(0.0))
     else:
         level = Level.OK if length <= flight.stock.length else Level.STOP
-        yield _plain("stock_long_enough", level, Length(length), stock=Length(flight.stock.length))
+        yield plain("stock_long_enough", level, Length(length), stock=Length(flight.stock.length))
 
 
 def _head(layout: Layout, facts: Mapping[str, float]) -> Iterator[Check]:
     head = layout.flight.head
     if head.header_depth is None:
-        yield _plain("header_depth", Level.LOOK, Length(facts["plumb_bearing"]))
+        yield plain("header_depth", Level.LOOK, Length(facts["plumb_bearing"]))
         return
     missing, overlap = facts["head_missing"], facts["head_overlap"]
     values: dict[str, Value] = {
@@ -129,36 +138,36 @@ def _head(layout: Layout, facts: Mapping[str, float]) -> Iterator[Check]:
         "bearing": Length(facts["plumb_bearing"]),
     }
     if missing <= 0:
-        yield _plain("head_bearing", Level.OK, Length(missing), **values)
+        yield plain("head_bearing", Level.OK, Length(missing), **values)
     elif head.kind is HeadKind.DROP_BOARD and head.drop_board is not None:
         level = Level.OK if head.drop_board.depth >= missing else Level.STOP
-        yield _plain("drop_board", level, Length(missing), board=Length(head.drop_board.depth))
+        yield plain("drop_board", level, Length(missing), board=Length(head.drop_board.depth))
     else:
-        yield _plain("head_bearing", Level.LOOK if overlap > 0 else Level.STOP, Length(missing), **values)
+        yield plain("head_bearing", Level.LOOK if overlap > 0 else Level.STOP, Length(missing), **values)
 
 
 def _foot(layout: Layout) -> Iterator[Check]:
     flight = layout.flight
     first = layout.tread_levels[-1] - layout.bearing_level
     if flight.tread.thickness >= layout.riser:
-        yield _plain("tread_thickness", Level.STOP, Length(flight.tread.thickness), riser=Length(layout.riser))
+        yield plain("tread_thickness", Level.STOP, Length(flight.tread.thickness), riser=Length(layout.riser))
     if flight.kicker is not None:
         deep = flight.kicker.thickness >= first or flight.kicker.width >= layout.going
         if deep:
-            yield _plain("kicker", Level.STOP, Length(flight.kicker.thickness), first=Length(first))
+            yield plain("kicker", Level.STOP, Length(flight.kicker.thickness), first=Length(first))
 
 
 def _sawn_treads(layout: Layout) -> Iterator[Check]:
     tread = layout.flight.tread
     if tread.nosing > layout.going:
-        yield _plain("nosing_over_going", Level.STOP, Length(tread.nosing), going=Length(layout.going))
+        yield plain("nosing_over_going", Level.STOP, Length(tread.nosing), going=Length(layout.going))
     if layout.flight.riser_board == 0 and layout.flight.head.riser_board:
-        yield _plain("header_riser_board", Level.LOOK)
+        yield plain("header_riser_board", Level.LOOK)
 
 
 def _layout_width(layout: Layout, facts: Mapping[str, float]) -> Iterator[Check]:
     if facts["spacer"] <= 0:
-        yield _plain(
+        yield plain(
             "stringers_fit", Level.STOP, Length(layout.flight.width), n=Count(facts["stringer_count"]),
             thickness=Length(layout.flight.stock.thickness),
         )  # fmt: skip

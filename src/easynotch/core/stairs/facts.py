@@ -4,7 +4,7 @@ from ..solid import Member
 from ..tape import Tape
 from ..tools import drift
 from .layout import Layout
-from .stringer import stringer_count
+from .places import spacer, stringer_count
 
 
 def facts_of(layout: Layout, pattern: Member, tape: Tape) -> dict[str, float | int]:
@@ -32,7 +32,7 @@ def facts_of(layout: Layout, pattern: Member, tape: Tape) -> dict[str, float | i
         "head_drop": head_drop,
         "plumb_bearing": plumb_bearing,
         "stringer_count": count,
-        "spacer": (flight.width - count * flight.stock.thickness) / (count - 1),
+        "spacer": spacer(layout),
         "gauge_drift": drift(layout.riser, layout.riser_count, None, tape).total,
         "board_length": pattern.lengths["board"],
     }

@@ -1,10 +1,12 @@
 """A flight as it was measured and decided: everything the layout starts from. Lengths in mm."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from enum import StrEnum
 
 from ..solid import Stock
 from ..terms import Message
+from .ground import Ground
+from .surroundings import Surroundings
 
 MOST_RISERS = 200
 
@@ -45,24 +47,33 @@ class Boards:
 
 @dataclass(frozen=True, slots=True)
 class Tread:
-    """A tread: its going, either given or from its boards less the nosing."""
+    """A tread: its going, either given or from its boards less the nosing.
+
+    ``drain_gap`` is left open behind it; ``under_riser`` is how far it runs on under the riser above (that riser
+    board's thickness, or nothing). ``in_hand`` are the boards a given going is made from, their count as it comes.
+    """
 
     thickness: float
     nosing: float
     given_going: float | None = None
     boards: Boards | None = None
+    drain_gap: float = 0.0
+    under_riser: float = 0.0
+    in_hand: Boards | None = None
 
     @property
     def depth(self) -> float:
-        """Front to back over its boards and gaps; a given going with its nosing otherwise."""
+        """Front to back over its boards and gaps; from a given going what they come to."""
         if self.boards is None:
-            return (self.given_going or 0.0) + self.nosing
+            return (self.given_going or 0.0) + self.nosing - self.drain_gap + self.under_riser
         return self.boards.count * self.boards.width + (self.boards.count - 1) * self.boards.gap
 
     @property
     def going(self) -> float:
         """Finished riser face to finished riser face, level."""
-        return self.depth - self.nosing if self.given_going is None else self.given_going
+        if self.given_going is not None:
+            return self.given_going
+        return self.depth - self.nosing + self.drain_gap - self.under_riser
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,7 +127,7 @@ class Flight:
 
     ``total_rise`` runs from finished surface to finished surface; ``upper_finish`` and ``lower_finish`` lie
     inside it. ``riser_board`` is 0 for open risers. ``gauge`` is what is clamped on the square for the riser,
-    if the user said so.
+    if the user said so. On ``ground`` that falls, the total rise is worked out with the count.
     """
 
     name: str
@@ -132,6 +143,9 @@ class Flight:
     head: Head = Head()
     kicker: Kicker | None = None
     gauge: float | None = None
+    stretch: bool = False
+    ground: Ground | None = None
+    around: Surroundings = field(default_factory=Surroundings)
 
     @property
     def flush(self) -> bool:

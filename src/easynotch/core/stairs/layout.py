@@ -1,16 +1,17 @@
 """The layout of a flight: how many risers, and every level and plumb line of it in the world."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from math import atan, degrees, floor, hypot
 
 from ..tape import WHOLE, whole_up
 from ..terms import Count, Length, message
-from .flight import MOST_RISERS, Flight, FlightError, RiserRule
+from .flight import MOST_RISERS, Flight, FlightError, RiserChoice, RiserRule
+from .landing_loop import Landing, land
 
 
 def riser_count(flight: Flight) -> int:
-    """How many risers the flight's choice gives.
+    """How many risers the flight's choice gives on level ground.
 
     Raises:
         FlightError: fewer than two, or more than any flight has.
@@ -33,10 +34,14 @@ def riser_count(flight: Flight) -> int:
 
 @dataclass(frozen=True)
 class Layout:
-    """A flight with its count chosen. Levels are z, plumb lines x, of the flight's world."""
+    """A flight with its count chosen. Levels are z, plumb lines x, of the flight's world.
+
+    On ground that falls the flight's total rise is the one at its foot, and ``landing`` says how it was come to.
+    """
 
     flight: Flight
     riser_count: int
+    landing: Landing | None = None
 
     @cached_property
     def riser(self) -> float:
@@ -120,6 +125,37 @@ class Layout:
         return self.tread_count * self.going
 
     @cached_property
+    def tread_width(self) -> float:
+        """How long the treads are, from side to side: with their overhang, between skirts, or into their housings."""
+        around = self.flight.around
+        if around.housed is not None:
+            return self.flight.width - 2 * (self.flight.stock.thickness - around.housed.depth)
+        return self.flight.width + 2 * around.sides.overhang
+
+    @cached_property
+    def riser_length(self) -> float:
+        """How long the riser boards are: over the stringers, or into their housings."""
+        return self.tread_width if self.flight.around.housed is not None else self.flight.width
+
+    @cached_property
+    def walked(self) -> tuple[tuple[float, float, float], ...]:
+        """Every tread from the top down: the plumb line behind it, its nosing's, and its underside's level."""
+        tread, board = self.flight.tread, self.flight.riser_board
+        fronts = self.finished_risers if self.flight.flush else self.finished_risers[1:]
+        backs = (0.0, *fronts) if self.flight.flush else self.finished_risers
+        behind = tread.drain_gap - min(tread.under_riser, board)
+        on_header = self.flight.flush or not self.flight.head.riser_board
+        return tuple(
+            (back + (tread.drain_gap if k == 0 and on_header else behind), front + tread.nosing, level)
+            for k, (back, front, level) in enumerate(zip(backs[: len(fronts)], fronts, self.tread_levels, strict=True))
+        )
+
+    def nosing_level(self, x: float) -> float:
+        """The level of the line over the nosings at a plumb line."""
+        _, front, level = self.walked[0]
+        return level + self.flight.tread.thickness - (x - front) * self.slope
+
+    @cached_property
     def degrees(self) -> float:
         """The slope's angle."""
         return degrees(atan(self.slope))
@@ -137,4 +173,12 @@ def lay_out(flight: Flight, count: int | None = None) -> Layout:
             at,
             message("error.no_going", nosing=Length(flight.tread.nosing), depth=Length(flight.tread.depth)),
         )
-    return Layout(flight, riser_count(flight) if count is None else count)
+    if flight.ground is None:
+        return Layout(flight, riser_count(flight) if count is None else count)
+    rule = flight.riser if count is None else RiserChoice(RiserRule.COUNT, count)
+    if rule.rule is RiserRule.COUNT:
+        riser_count(replace(flight, riser=rule))
+    landing = land(
+        replace(flight, riser=rule), flight.ground, lambda rise: riser_count(replace(flight, total_rise=rise))
+    )
+    return Layout(replace(flight, total_rise=landing.rise), landing.count, landing)

@@ -3,9 +3,9 @@
 from dataclasses import replace
 
 from ..solid import Frame, Member, Removal, Vector, marks_of, removal, stretch
-from ..tape import whole_up
 from .flight import HeadKind, KickerNotch
 from .layout import Layout
+from .places import stringer_count
 
 UP, DOWN = Vector(0.0, 0.0, 1.0), Vector(0.0, 0.0, -1.0)
 OUT, BACK = Vector(1.0, 0.0, 0.0), Vector(-1.0, 0.0, 0.0)
@@ -28,12 +28,6 @@ def stringers(layout: Layout) -> tuple[Member, ...]:
         _notched(layout, whole, ends, over_ledger, "stringer", 2),
         _notched(layout, whole, ends, over_ledger + over_kicker, "stringer_inner", count - 2),
     )
-
-
-def stringer_count(layout: Layout) -> int:
-    """How many stringers keep within the spacing limit, centre to centre; never fewer than two."""
-    flight = layout.flight
-    return max(2, whole_up((flight.width - flight.stock.thickness) / flight.stringer_spacing) + 1)
 
 
 def placement(layout: Layout) -> Frame:

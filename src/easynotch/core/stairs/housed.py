@@ -1,0 +1,154 @@
+"""Housed strings: whole boards with treads, risers and wedges let into their inner faces.
+
+The same flight as cut stringers: what is there a notch is here a housing as deep as the string allows. A housing is
+a wedge that stops at a depth. Source: ``trade.md`` 4, the second family of stringers.
+"""
+
+from dataclasses import dataclass
+
+from ..solid import (
+    Face,
+    Frame,
+    Hand,
+    Member,
+    PlaneRow,
+    Removal,
+    Touch,
+    Vector,
+    member_face,
+    removal,
+    stretch,
+)
+from .layout import Layout
+from .steps import Placed
+from .stringer import BACK, DOWN, OUT
+from .surroundings import Housed
+
+UP = Vector(0.0, 0.0, 1.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Template:
+    """The router's template for one step, measured from the nosing: how long the housings are, how much the wedges
+    take at their thick ends, and the margin from the string's top edge to the nosing.
+    """
+
+    margin: float
+    tread_length: float
+    tread_mouth: float
+    riser_mouth: float
+    depth: float
+
+
+def template_of(layout: Layout, housed: Housed) -> Template:
+    """The template's sizes; a mouth is a housing's width where its wedge is driven in."""
+    tread = layout.flight.tread
+    back, front, _ = layout.walked[-1]
+    long = front - back
+    return Template(
+        margin=housed.margin,
+        tread_length=long,
+        tread_mouth=tread.thickness + housed.thin + long * housed.taper,
+        riser_mouth=layout.flight.riser_board + housed.thin + layout.riser * housed.taper,
+        depth=housed.depth,
+    )
+
+
+def housed_strings(layout: Layout, housed: Housed) -> list[Placed]:
+    """Both strings, left and right; each is seen on its inner face, where the housings are."""
+    room = (layout.flight.width - layout.flight.stock.thickness) / 2
+    return [_string(layout, housed, Hand.LEFT, room), _string(layout, housed, Hand.RIGHT, -room)]
+
+
+def _string(layout: Layout, housed: Housed, hand: Hand, y: float) -> Placed:
+    stock = layout.flight.stock
+    top = layout.nosing_level(0.0) + housed.margin / layout.cos
+    down = Vector(-layout.sin, 0.0, -layout.cos)
+    if hand is Hand.LEFT:
+        frame = Frame.along(Vector(0.0, y, top), Vector(layout.cos, 0.0, -layout.sin), down)
+    else:
+        # Turned about, so that its housed face is the near one too: its head end is the stair's foot.
+        toe = layout.walked[-1][1]
+        origin = Vector(toe, y, layout.nosing_level(toe) + housed.margin / layout.cos)
+        frame = Frame.along(origin, Vector(-layout.cos, 0.0, layout.sin), down)
+    inner = Vector(0.0, y - (stock.thickness / 2 if hand is Hand.LEFT else -stock.thickness / 2), 0.0)
+    into = Vector(0.0, -1.0 if hand is Hand.LEFT else 1.0, 0.0)
+    bottom = inner - into * housed.depth
+    toe = layout.walked[-1][1]
+    ends = (
+        removal(frame, ("head", "head", Vector(0.0, 0.0, 0.0), BACK)),
+        removal(frame, ("toe", "riser", Vector(toe, 0.0, 0.0), OUT)),
+        removal(frame, ("foot", "foot", Vector(0.0, 0.0, layout.bearing_level), DOWN)),
+    )
+    housings = tuple(one for k in range(layout.tread_count) for one in _step(layout, housed, frame, (bottom, into), k))
+    spread = stock.depth * (layout.slope + 1.0 / layout.slope)
+    long = max(abs(top - layout.bearing_level) / layout.sin, toe / layout.cos)
+    reach = (-spread - long - 1.0, long + spread + 1.0)
+    whole = Member(f"string_{hand}", "string", stock, frame, ends, reach, 0.0, hand=hand)
+    low, high = stretch(whole) or (0.0, 0.0)
+    member = Member(
+        f"string_{hand}", "string", stock, frame, (*ends, *housings), (low - 1.0, high + 1.0), low, hand=hand,
+        lengths={"overall": high - low, "board": high - low},
+    )  # fmt: skip
+    return member, (frame,)
+
+
+def _step(layout: Layout, housed: Housed, frame: Frame, deep: tuple[Vector, Vector], number: int) -> list[Removal]:
+    """A step's housings: the tread's with its wedge below, and that of the riser under its nosing, wedge behind."""
+    bottom, into = deep
+    flight = layout.flight
+    back, front, under = layout.walked[number]
+    thickness = flight.tread.thickness
+    k = number + 1
+
+    def floor(name: str) -> PlaneRow:
+        return (f"{name}_depth", "housing_depth", bottom, into)
+
+    # The wedge's underside: thin under the nosing, growing towards the back. In front of a plane is what goes.
+    thin = Vector(front, 0.0, under - housed.thin)
+    made = [
+        removal(
+            frame,
+            (f"tread_{k}", "housing", Vector(0.0, 0.0, under + thickness), DOWN),
+            (f"nosing_{k}", "housing", Vector(front, 0.0, 0.0), BACK),
+            (f"wedge_{k}", "housing", thin, Vector(-housed.taper, 0.0, 1.0).unit()),
+            (f"back_{k}", "housing", Vector(back, 0.0, 0.0), OUT),
+            floor(f"tread_{k}"),
+        )
+    ]
+    board = flight.riser_board
+    if board > 0:
+        face = front - flight.tread.nosing
+        low = layout.walked[number + 1][2] if number + 1 < layout.tread_count else layout.bearing_level
+        behind = Vector(face - board - housed.thin, 0.0, under)
+        made.append(
+            removal(
+                frame,
+                (f"riser_{k}", "housing", Vector(face, 0.0, 0.0), BACK),
+                (f"riser_wedge_{k}", "housing", behind, Vector(1.0, 0.0, -housed.taper).unit()),
+                (f"riser_top_{k}", "housing", Vector(0.0, 0.0, under + thickness / 2), DOWN),
+                (f"riser_foot_{k}", "housing", Vector(0.0, 0.0, low), UP),
+                floor(f"riser_{k}"),
+            )
+        )
+    return made
+
+
+def housed_touches(layout: Layout, strings: list[Placed], treads: list[Placed]) -> list[Touch]:
+    """Each housing's top on the front board of its tread."""
+    left = strings[0][0]
+    return [
+        Touch(f"string_left.tread_{k}", left, f"tread_{k}", member_face(_at(treads, level, layout), Face.NEAR))
+        for k, (_, _, level) in enumerate(layout.walked, 1)
+    ]
+
+
+def _at(treads: list[Placed], level: float, layout: Layout) -> Member:
+    """The tread's front board at a level."""
+    middle = level + layout.flight.tread.thickness / 2
+    member, frame = next(
+        (member, frame) for member, frames in treads for frame in frames if abs(frame.origin.z - middle) < 1e-6
+    )
+    return Member(
+        member.id, member.role, member.stock, frame, member.removals, member.reach, member.zero, lengths=member.lengths
+    )

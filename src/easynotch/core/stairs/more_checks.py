@@ -1,0 +1,278 @@
+"""The checks of what stands around the stringers. Each limit is looked at; at the limit is allowed."""
+
+from collections.abc import Iterator
+
+from ..solid import Member
+from ..terms import Check, Count, Length, Level, Limits, Value
+from .built import survey_built
+from .checks import limit_check, plain
+from .feet import CLEAR, LEAST_ANCHORS, anchor_plan
+from .flight import KickerNotch
+from .ground import Reading
+from .guard import guard_layout, opening_under
+from .layout import Layout
+from .platform import TwoFlights
+from .slide import slides
+from .steps import rows
+from .surroundings import DoorSwing
+
+NEAR_FOOT = 50.0
+"""mm: a confirming measurement this near to the foot was taken there."""
+SLIVER = 1 / 3
+"""Of a board: a rip narrower than this splits and shows."""
+
+
+def around_checks(layout: Layout, pattern: Member, limits: Limits) -> tuple[Check, ...]:
+    """Every check of a flight's surroundings."""
+    return (
+        *_ground(layout, limits),
+        *_overhead(layout, limits),
+        *_top_landing(layout, limits),
+        *_openings(layout, limits),
+        *_guard(layout, limits),
+        *_rips(layout),
+        *_anchors(layout),
+        *_screws(layout),
+        *_header(layout),
+        *_slab(layout),
+        *_slide(layout, pattern),
+        *_built(layout, limits),
+        *_order(layout),
+        *_housed(layout),
+    )
+
+
+def _ground(layout: Layout, limits: Limits) -> Iterator[Check]:
+    ground, landing = layout.flight.ground, layout.landing
+    if ground is None or landing is None:
+        return
+    values: dict[str, Value] = {"foot": Length(landing.foot), "rise": Length(landing.rise)}
+    confirmed: Reading | None = ground.confirmed
+    known = confirmed if confirmed is not None else next(
+        (one for one in ground.readings if abs(one.at - landing.foot) <= NEAR_FOOT), None
+    )  # fmt: skip
+    there = known is not None and abs(known.at - landing.foot) <= NEAR_FOOT
+    if confirmed is not None and not there:
+        yield plain(
+            "ground_moved", Level.LOOK, Length(landing.foot), was=Length(confirmed.at), rise=Length(landing.rise)
+        )
+    else:
+        yield plain("ground_confirm", Level.OK if there else Level.LOOK, Length(landing.foot), **values)
+    if not landing.met:
+        yield plain("ground_rounds", Level.LOOK, n=Count(landing.count))
+    across = abs(ground.across) * layout.flight.width
+    if across > 0:
+        level = Level.LOOK if across > limits["riser_difference"].amount else Level.OK
+        yield plain("ground_across", level, Length(across), limit=limits["riser_difference"].value)
+
+
+def _overhead(layout: Layout, limits: Limits) -> Iterator[Check]:
+    clear = headroom(layout)
+    if clear is not None and "headroom_min" in limits:
+        yield limit_check(limits["headroom_min"], Length(clear))
+
+
+def headroom(layout: Layout) -> float | None:
+    """The least plumb room between the line of the nosings and what hangs over it; None where nothing does."""
+    rooms = []
+    for over in layout.flight.around.overhead:
+        # The line climbs towards the header: nearest to it there is least room.
+        at = max(over.start, layout.walked[0][1])
+        if at <= over.stop and at <= layout.finished_risers[-1] + layout.flight.tread.nosing:
+            rooms.append(over.above + layout.flight.upper_finish - layout.nosing_level(at))
+        if over.start <= layout.walked[0][1]:
+            rooms.append(over.above)
+    return min(rooms) if rooms else None
+
+
+def _top_landing(layout: Layout, limits: Limits) -> Iterator[Check]:
+    landing = layout.flight.around.top_landing
+    if landing is None:
+        return
+    if "landing_depth_min" in limits:
+        yield limit_check(limits["landing_depth_min"], Length(landing.depth))
+    if landing.door > 0:
+        over = landing.swing is DoorSwing.OVER
+        room = landing.depth - landing.door if over else landing.depth
+        level = Level.STOP if room < 0 else Level.LOOK if over and room < landing.door else Level.OK
+        name = "door_swing" if over else "door_away"
+        yield plain(
+            name, level, Length(max(0.0, room)), depth=Length(landing.depth), door=Length(landing.door),
+        )  # fmt: skip
+
+
+def _openings(layout: Layout, limits: Limits) -> Iterator[Check]:
+    """Open risers, and the gap left behind a tread."""
+    flight = layout.flight
+    if flight.riser_board == 0 and flight.around.housed is None and "open_riser_max" in limits:
+        yield limit_check(limits["open_riser_max"], Length(layout.riser - flight.tread.thickness))
+
+
+def _guard(layout: Layout, limits: Limits) -> Iterator[Check]:
+    flight, guard, set_out = layout.flight, layout.flight.around.guard, guard_layout(layout)
+    rows_: tuple[tuple[str, bool, Value], ...] = (
+        ("guard_from", guard is None, Length(flight.total_rise)),
+        ("handrail_without", guard is None, Count(layout.riser_count)),
+    )
+    for name, looked, value in rows_:
+        if looked and name in limits:
+            yield limit_check(limits[name], value)
+    if guard is None or set_out is None:
+        return
+    if set_out.clear <= 0 or guard.height - guard.rail.depth / layout.cos <= guard.under:
+        yield plain("guard_fits", Level.STOP, Length(set_out.clear))
+        return
+    held: tuple[tuple[str, Value], ...] = (
+        ("guard_gap", Length(set_out.gap)),
+        ("guard_triangle", Length(opening_under(layout, guard))),
+        ("guard_height", Length(guard.height)),
+        ("handrail_min", Length(guard.height)),
+        ("handrail_max", Length(guard.height)),
+    )
+    for name, value in held:
+        if name in limits:
+            yield limit_check(limits[name], value)
+
+
+def _rips(layout: Layout) -> Iterator[Check]:
+    tread = layout.flight.tread
+    made = [row for number in range(layout.tread_count) for row in rows(layout, number)]
+    narrow = [row for row in made if row.ripped]
+    if narrow:
+        least = min(narrow, key=lambda row: row.front - row.back)
+        width = least.front - least.back
+        level = Level.LOOK if width < least.stock * SLIVER else Level.OK
+        yield plain("tread_rip", level, Length(width), board=Length(least.stock), n=Count(len(narrow)))
+    if tread.under_riser > 0 and layout.flight.around.top_down:
+        yield plain("treads_under", Level.LOOK)
+
+
+def _anchors(layout: Layout) -> Iterator[Check]:
+    anchors, plan, kicker = layout.flight.around.anchors, anchor_plan(layout), layout.flight.kicker
+    if anchors is None:
+        return
+    if kicker is None or plan is None:
+        yield plain("anchors_kicker", Level.LOOK)
+        return
+    enough = len(plan.places) >= LEAST_ANCHORS
+    yield plain(
+        "anchors", Level.OK if enough else Level.STOP, Length(plan.hole), n=Count(len(plan.places)), clear=Length(CLEAR)
+    )
+    wanted = anchors.embedment + kicker.thickness
+    yield plain(
+        "anchor_length", Level.OK if anchors.length >= wanted else Level.STOP, Length(wanted),
+        anchor=Length(anchors.length),
+    )  # fmt: skip
+    slab = layout.flight.around.slab
+    if slab is not None and plan.hole >= slab.thickness:
+        yield plain("anchor_through", Level.STOP, Length(plan.hole), slab=Length(slab.thickness))
+
+
+def _screws(layout: Layout) -> Iterator[Check]:
+    """A screw must hold in the piece behind, and not come out of it."""
+    flight, screws = layout.flight, layout.flight.around.screws
+    kicker = flight.kicker
+    by_ends = kicker is not None and kicker.notch is not KickerNotch.ALL
+    stacks = (
+        ("tread", screws.tread, flight.tread.thickness),
+        ("riser_board", screws.riser_board, flight.riser_board),
+        ("kicker", screws.kicker, flight.stock.thickness if by_ends else 0.0),
+    )
+    for name, screw, through in stacks:
+        if screw is None or through <= 0:
+            continue
+        held = screw - through
+        yield plain(
+            f"screw_{name}", Level.OK if held >= screws.least else Level.STOP, Length(screw), through=Length(through),
+            held=Length(held), least=Length(screws.least),
+        )  # fmt: skip
+
+
+def _header(layout: Layout) -> Iterator[Check]:
+    around, flight = layout.flight.around, layout.flight
+    if around.header_length is not None:
+        short = flight.width - around.header_length
+        yield plain(
+            "header_length", Level.OK if short <= 0 else Level.LOOK, Length(max(0.0, short) / 2),
+            header=Length(around.header_length), width=Length(flight.width),
+        )  # fmt: skip
+
+
+def _slab(layout: Layout) -> Iterator[Check]:
+    slab = layout.flight.around.slab
+    if slab is None:
+        return
+    wide = slab.width >= layout.flight.width
+    yield plain("slab_width", Level.OK if wide else Level.LOOK, Length(slab.width), stair=Length(layout.flight.width))
+    kicker = layout.flight.kicker
+    if kicker is not None:
+        under = slab.back >= kicker.width + layout.flight.riser_board
+        yield plain("slab_back", Level.OK if under else Level.STOP, Length(slab.back), kicker=Length(kicker.width))
+
+
+def _slide(layout: Layout, pattern: Member) -> Iterator[Check]:
+    flight = layout.flight
+    if not flight.around.defects or flight.stock.length is None:
+        return
+    free = slides(layout, pattern, flight.stock.length)
+    if not free:
+        yield plain("slide_none", Level.STOP, n=Count(len(flight.around.defects)))
+        return
+    first = free[0]
+    yield plain("slide", Level.OK, Length(first[0]), to=Length(first[1]))
+
+
+def _built(layout: Layout, limits: Limits) -> Iterator[Check]:
+    built = layout.flight.around.built
+    if built is None:
+        return
+    limit = limits["riser_difference"]
+    found = survey_built(built, limit.amount, layout.flight.tread.thickness)
+    over = bool(found.odd)
+    yield plain(
+        "built", Level.STOP if over else Level.OK, Length(found.difference), limit=limit.value,
+        odd=", ".join(str(k) for k in found.odd),
+    )  # fmt: skip
+    if built.goings:
+        yield plain(
+            "built_goings", Level.STOP if found.odd_goings else Level.OK, Length(found.going_difference),
+            limit=limit.value, odd=", ".join(str(k) for k in found.odd_goings),
+        )  # fmt: skip
+
+
+def _order(layout: Layout) -> Iterator[Check]:
+    tread = layout.flight.tread
+    if layout.flight.around.treads_first and tread.under_riser == 0 and layout.flight.riser_board > 0:
+        yield plain("treads_before", Level.LOOK)
+
+
+def _housed(layout: Layout) -> Iterator[Check]:
+    housed, stock = layout.flight.around.housed, layout.flight.stock
+    if housed is None:
+        return
+    left = stock.thickness - housed.depth
+    yield plain("housing_depth", Level.OK if left >= stock.thickness / 2 else Level.STOP, Length(left))
+    # Below the step the string must still hold its housings: from its top edge down to the lowest wedge.
+    back, front, under = layout.walked[0]
+    lowest = (layout.nosing_level(back) - under + housed.thin + (front - back) * housed.taper) * layout.cos
+    room = stock.depth - housed.margin - lowest
+    yield plain("housing_room", Level.OK if room > 0 else Level.STOP, Length(room))
+
+
+def platform_checks(two: TwoFlights, limits: Limits) -> tuple[Check, ...]:
+    """A platform deep enough, and its header's depth known."""
+    found = []
+    if "landing_depth_min" in limits:
+        least = max(limits["landing_depth_min"].amount, 0.0)
+        level = Level.OK if two.platform.depth >= least else limits["landing_depth_min"].level
+        found.append(plain("platform_depth", level, Length(two.platform.depth), limit=Length(least)))
+    riser = abs(two.upper.riser - two.lower.riser)
+    found.append(plain("platform_risers", Level.OK if riser < 1e-6 else Level.STOP, Length(two.upper.riser)))
+    return tuple(found)
+
+
+def prefixed(checks: tuple[Check, ...], prefix: str) -> Iterator[Check]:
+    """A lower flight's checks that are not fine, told under their own ids."""
+    for check in checks:
+        if check.level is not Level.OK:
+            yield Check(f"{prefix}{check.id}", check.level, check.message, check.value, check.limit, check.remedy)

@@ -1,0 +1,194 @@
+"""What stands around the stringers: sides, guard, slab, landings, what hangs overhead, what it is fixed with."""
+
+from dataclasses import dataclass, field
+from enum import StrEnum
+
+from ..solid import Stock
+
+
+@dataclass(frozen=True, slots=True)
+class Sides:
+    """The sides of a flight: treads that run past the outer stringers by ``overhang``, or skirts that close it.
+
+    A skirt's top edge stands ``margin`` above the line of the nosings, square to it.
+    """
+
+    overhang: float = 0.0
+    skirt: Stock | None = None
+    margin: float = 0.0
+
+
+class GuardSides(StrEnum):
+    """Which sides have a guard, as one looks down the stair."""
+
+    BOTH = "both"
+    LEFT = "left"
+    RIGHT = "right"
+
+
+class Balusters(StrEnum):
+    """How balusters are held: let in between the rails, or nailed to a strip under either rail."""
+
+    BETWEEN = "between"
+    NAILER = "nailer"
+
+
+@dataclass(frozen=True, slots=True)
+class Guard:
+    """A guard beside the flight. ``height`` is its top rail's top above the line of the nosings, plumb; ``under`` the
+    plumb gap from that line to its lower rail; ``bay`` the farthest posts may stand apart, centre to centre, level.
+    """
+
+    sides: GuardSides
+    height: float
+    under: float
+    post: Stock
+    rail: Stock
+    lower_rail: Stock
+    baluster: Stock
+    gap: float
+    bay: float
+    held: Balusters = Balusters.BETWEEN
+    strip: Stock | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Slab:
+    """The slab at the foot: its plan (``length`` along the stair), thickness, fall away from the stair, the gravel
+    under it, how far it reaches back under the stair, what a bag yields (litres) and the days it cures.
+    """
+
+    length: float
+    width: float
+    thickness: float
+    back: float
+    fall: float = 0.0
+    gravel: float = 0.0
+    bag: float = 0.0
+    cure_days: int = 7
+
+
+class DoorSwing(StrEnum):
+    """Where a door at the head swings."""
+
+    OVER = "over"
+    AWAY = "away"
+
+
+@dataclass(frozen=True, slots=True)
+class TopLanding:
+    """The landing above: from the door's wall to the stair, and a door's leaf over it."""
+
+    depth: float
+    door: float = 0.0
+    swing: DoorSwing = DoorSwing.AWAY
+
+
+@dataclass(frozen=True, slots=True)
+class Overhead:
+    """A ceiling's edge or a beam over the stair: from ``start`` to ``stop``, level from the header's face, its
+    underside ``above`` the finished surface above (negative below it).
+    """
+
+    start: float
+    stop: float
+    above: float
+
+
+@dataclass(frozen=True, slots=True)
+class Anchors:
+    """Anchors through the kicker: embedment in the slab, their own length, and how far apart they may stand."""
+
+    embedment: float
+    length: float
+    spacing: float
+
+
+@dataclass(frozen=True, slots=True)
+class Screws:
+    """The lengths of what fixes the pieces; None where it was not said."""
+
+    tread: float | None = None
+    riser_board: float | None = None
+    kicker: float | None = None
+    least: float = 25.0
+
+
+class Turn(StrEnum):
+    """Which way a stair goes on from a platform, looking down it."""
+
+    STRAIGHT = "straight"
+    LEFT = "left"
+    RIGHT = "right"
+    BACK = "back"
+
+
+@dataclass(frozen=True, slots=True)
+class Platform:
+    """A platform between two flights: how many risers the upper one has, which way the lower one goes, the
+    platform's depth along the upper flight, its decking and header, and its fall for water towards the lower flight.
+
+    ``well`` is the room between two flights side by side, where the stair turns back.
+    """
+
+    after: int
+    turn: Turn
+    depth: float
+    finish: float
+    header_depth: float | None = None
+    fall: float = 0.0
+    well: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Built:
+    """A stair as it stands: its risers and goings from the bottom up, as measured."""
+
+    risers: tuple[float, ...]
+    goings: tuple[float, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Defect:
+    """A place on the board that must not come into a notch: along the board from its better end, how far in from the
+    top edge it reaches.
+    """
+
+    start: float
+    stop: float
+    deep: float
+
+
+@dataclass(frozen=True, slots=True)
+class Housed:
+    """Housed strings in place of cut ones: the margin from the nosings' line to the string's top edge, square to it,
+    how deep the housings go, and how thick a wedge is at its thin end and how much it grows (a ratio).
+    """
+
+    margin: float
+    depth: float
+    thin: float
+    taper: float
+
+
+@dataclass(frozen=True, slots=True)
+class Surroundings:
+    """Everything around a flight's stringers that was asked for."""
+
+    sides: Sides = field(default_factory=Sides)
+    blocks: Stock | None = None
+    guard: Guard | None = None
+    slab: Slab | None = None
+    top_landing: TopLanding | None = None
+    overhead: tuple[Overhead, ...] = ()
+    anchors: Anchors | None = None
+    screws: Screws = field(default_factory=Screws)
+    platform: Platform | None = None
+    built: Built | None = None
+    defects: tuple[Defect, ...] = ()
+    housed: Housed | None = None
+    trial_sheet: float | None = None
+    header_length: float | None = None
+    header_lap: float = 400.0
+    treads_first: bool = False
+    top_down: bool = False

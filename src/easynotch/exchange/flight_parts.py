@@ -1,0 +1,310 @@
+"""What the job file says of a flight's ground and surroundings."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
+
+from ..core.solid import Stock
+from ..core.stairs import (
+    Anchors,
+    Balusters,
+    Built,
+    Defect,
+    DoorSwing,
+    Ground,
+    Guard,
+    GuardSides,
+    Housed,
+    Overhead,
+    Platform,
+    Reading,
+    Screws,
+    Side,
+    Sides,
+    Slab,
+    Surroundings,
+    TopLanding,
+    Turn,
+)
+from .measured import Measured, NotNegative, PitchText, Positive, Signed
+from .parts import Flag, Part, Whole
+
+NOTHING = Measured(0.0, "0 mm")
+Many = Annotated[tuple[Positive, ...], Field(max_length=40)]
+
+
+class SectionInput(Part):
+    """A section of timber."""
+
+    thickness: Positive
+    depth: Positive
+
+    def stock(self) -> Stock:
+        """The section, for the core."""
+        return Stock(self.thickness.mm, self.depth.mm)
+
+
+class ReadingInput(Part):
+    """A drop measured at a level distance from the header's face."""
+
+    at: NotNegative
+    drop: Positive
+
+
+class AcrossInput(Part):
+    """A landing that slopes across the stair: which way, and on which side the rise was measured (looking down)."""
+
+    slope: PitchText
+    falls: Literal["left", "right"] = "right"
+    measured: Side = Side.MIDDLE
+
+
+class GroundInput(Part):
+    """Falling ground. The total rise was measured at ``at``; its fall beyond is a slope, or further readings."""
+
+    at: NotNegative = NOTHING
+    slope: PitchText | None = None
+    falls: Literal["away", "towards"] = "away"
+    readings: Annotated[tuple[ReadingInput, ...], Field(max_length=40)] = ()
+    across: AcrossInput | None = None
+    confirmed: ReadingInput | None = None
+
+    @model_validator(mode="after")
+    def _apart(self) -> "GroundInput":
+        distances = [self.at.mm, *(one.at.mm for one in self.readings)]
+        if len(set(distances)) < len(distances):
+            raise PydanticCustomError("readings_apart", "two readings at one distance")
+        if self.readings and self.slope is not None:
+            raise PydanticCustomError("slope_or_readings", "slope or readings")
+        return self
+
+    def ground(self, total_rise: float) -> Ground:
+        """The ground, for the core."""
+        readings = [Reading(self.at.mm, total_rise), *(Reading(one.at.mm, one.drop.mm) for one in self.readings)]
+        slope = self.slope.pitch.slope if self.slope else 0.0
+        across = self.across
+        return Ground(
+            tuple(sorted(readings, key=lambda one: one.at)),
+            slope=-slope if self.falls == "towards" else slope,
+            across=(1 if across.falls == "right" else -1) * across.slope.pitch.slope if across else 0.0,
+            measured=across.measured if across else Side.MIDDLE,
+            confirmed=Reading(self.confirmed.at.mm, self.confirmed.drop.mm) if self.confirmed else None,
+        )
+
+
+class SidesInput(Part):
+    """The sides: treads past the outer stringers, or skirts, their top edge so far over the nosings' line."""
+
+    overhang: NotNegative = NOTHING
+    skirt: SectionInput | None = None
+    margin: NotNegative = NOTHING
+
+    @model_validator(mode="after")
+    def _one(self) -> "SidesInput":
+        if self.skirt is not None and self.overhang.mm > 0:
+            raise PydanticCustomError("skirt_or_overhang", "skirt or overhang")
+        return self
+
+
+class GuardInput(Part):
+    """A guard; its height is plumb, from the nosings' line to its rail's top."""
+
+    sides: GuardSides = GuardSides.BOTH
+    height: Positive
+    under: NotNegative
+    post: SectionInput
+    rail: SectionInput
+    lower_rail: SectionInput
+    baluster: SectionInput
+    gap: Positive
+    bay: Positive
+    held: Balusters = Balusters.BETWEEN
+    strip: SectionInput | None = None
+
+    @model_validator(mode="after")
+    def _strip(self) -> "GuardInput":
+        if self.held is Balusters.NAILER and self.strip is None:
+            raise PydanticCustomError("nailer_strip", "strip wanted")
+        return self
+
+    def guard(self) -> Guard:
+        """The guard, for the core."""
+        return Guard(
+            self.sides, self.height.mm, self.under.mm, self.post.stock(), self.rail.stock(), self.lower_rail.stock(),
+            self.baluster.stock(), self.gap.mm, self.bay.mm, self.held, self.strip.stock() if self.strip else None,
+        )  # fmt: skip
+
+
+class SlabInput(Part):
+    """The slab at the foot; ``back`` is how far it reaches under the stair, ``bag`` what a bag yields, in litres."""
+
+    length: Positive
+    width: Positive
+    thickness: Positive
+    back: NotNegative = NOTHING
+    fall: PitchText | None = None
+    gravel: NotNegative = NOTHING
+    bag: Annotated[float, Field(gt=0, le=1000)] | None = None
+    cure_days: Annotated[Whole, Field(ge=0, le=90)] = 7
+
+    def slab(self) -> Slab:
+        """The slab, for the core."""
+        return Slab(
+            self.length.mm, self.width.mm, self.thickness.mm, self.back.mm, self.fall.pitch.slope if self.fall else 0.0,
+            self.gravel.mm, self.bag or 0.0, self.cure_days,
+        )  # fmt: skip
+
+
+class TopLandingInput(Part):
+    """The landing above: its depth, and a door's leaf over it."""
+
+    depth: Positive
+    door: NotNegative = NOTHING
+    swing: DoorSwing = DoorSwing.AWAY
+
+
+class OverheadInput(Part):
+    """A ceiling's edge or a beam over the stair, level from the header's face; its underside over the finish above."""
+
+    start: NotNegative
+    stop: NotNegative
+    above: Signed
+
+
+class AnchorsInput(Part):
+    """Anchors through the kicker."""
+
+    embedment: Positive
+    length: Positive
+    spacing: Positive
+
+
+class ScrewsInput(Part):
+    """Screw lengths, and the least they must hold in the piece behind."""
+
+    tread: Positive | None = None
+    riser_board: Positive | None = None
+    kicker: Positive | None = None
+    least: Positive = Measured(25.0, "25 mm")
+
+
+class PlatformInput(Part):
+    """A platform between two flights."""
+
+    after: Annotated[Whole, Field(ge=2, le=100)]
+    turn: Turn = Turn.STRAIGHT
+    depth: Positive
+    finish: NotNegative = NOTHING
+    header_depth: Positive | None = None
+    fall: PitchText | None = None
+    well: NotNegative = NOTHING
+
+    def platform(self) -> Platform:
+        """The platform, for the core."""
+        return Platform(
+            self.after, self.turn, self.depth.mm, self.finish.mm, self.header_depth.mm if self.header_depth else None,
+            self.fall.pitch.slope if self.fall else 0.0, self.well.mm,
+        )  # fmt: skip
+
+
+class BuiltInput(Part):
+    """A stair as it stands: risers and goings from the bottom up."""
+
+    risers: Annotated[Many, Field(min_length=2)]
+    goings: Many = ()
+
+
+class DefectInput(Part):
+    """A place on the board to be dodged: from its better end, and how far in from the top edge it reaches."""
+
+    start: NotNegative
+    stop: NotNegative
+    deep: Positive
+
+    @model_validator(mode="after")
+    def _long(self) -> "DefectInput":
+        if self.stop.mm <= self.start.mm:
+            raise PydanticCustomError("defect_ends", "ends before it starts")
+        return self
+
+
+class HousedInput(Part):
+    """Housed strings: margin over the nosings, depth of the housings, a wedge's thin end and its taper."""
+
+    margin: NotNegative
+    depth: Positive
+    thin: NotNegative = Measured(3.0, "3 mm")
+    taper: PitchText | None = None
+
+
+class OrderInput(Part):
+    """The order of the steps: which of tread and riser comes first, and from which end."""
+
+    first: Literal["risers", "treads"] | None = None
+    start: Literal["top", "bottom"] = "bottom"
+
+
+class AroundInput(Part):
+    """What a flight says of everything around its stringers; every key may be absent."""
+
+    ground: GroundInput | None = None
+    sides: SidesInput | None = None
+    blocks: SectionInput | None = None
+    guard: GuardInput | None = None
+    slab: SlabInput | None = None
+    top_landing: TopLandingInput | None = None
+    overhead: Annotated[tuple[OverheadInput, ...], Field(max_length=8)] = ()
+    anchors: AnchorsInput | None = None
+    screws: ScrewsInput | None = None
+    platform: PlatformInput | None = None
+    built: BuiltInput | None = None
+    defects: Annotated[tuple[DefectInput, ...], Field(max_length=40)] = ()
+    housed: HousedInput | None = None
+    trial_sheet: Positive | None = None
+    order: OrderInput | None = None
+    stretch: Flag = False
+
+    def surroundings(self, header_length: float | None, lap: float, bag: float) -> Surroundings:
+        """The surroundings, for the core.
+
+        Args:
+            header_length: how long the header is, where the stair is wider.
+            lap: how far its extension is lapped.
+            bag: what a bag yields, litres, where the slab does not say.
+        """
+        sides, housed, anchors = self.sides or SidesInput(), self.housed, self.anchors
+        screws, landing, order = self.screws or ScrewsInput(), self.top_landing, self.order or OrderInput()
+        slab = self.slab.model_copy(update={"bag": self.slab.bag or bag}) if self.slab else None
+        return Surroundings(
+            sides=Sides(sides.overhang.mm, sides.skirt.stock() if sides.skirt else None, sides.margin.mm),
+            blocks=self.blocks.stock() if self.blocks else None,
+            guard=self.guard.guard() if self.guard else None,
+            slab=slab.slab() if slab else None,
+            top_landing=TopLanding(landing.depth.mm, landing.door.mm, landing.swing) if landing else None,
+            overhead=tuple(
+                Overhead(min(one.start.mm, one.stop.mm), max(one.start.mm, one.stop.mm), one.above.mm)
+                for one in self.overhead
+            ),
+            anchors=Anchors(anchors.embedment.mm, anchors.length.mm, anchors.spacing.mm) if anchors else None,
+            screws=Screws(
+                tread=screws.tread.mm if screws.tread else None,
+                riser_board=screws.riser_board.mm if screws.riser_board else None,
+                kicker=screws.kicker.mm if screws.kicker else None,
+                least=screws.least.mm,
+            ),
+            platform=self.platform.platform() if self.platform else None,
+            built=Built(tuple(one.mm for one in self.built.risers), tuple(one.mm for one in self.built.goings))
+            if self.built
+            else None,
+            defects=tuple(Defect(one.start.mm, one.stop.mm, one.deep.mm) for one in self.defects),
+            housed=Housed(housed.margin.mm, housed.depth.mm, housed.thin.mm,
+                          housed.taper.pitch.slope if housed.taper else 1 / 24)
+            if housed
+            else None,
+            trial_sheet=self.trial_sheet.mm if self.trial_sheet else None,
+            header_length=header_length,
+            header_lap=lap,
+            treads_first=order.first == "treads",
+            top_down=order.start == "top",
+        )  # fmt: skip
