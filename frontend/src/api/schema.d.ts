@@ -140,6 +140,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The first work of a job as a whole stair; nothing where it is none. */
+        post: operations["stair_stair_stair_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stair-fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The dry fit of the first work, where it is a flight. */
+        post: operations["stair_stair_fit_stair_fit_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice": {
         parameters: {
             query?: never;
@@ -1341,6 +1375,37 @@ export interface components {
             works: (components["schemas"]["FlightInput"] | components["schemas"]["RoofInput"])[];
         };
         /**
+         * AcrossInput
+         * @description A landing that slopes across the stair: which way, and on which side the rise was measured (looking down).
+         */
+        AcrossInput: {
+            /**
+             * Slope
+             * @description A pitch: 7/12, 35°, 35 deg, 1:1.5 or 58%.
+             */
+            slope: string;
+            /**
+             * Falls
+             * @default right
+             * @enum {string}
+             */
+            falls: "left" | "right";
+            /** @default middle */
+            measured: components["schemas"]["Side"];
+        };
+        /**
+         * AnchorsInput
+         * @description Anchors through the kicker.
+         */
+        AnchorsInput: {
+            /** Embedment */
+            embedment: number | string;
+            /** Length */
+            length: number | string;
+            /** Spacing */
+            spacing: number | string;
+        };
+        /**
          * AngleChange
          * @description Another slope for a limit, and why.
          */
@@ -1353,6 +1418,12 @@ export interface components {
             /** Reason */
             reason: string;
         };
+        /**
+         * Balusters
+         * @description How balusters are held: let in between the rails, or nailed to a strip under either rail.
+         * @enum {string}
+         */
+        Balusters: "between" | "nailer";
         /**
          * BlockKind
          * @description Whether blocks between rafters stand plumb, their top bevelled, or square to the roof.
@@ -1378,6 +1449,35 @@ export interface components {
              *     }
              */
             vent: number | string;
+        };
+        /**
+         * BoardsInHandInput
+         * @description Boards a tread of a given going is made from; the last is ripped to what is left.
+         */
+        BoardsInHandInput: {
+            /** Width */
+            width: number | string;
+            /**
+             * Gap
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            gap: number | string;
+        };
+        /**
+         * BuiltInput
+         * @description A stair as it stands: risers and goings from the bottom up.
+         */
+        BuiltInput: {
+            /** Risers */
+            risers: (number | string)[];
+            /**
+             * Goings
+             * @default []
+             */
+            goings: (number | string)[];
         };
         /**
          * CollarInput
@@ -1437,6 +1537,34 @@ export interface components {
              */
             edges: components["schemas"]["EdgeInput"][];
         };
+        /**
+         * CountChange
+         * @description Another number for a limit, and why.
+         */
+        CountChange: {
+            /** Value */
+            value: number;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * DefectInput
+         * @description A place on the board to be dodged: from its better end, and how far in from the top edge it reaches.
+         */
+        DefectInput: {
+            /** Start */
+            start: number | string;
+            /** Stop */
+            stop: number | string;
+            /** Deep */
+            deep: number | string;
+        };
+        /**
+         * DoorSwing
+         * @description Where a door at the head swings.
+         * @enum {string}
+         */
+        DoorSwing: "over" | "away";
         /**
          * DropBoardInput
          * @description A drop board under the header.
@@ -1551,9 +1679,53 @@ export interface components {
         FirstBay: "sheets" | "centres" | "equal";
         /**
          * FlightInput
-         * @description A straight flight of stairs on cut stringers.
+         * @description A straight flight of stairs on cut or housed stringers, and everything around it.
          */
         FlightInput: {
+            /** @default null */
+            ground: components["schemas"]["GroundInput"] | null;
+            /** @default null */
+            sides: components["schemas"]["SidesInput"] | null;
+            /** @default null */
+            blocks: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"] | null;
+            /** @default null */
+            guard: components["schemas"]["GuardInput"] | null;
+            /** @default null */
+            slab: components["schemas"]["SlabInput"] | null;
+            /** @default null */
+            top_landing: components["schemas"]["TopLandingInput"] | null;
+            /**
+             * Overhead
+             * @default []
+             */
+            overhead: components["schemas"]["OverheadInput"][];
+            /** @default null */
+            anchors: components["schemas"]["AnchorsInput"] | null;
+            /** @default null */
+            screws: components["schemas"]["ScrewsInput"] | null;
+            /** @default null */
+            platform: components["schemas"]["PlatformInput"] | null;
+            /** @default null */
+            built: components["schemas"]["BuiltInput"] | null;
+            /**
+             * Defects
+             * @default []
+             */
+            defects: components["schemas"]["DefectInput"][];
+            /** @default null */
+            housed: components["schemas"]["HousedInput"] | null;
+            /**
+             * Trial Sheet
+             * @default null
+             */
+            trial_sheet: number | string | null;
+            /** @default null */
+            order: components["schemas"]["OrderInput"] | null;
+            /**
+             * Stretch
+             * @default false
+             */
+            stretch: boolean;
             /**
              * Kind
              * @constant
@@ -1596,7 +1768,9 @@ export interface components {
              *       "header_depth": null,
              *       "riser_board": false,
              *       "drop_board": null,
-             *       "ledger": null
+             *       "ledger": null,
+             *       "header_length": null,
+             *       "lap": null
              *     }
              */
             head: components["schemas"]["HeadInput"];
@@ -1641,7 +1815,7 @@ export interface components {
          */
         GableInput: {
             /** @default null */
-            barge: components["schemas"]["SectionInput"] | null;
+            barge: components["schemas"]["easynotch__exchange__roof_parts__SectionInput"] | null;
             /**
              * Lookout
              * @default {
@@ -1674,9 +1848,9 @@ export interface components {
              */
             upper_pitch: string;
             /** @default null */
-            purlin: components["schemas"]["SectionInput"] | null;
+            purlin: components["schemas"]["easynotch__exchange__roof_parts__SectionInput"] | null;
             /** @default null */
-            studs: components["schemas"]["SectionInput"] | null;
+            studs: components["schemas"]["easynotch__exchange__roof_parts__SectionInput"] | null;
         };
         /**
          * Gauged
@@ -1684,6 +1858,70 @@ export interface components {
          * @enum {string}
          */
         Gauged: "top" | "underside";
+        /**
+         * GroundInput
+         * @description Falling ground. The total rise was measured at ``at``; its fall beyond is a slope, or further readings.
+         */
+        GroundInput: {
+            /**
+             * At
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            at: number | string;
+            /**
+             * Slope
+             * @default null
+             */
+            slope: string | null;
+            /**
+             * Falls
+             * @default away
+             * @enum {string}
+             */
+            falls: "away" | "towards";
+            /**
+             * Readings
+             * @default []
+             */
+            readings: components["schemas"]["ReadingInput"][];
+            /** @default null */
+            across: components["schemas"]["AcrossInput"] | null;
+            /** @default null */
+            confirmed: components["schemas"]["ReadingInput"] | null;
+        };
+        /**
+         * GuardInput
+         * @description A guard; its height is plumb, from the nosings' line to its rail's top.
+         */
+        GuardInput: {
+            /** @default both */
+            sides: components["schemas"]["GuardSides"];
+            /** Height */
+            height: number | string;
+            /** Under */
+            under: number | string;
+            post: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"];
+            rail: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"];
+            lower_rail: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"];
+            baluster: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"];
+            /** Gap */
+            gap: number | string;
+            /** Bay */
+            bay: number | string;
+            /** @default between */
+            held: components["schemas"]["Balusters"];
+            /** @default null */
+            strip: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"] | null;
+        };
+        /**
+         * GuardSides
+         * @description Which sides have a guard, as one looks down the stair.
+         * @enum {string}
+         */
+        GuardSides: "both" | "left" | "right";
         /**
          * Habits
          * @description Preferences and habits, each with its answer.
@@ -1819,6 +2057,16 @@ export interface components {
             drop_board: components["schemas"]["DropBoardInput"] | null;
             /** @default null */
             ledger: components["schemas"]["LedgerInput"] | null;
+            /**
+             * Header Length
+             * @default null
+             */
+            header_length: number | string | null;
+            /**
+             * Lap
+             * @default null
+             */
+            lap: number | string | null;
         };
         /**
          * HeadKind
@@ -1860,6 +2108,29 @@ export interface components {
              * @default false
              */
             dummies: boolean;
+        };
+        /**
+         * HousedInput
+         * @description Housed strings: margin over the nosings, depth of the housings, a wedge's thin end and its taper.
+         */
+        HousedInput: {
+            /** Margin */
+            margin: number | string;
+            /** Depth */
+            depth: number | string;
+            /**
+             * Thin
+             * @default {
+             *       "mm": 3,
+             *       "canonical": "3 mm"
+             *     }
+             */
+            thin: number | string;
+            /**
+             * Taper
+             * @default null
+             */
+            taper: string | null;
         };
         /**
          * KeepPlanes
@@ -1968,6 +2239,26 @@ export interface components {
             nosing_max: components["schemas"]["LengthChange"] | null;
             /** @default null */
             notch_share: components["schemas"]["ShareChange"] | null;
+            /** @default null */
+            headroom_min: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            open_riser_max: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            guard_gap: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            guard_triangle: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            guard_height: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            guard_from: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            handrail_without: components["schemas"]["CountChange"] | null;
+            /** @default null */
+            handrail_min: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            handrail_max: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            landing_depth_min: components["schemas"]["LengthChange"] | null;
         };
         /**
          * LimitSetId
@@ -1999,7 +2290,17 @@ export interface components {
              *       "throat_min": null,
              *       "nosing_min": null,
              *       "nosing_max": null,
-             *       "notch_share": null
+             *       "notch_share": null,
+             *       "headroom_min": null,
+             *       "open_riser_max": null,
+             *       "guard_gap": null,
+             *       "guard_triangle": null,
+             *       "guard_height": null,
+             *       "guard_from": null,
+             *       "handrail_without": null,
+             *       "handrail_min": null,
+             *       "handrail_max": null,
+             *       "landing_depth_min": null
              *     }
              */
             changes: components["schemas"]["LimitChanges"];
@@ -2016,7 +2317,17 @@ export interface components {
              *       "throat_min": null,
              *       "nosing_min": null,
              *       "nosing_max": null,
-             *       "notch_share": null
+             *       "notch_share": null,
+             *       "headroom_min": null,
+             *       "open_riser_max": null,
+             *       "guard_gap": null,
+             *       "guard_triangle": null,
+             *       "guard_height": null,
+             *       "guard_from": null,
+             *       "handrail_without": null,
+             *       "handrail_min": null,
+             *       "handrail_max": null,
+             *       "landing_depth_min": null
              *     }
              */
             overrides: components["schemas"]["LimitChanges"];
@@ -2034,6 +2345,35 @@ export interface components {
          * @enum {string}
          */
         MeasuredTo: "fascia" | "rafter";
+        /**
+         * OrderInput
+         * @description The order of the steps: which of tread and riser comes first, and from which end.
+         */
+        OrderInput: {
+            /**
+             * First
+             * @default null
+             */
+            first: ("risers" | "treads") | null;
+            /**
+             * Start
+             * @default bottom
+             * @enum {string}
+             */
+            start: "top" | "bottom";
+        };
+        /**
+         * OverheadInput
+         * @description A ceiling's edge or a beam over the stair, level from the header's face; its underside over the finish above.
+         */
+        OverheadInput: {
+            /** Start */
+            start: number | string;
+            /** Stop */
+            stop: number | string;
+            /** Above */
+            above: number | string;
+        };
         /**
          * PlanInput
          * @description The framing's plan, and what stands under the roof.
@@ -2091,6 +2431,44 @@ export interface components {
              * @default null
              */
             wall_height: number | string | null;
+        };
+        /**
+         * PlatformInput
+         * @description A platform between two flights.
+         */
+        PlatformInput: {
+            /** After */
+            after: number;
+            /** @default straight */
+            turn: components["schemas"]["Turn"];
+            /** Depth */
+            depth: number | string;
+            /**
+             * Finish
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            finish: number | string;
+            /**
+             * Header Depth
+             * @default null
+             */
+            header_depth: number | string | null;
+            /**
+             * Fall
+             * @default null
+             */
+            fall: string | null;
+            /**
+             * Well
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            well: number | string;
         };
         /**
          * PolygonInput
@@ -2173,6 +2551,16 @@ export interface components {
             gauged: components["schemas"]["Gauged"];
         };
         /**
+         * ReadingInput
+         * @description A drop measured at a level distance from the header's face.
+         */
+        ReadingInput: {
+            /** At */
+            at: number | string;
+            /** Drop */
+            drop: number | string;
+        };
+        /**
          * RidgeInput
          * @description What the rafters meet at: a board, a beam under them, or nothing but each other.
          */
@@ -2196,7 +2584,7 @@ export interface components {
              */
             stand: number | string | null;
             /** @default null */
-            blocks: components["schemas"]["SectionInput"] | null;
+            blocks: components["schemas"]["easynotch__exchange__roof_parts__SectionInput"] | null;
             /** @default null */
             posts: components["schemas"]["PostsInput"] | null;
             /**
@@ -2304,6 +2692,35 @@ export interface components {
             blade: "left" | "right";
         };
         /**
+         * ScrewsInput
+         * @description Screw lengths, and the least they must hold in the piece behind.
+         */
+        ScrewsInput: {
+            /**
+             * Tread
+             * @default null
+             */
+            tread: number | string | null;
+            /**
+             * Riser Board
+             * @default null
+             */
+            riser_board: number | string | null;
+            /**
+             * Kicker
+             * @default null
+             */
+            kicker: number | string | null;
+            /**
+             * Least
+             * @default {
+             *       "mm": 25,
+             *       "canonical": "25 mm"
+             *     }
+             */
+            least: number | string;
+        };
+        /**
          * SeatNotchInput
          * @description A notch by its seat, level.
          */
@@ -2315,16 +2732,6 @@ export interface components {
             rule: "seat";
             /** Value */
             value: number | string;
-        };
-        /**
-         * SectionInput
-         * @description Timber without a stock length: actual thickness and depth.
-         */
-        SectionInput: {
-            /** Thickness */
-            thickness: number | string;
-            /** Depth */
-            depth: number | string;
         };
         /**
          * SettingOutInput
@@ -2370,6 +2777,11 @@ export interface components {
              * @default null
              */
             stock: components["schemas"]["KeptStockInput"][] | null;
+            /**
+             * Bag
+             * @default null
+             */
+            bag: number | null;
             /** @default null */
             habits: components["schemas"]["Habits"] | null;
         };
@@ -2388,6 +2800,79 @@ export interface components {
             value: number | string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * Side
+         * @description A side of the stair, as one looks down it.
+         * @enum {string}
+         */
+        Side: "left" | "middle" | "right";
+        /**
+         * SidesInput
+         * @description The sides: treads past the outer stringers, or skirts, their top edge so far over the nosings' line.
+         */
+        SidesInput: {
+            /**
+             * Overhang
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            overhang: number | string;
+            /** @default null */
+            skirt: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"] | null;
+            /**
+             * Margin
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            margin: number | string;
+        };
+        /**
+         * SlabInput
+         * @description The slab at the foot; ``back`` is how far it reaches under the stair, ``bag`` what a bag yields, in litres.
+         */
+        SlabInput: {
+            /** Length */
+            length: number | string;
+            /** Width */
+            width: number | string;
+            /** Thickness */
+            thickness: number | string;
+            /**
+             * Back
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            back: number | string;
+            /**
+             * Fall
+             * @default null
+             */
+            fall: string | null;
+            /**
+             * Gravel
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            gravel: number | string;
+            /**
+             * Bag
+             * @default null
+             */
+            bag: number | null;
+            /**
+             * Cure Days
+             * @default 7
+             */
+            cure_days: number;
         };
         /**
          * SquareInput
@@ -2462,6 +2947,24 @@ export interface components {
             lap: components["schemas"]["Lap"];
         };
         /**
+         * TopLandingInput
+         * @description The landing above: its depth, and a door's leaf over it.
+         */
+        TopLandingInput: {
+            /** Depth */
+            depth: number | string;
+            /**
+             * Door
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            door: number | string;
+            /** @default away */
+            swing: components["schemas"]["DoorSwing"];
+        };
+        /**
          * TreadInput
          * @description A tread by its boards, or by its going.
          */
@@ -2499,7 +3002,28 @@ export interface components {
              * @default null
              */
             going: number | string | null;
+            /**
+             * Drain Gap
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            drain_gap: number | string;
+            /**
+             * Under Riser
+             * @default false
+             */
+            under_riser: boolean;
+            /** @default null */
+            in_hand: components["schemas"]["BoardsInHandInput"] | null;
         };
+        /**
+         * Turn
+         * @description Which way a stair goes on from a platform, looking down it.
+         * @enum {string}
+         */
+        Turn: "straight" | "left" | "right" | "back";
         /**
          * Units
          * @description What a bare number means: inches, or millimetres.
@@ -2512,6 +3036,26 @@ export interface components {
          * @enum {string}
          */
         UpperEnd: "plate" | "ledger";
+        /**
+         * SectionInput
+         * @description A section of timber.
+         */
+        easynotch__exchange__flight_parts__SectionInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+        };
+        /**
+         * SectionInput
+         * @description Timber without a stock length: actual thickness and depth.
+         */
+        easynotch__exchange__roof_parts__SectionInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+        };
         /**
          * WholeView
          * @description The whole work in the world, mm, z up.
@@ -2785,6 +3329,89 @@ export interface components {
             label: string;
             /** Angle */
             angle: string;
+        };
+        /**
+         * StairView
+         * @description A flight as a whole; empty lists where it has none of a thing.
+         */
+        StairView: {
+            elevation: components["schemas"]["SheetView"] | null;
+            plan: components["schemas"]["SheetView"] | null;
+            /** Groups */
+            groups: components["schemas"]["GroupView"][];
+            /** Loop */
+            loop: string[];
+            /** Order */
+            order: string[];
+            /** Cut List */
+            cut_list: components["schemas"]["CutRowView"][];
+            /** Checks */
+            checks: components["schemas"]["CheckView"][];
+        };
+        /**
+         * CutRowView
+         * @description A row of the plain cut list: the piece, how many, its section and its length between the two named points.
+         */
+        CutRowView: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Count */
+            count: number;
+            /** Section */
+            section: string;
+            length: components["schemas"]["Shown"];
+            /** Ends */
+            ends: string;
+        };
+        /**
+         * GroupView
+         * @description A group of choices.
+         */
+        GroupView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Choices */
+            choices: components["schemas"]["ChoiceView"][];
+        };
+        /**
+         * StairFitView
+         * @description The dry fit of a flight, how its pattern is tried, and a built stair's survey.
+         */
+        StairFitView: {
+            /** Fit */
+            fit: components["schemas"]["FitView"][];
+            /** Trial */
+            trial: string[];
+            built: components["schemas"]["BuiltView"] | null;
+        };
+        /**
+         * BuiltView
+         * @description What an existing stair is found to be, and the least that mends it.
+         */
+        BuiltView: {
+            /** Say */
+            say: string;
+            /** Risers */
+            risers: components["schemas"]["RiserView"][];
+            drawing: components["schemas"]["SheetView"];
+        };
+        /**
+         * RiserView
+         * @description A riser of a built stair, from below: as measured, and as it becomes; what is done to the tread on top of it.
+         */
+        RiserView: {
+            /** Number */
+            number: number;
+            measured: components["schemas"]["Shown"];
+            /** Odd */
+            odd: boolean;
+            becomes: components["schemas"]["Shown"];
+            /** Mend */
+            mend: string;
         };
         /**
          * PracticeView
@@ -3264,18 +3891,6 @@ export interface components {
             used: boolean;
             /** Answers */
             answers: components["schemas"]["AnswerView"][];
-        };
-        /**
-         * GroupView
-         * @description A group of choices.
-         */
-        GroupView: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Choices */
-            choices: components["schemas"]["ChoiceView"][];
         };
         /**
          * NamedView
@@ -4199,6 +4814,204 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HipsView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    stair_stair_stair_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StairView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    stair_stair_fit_stair_fit_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StairFitView"];
                 };
             };
             /** @description Not readable */

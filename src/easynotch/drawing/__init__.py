@@ -9,6 +9,7 @@ from .joint import draw_joint
 from .profile import Profile, draw_profile, draw_silhouette
 from .roof import draw_notch, draw_plan, draw_section
 from .sheet import Dimension, Layer, Path, Sheet, Text
+from .stair import draw_stair, draw_stair_plan
 
 __all__ = [
     "Bench",
@@ -27,4 +28,6 @@ __all__ = [
     "draw_profile",
     "draw_section",
     "draw_silhouette",
+    "draw_stair",
+    "draw_stair_plan",
 ]

@@ -79,6 +79,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     from .outline import api as outline  # noqa: PLC0415
     from .practice import api as practice  # noqa: PLC0415
     from .shop import api as shop  # noqa: PLC0415
+    from .stair import api as stair  # noqa: PLC0415
     from .take_away import api as take_away  # noqa: PLC0415
     from .whole import api as whole  # noqa: PLC0415
     from .work_out import api as work_out  # noqa: PLC0415
@@ -91,6 +92,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
         gauge,
         outline,
         hips,
+        stair,
         practice,
         jobs,
         works,

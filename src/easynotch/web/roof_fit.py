@@ -3,16 +3,12 @@
 from ..core.roofs import RidgeKind
 from ..core.rules import Words
 from ..core.solid import Fitted, Touch
-from ..core.tape import Tape, nearest
+from ..core.tape import Tape
 from ..core.terms import Length, Level, Message, Value
-from ..drawing import draw_joint
 from ..exchange import WorkedRoof
+from .fit_views import fit_view
 from .roof_talk import title_of
 from .screen_models import FitView
-from .views import sheet_view
-
-LARGER = 12.0
-"""How many times wider than it is a gap is drawn."""
 
 
 def fit_views(worked: WorkedRoof, words: Words) -> list[FitView]:
@@ -25,21 +21,8 @@ def fit_views(worked: WorkedRoof, words: Words) -> list[FitView]:
 
 def _fit(touch: Touch, one: Fitted, tape: Tape, words: Words) -> FitView:
     member, _, place = one.exact.id.rpartition(".")
-    key = "open" if one.on_tape.opening > 0 else "tight"
-    touching = nearest(abs(one.on_tape.opening), tape).divisions == 0
-    level = Level.OK if abs(one.exact.opening) < 1e-3 and one.exact.contact >= 0.5 else Level.STOP
-    return FitView(
-        id=one.exact.id,
-        piece=touch.member.id,
-        text=words.say(Message(f"fit.{place}", {"piece": _piece_name(member, words)})),
-        exact=one.exact.opening,
-        on_tape=words.figure(Length(abs(one.on_tape.opening))),
-        signed=one.on_tape.opening if abs(one.on_tape.opening) > 1e-6 else 0.0,
-        bound=words.figure(Length(one.bound)),
-        contact=one.exact.contact,
-        level="close" if touching and level is Level.OK else (key if level is Level.OK else level),
-        drawing=sheet_view(draw_joint(touch, one.on_tape.opening, LARGER), words),
-    )
+    text = words.say(Message(f"fit.{place}", {"piece": _piece_name(member, words)}))
+    return fit_view(touch, one, tape, words, text)
 
 
 def _piece_name(member: str, words: Words) -> str:

@@ -1,0 +1,208 @@
+"""The whole flight in elevation and in plan: every piece where it stands, and the figures to set it out by.
+
+A stair with a platform is unrolled in the elevation, its lower flight drawn on beyond the platform, and turned in
+the plan as it is built.
+"""
+
+from ..core.solid import Frame, Vector
+from ..core.stairs import FlightFraming, Layout, TwoFlights, guard_layout, slab_plan, stringer_places
+from ..core.terms import Length
+from .elevation import draw_elevation
+from .seen import from_above, from_the_side, silhouette
+from .sheet import Dimension, Layer, Path, Point, Sheet, area, line, rectangle
+
+LAYERS = {
+    "stringer": Layer.WOOD,
+    "string": Layer.WOOD,
+    "tread": Layer.FINISH,
+    "riser_board": Layer.FINISH,
+    "skirt": Layer.FINISH,
+}
+"""What each role is drawn as; everything else is framing."""
+BEHIND = ("post", "rail", "lower_rail", "baluster", "nailer", "lower_nailer")
+"""Seen in elevation from the outside: drawn before the flight."""
+
+
+def draw_stair(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -> Sheet:
+    """The stair from the side, with its guard, slab and platform; the dimensions of the site sketch and its own."""
+    base = draw_elevation(layout, framing.pieces[0].member)
+    own = _pieces(framing, two, lower=False)
+    extent, dimensions = base.extent, [*base.dimensions, *_guard_dimensions(layout), *_headroom(layout)]
+    paths = [*base.paths, *own, *_slab(layout), *_overhead(layout), *_ground(layout)]
+    if two is not None:
+        shift = Vector(two.upper.finished_risers[-1] + two.platform.depth, 0.0, two.below.origin.z)
+        below = draw_elevation(two.lower, next(p.member for p in framing.pieces if p.member.id.startswith("lower_")))
+        moved = [
+            _shifted(path, shift)
+            for path in (*below.paths, *_slab(two.lower))
+            if path.id not in ("joist", "level", "drop")
+        ]
+        deck = rectangle(
+            "platform",
+            Layer.FINISH,
+            (two.upper.finished_risers[-1], -shift.z - two.platform.finish),
+            (shift.x, -shift.z),
+        )
+        paths = [path for path in paths if path.id not in ("ground", "lower_finish")] + [deck, *moved]
+        paths += _pieces(framing, two, lower=True)
+        extent = (base.extent[0], base.extent[1], below.extent[2] + shift.x, below.extent[3] - shift.z)
+        dimensions = [one for one in dimensions if one.id not in ("total_rise", "lower_finish")]
+        run, low = two.lower.total_run, below.extent[3] - shift.z - 90
+        dimensions.append(Dimension("total_run", (shift.x, low), (shift.x + run, low), 40.0, Length(run)))
+    top = min((y for path in paths for _, y in path.points), default=extent[1])
+    return Sheet(
+        (extent[0], min(extent[1], top - 80), extent[2], extent[3]), tuple(paths), tuple(dimensions), base.texts
+    )
+
+
+def _shifted(path: Path, by: Vector) -> Path:
+    return Path(f"lower_{path.id}", path.layer, tuple((x + by.x, y - by.z) for x, y in path.points), path.closed)
+
+
+def _pieces(framing: FlightFraming, two: TwoFlights | None, *, lower: bool) -> list[Path]:
+    """The pieces of one flight that the site sketch does not draw, each place once where both sides look alike."""
+    drawn: list[Path] = []
+    seen: set[tuple[Point, ...]] = set()
+    for piece in framing.pieces:
+        member = piece.member
+        below = two is not None and member.id.startswith("lower_") and not member.id.startswith("lower_rail")
+        if below != lower or member.role in ("stringer", "tread", "riser_board"):
+            continue
+        for frame in piece.frames:
+            stands = _unrolled(frame, two) if lower and two is not None else frame
+            corners = silhouette(member, stands, from_the_side)
+            key = tuple((round(x, 2), round(y, 2)) for x, y in corners)
+            if corners and key not in seen:
+                seen.add(key)
+                drawn.append(area(f"{member.id}_{len(drawn)}", LAYERS.get(member.role, Layer.FRAMING), corners))
+    return sorted(drawn, key=lambda path: not path.id.startswith(BEHIND))
+
+
+def _unrolled(frame: Frame, two: TwoFlights) -> Frame:
+    """A place of the lower flight as if the stair went straight on."""
+    shift = Vector(two.upper.finished_risers[-1] + two.platform.depth, 0.0, two.below.origin.z)
+    base = two.below
+
+    def turned(v: Vector) -> Vector:
+        return Vector(v.dot(base.x), v.dot(base.y), v.z)
+
+    origin = turned(frame.origin - base.origin) + shift
+    return Frame(origin, turned(frame.x), turned(frame.y), turned(frame.z))
+
+
+def _slab(layout: Layout) -> list[Path]:
+    plan, slab = slab_plan(layout), layout.flight.around.slab
+    if plan is None or slab is None:
+        return []
+    top = -layout.bearing_level
+    fall = slab.fall * slab.length
+    body = area(
+        "slab", Layer.GROUND,
+        [(plan.start, top), (plan.end, top + fall), (plan.end, top + fall + slab.thickness), (plan.start, top + slab.thickness)],
+    )  # fmt: skip
+    return [body]
+
+
+def _overhead(layout: Layout) -> list[Path]:
+    high = -layout.flight.upper_finish
+    return [
+        rectangle(
+            f"overhead_{n}",
+            Layer.FRAMING,
+            (one.start, high - one.above - 140.0),
+            (max(one.stop, one.start + 40), high - one.above),
+        )
+        for n, one in enumerate(layout.flight.around.overhead, 1)
+    ]
+
+
+def _ground(layout: Layout) -> list[Path]:
+    """The ground as it was measured, past the foot."""
+    ground = layout.flight.ground
+    if ground is None:
+        return []
+    foot = layout.finished_risers[-1]
+    ends = sorted({0.0, *(one.at for one in ground.readings), foot, foot * 1.25})
+    top = -layout.flight.upper_finish
+    return [line("measured_ground", Layer.REFERENCE, *((x, top + ground.drop(x)) for x in ends))]
+
+
+def _guard_dimensions(layout: Layout) -> list[Dimension]:
+    guard, set_out = layout.flight.around.guard, guard_layout(layout)
+    if guard is None or set_out is None or set_out.clear <= 0:
+        return []
+    x = (set_out.posts[0] + set_out.posts[1]) / 2
+    line_at = -layout.nosing_level(x)
+    first, second = set_out.posts[0], set_out.posts[1]
+    high = -layout.nosing_level(first) - guard.height - 120
+    return [
+        Dimension("guard_height", (x, line_at - guard.height), (x, line_at), 0.0, Length(guard.height), "guard.height"),
+        Dimension("post", (first, high), (second, high), -60.0, Length(second - first)),
+    ]
+
+
+def _headroom(layout: Layout) -> list[Dimension]:
+    """From each beam or ceiling's edge plumb down to the line of the nosings."""
+    made = []
+    for one in layout.flight.around.overhead:
+        at = max(one.start, layout.walked[0][1])
+        if at <= min(one.stop, layout.finished_risers[-1]):
+            room = one.above + layout.flight.upper_finish - layout.nosing_level(at)
+            under = -layout.flight.upper_finish - one.above
+            made.append(Dimension("headroom", (at, under), (at, under + room), 0.0, Length(room)))
+    return made
+
+
+def draw_stair_plan(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -> Sheet:
+    """The stair from above: treads, stringers, posts, kicker and slab, with the stringers' centres."""
+    flight = layout.flight
+    half = flight.width / 2
+    back = -max(300.0, half * 0.4)
+    paths = [rectangle("deck", Layer.FINISH, (back, -half * 1.25), (0.0, half * 1.25))]
+    landing = layout if two is None else two.lower
+    slab = slab_plan(landing)
+    if slab is not None and flight.around.slab is not None:
+        wide = flight.around.slab.width / 2
+        plan = ((slab.start, -wide), (slab.end, -wide), (slab.end, wide), (slab.start, wide))
+        paths.append(area("slab", Layer.GROUND, [_placed(x, y, two) for x, y in plan]))
+    if two is not None:
+        paths.append(_platform(two))
+    order = sorted(framing.pieces, key=lambda piece: _plan_order(piece.member.role))
+    for piece in order:
+        layer = (
+            Layer.THEORY
+            if piece.member.role in ("stringer", "kicker", "string")
+            else LAYERS.get(piece.member.role, Layer.FRAMING)
+        )
+        for n, frame in enumerate(piece.frames):
+            corners = silhouette(piece.member, frame, from_above)
+            if corners and piece.member.role not in ("riser_board", "baluster", "rim_block"):
+                paths.append(area(f"{piece.member.id}_{n}", layer, corners))
+    xs = [x for path in paths for x, _ in path.points]
+    ys = [y for path in paths for _, y in path.points]
+    dimensions = [Dimension("stair_width", (0.0, -half), (0.0, half), back * 0.5, Length(flight.width), "width")]
+    places = stringer_places(layout)
+    dimensions.append(
+        Dimension("centre", (layout.finished_risers[-1], -places[-1]), (layout.finished_risers[-1], -places[-2]),
+                  110.0, Length(places[-1] - places[-2]))
+    )  # fmt: skip
+    return Sheet((min(xs) - 120, min(ys) - 120, max(xs) + 260, max(ys) + 160), tuple(paths), tuple(dimensions))
+
+
+def _plan_order(role: str) -> int:
+    return {"kicker": 0, "tread": 1, "stringer": 2, "string": 2}.get(role, 3)
+
+
+def _placed(x: float, y: float, two: TwoFlights | None) -> Point:
+    at = Vector(x, y, 0.0) if two is None else two.below.to_world(Vector(x, y, 0.0))
+    return at.x, -at.y
+
+
+def _platform(two: TwoFlights) -> Path:
+    """The platform's plan: over the upper flight's width, and on to the lower flight where the stair turns back."""
+    foot, half = two.upper.finished_risers[-1], two.upper.flight.width / 2
+    low = -half
+    if two.platform.turn == "back":
+        low = -half - two.platform.well - two.upper.flight.width
+    depth = two.platform.depth
+    return area("platform", Layer.FINISH, [(foot, -half), (foot + depth, -half), (foot + depth, -low), (foot, -low)])

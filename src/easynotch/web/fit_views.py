@@ -1,0 +1,39 @@
+"""A joint of the dry fit in words: exact and on the tape, drawn with its gap enlarged."""
+
+from ..core.rules import Words
+from ..core.solid import Fitted, Touch
+from ..core.tape import Tape, nearest
+from ..core.terms import Length, Level
+from ..drawing import draw_joint
+from .screen_models import FitView
+from .views import sheet_view
+
+LARGER = 12.0
+"""How many times wider than it is a gap is drawn."""
+
+
+def fit_view(touch: Touch, one: Fitted, tape: Tape, words: Words, text: str) -> FitView:
+    """A joint as it is shown.
+
+    Args:
+        touch: what should meet.
+        one: how it does.
+        tape: the tape of the answer.
+        words: the user's.
+        text: what the joint is between.
+    """
+    key = "open" if one.on_tape.opening > 0 else "tight"
+    touching = nearest(abs(one.on_tape.opening), tape).divisions == 0
+    level = Level.OK if abs(one.exact.opening) < 1e-3 and one.exact.contact >= 0.5 else Level.STOP
+    return FitView(
+        id=one.exact.id,
+        piece=touch.member.id,
+        text=text,
+        exact=one.exact.opening,
+        on_tape=words.figure(Length(abs(one.on_tape.opening))),
+        signed=one.on_tape.opening if abs(one.on_tape.opening) > 1e-6 else 0.0,
+        bound=words.figure(Length(one.bound)),
+        contact=one.exact.contact,
+        level="close" if touching and level is Level.OK else (key if level is Level.OK else level),
+        drawing=sheet_view(draw_joint(touch, one.on_tape.opening, LARGER), words),
+    )

@@ -1,0 +1,214 @@
+"""A whole flight: drawings, figures by group, the landing loop, the order of work, the cut list; and its dry fit.
+
+Apart from the work-out, which is answered while one types.
+"""
+
+from collections.abc import Callable, Iterator
+
+from flask import Response, g, request
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..core.rules import Words
+from ..core.solid import Member
+from ..core.stairs import Landing, Layout, Mend, TreadMend, order_of_work, survey_built
+from ..core.terms import Count, Length, Message, message
+from ..drawing import draw_stair, draw_stair_plan
+from ..drawing.built import draw_built
+from ..exchange import JobInput, Problems, WorkedFlight, habit_of, worked_out
+from . import problem
+from .board_view import shown
+from .fit_views import fit_view
+from .kept import WordsQuery, answer, words_of
+from .pieces import title_in
+from .screen_models import CheckView, FactView, FitView
+from .stair_models import BuiltView, CutRowView, GroupView, RiserView, StairFitView, StairView
+from .views import check_view, fact_view, sheet_view, urgency
+from .work_out import suppose_missing
+
+api = APIBlueprint("stair", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
+
+GROUPS = {
+    "landing": ("foot", "rise_at_foot", "stair_headroom"),
+    "head": ("head_drop", "plumb_bearing", "head_overlap", "head_missing"),
+    "stringers": ("stringer_count", "spacer", "square_diagonal", "board_length"),
+    "feet": ("first_riser", "kicker_length", "anchor_count", "anchor_hole"),
+    "platform": (
+        "upper.riser_count", "lower.riser_count", "platform_drop", "platform_framing", "lower.total_run",
+        "lower.head_drop", "lower.plumb_bearing", "lower.head_overlap", "lower.head_missing", "lower.first_riser",
+        "lower.board_length",
+    ),
+    "guard": ("post_count", "rail_between", "baluster_count", "baluster_gap", "baluster_gap_slope", "guard_opening"),
+    "slab": ("slab_top", "slab_diagonal", "slab_falls", "slab_volume", "slab_bags", "gravel_volume"),
+    "housings": ("housing_length", "housing_mouth", "riser_mouth"),
+}  # fmt: skip
+"""Which figures belong together."""
+BUILT_LARGER = 3.0
+
+
+@api.before_request
+def suppose() -> None:
+    """As for a work-out: what is missing is supposed, for the drawing."""
+    g.supposed = suppose_missing(request.get_json())
+
+
+def _worked(body: JobInput, words: Words) -> WorkedFlight | None:
+    worked = worked_out(body, 0, words.tape) if body.works else None
+    return worked if isinstance(worked, WorkedFlight) else None
+
+
+def _answered(
+    query: WordsQuery, body: JobInput, made: Callable[[WorkedFlight | None, Words], StairView | StairFitView]
+) -> Response:
+    words = words_of(query, body.units)
+    try:
+        worked = _worked(body, words)
+    except Problems as found:
+        return problem.from_problems(found, words)
+    return answer(made(worked, words))
+
+
+@api.post("/stair", responses={200: StairView})
+def stair(query: WordsQuery, body: JobInput) -> Response:
+    """The first work of a job as a whole stair; nothing where it is none."""
+
+    def made(worked: WorkedFlight | None, words: Words) -> StairView:
+        if worked is None:
+            return StairView(elevation=None, plan=None, groups=[], loop=[], order=[], cut_list=[], checks=[])
+        on_the_ground = habit_of(body.settings, "stringer_assembly") == "on_the_ground"
+        layouts = [worked.layout] if worked.two is None else [worked.two.lower, worked.two.upper]
+        return StairView(
+            elevation=sheet_view(draw_stair(worked.layout, worked.two, worked.framing), words),
+            plan=sheet_view(draw_stair_plan(worked.layout, worked.two, worked.framing), words),
+            groups=list(_groups(worked, words)),
+            loop=[words.say(said) for said in _loop(worked.whole.landing)],
+            order=[
+                words.say(step) for layout in layouts for step in order_of_work(layout, on_the_ground=on_the_ground)
+            ],
+            cut_list=[row for laid in worked.members for row in _row(worked, laid.member, words)],
+            checks=_around(worked, words),
+        )
+
+    return _answered(query, body, made)
+
+
+def _around(worked: WorkedFlight, words: Words) -> list[CheckView]:
+    return [check_view(check, words) for check in sorted(worked.checks, key=urgency)]
+
+
+def _groups(worked: WorkedFlight, words: Words) -> Iterator[GroupView]:
+    for group, keys in GROUPS.items():
+        facts: list[FactView] = [fact_view(key, worked.facts[key], words) for key in keys if key in worked.facts]
+        if facts:
+            yield GroupView(id=group, title=words.say(Message(f"group.{group}")), facts=facts)
+
+
+def _loop(landing: Landing | None) -> Iterator[Message]:
+    """The landing loop as a person would go round it."""
+    if landing is None:
+        return
+    for one in landing.rounds:
+        yield message(
+            "landing_loop.round", rise=Length(one.rise), n=Count(one.count), foot=Length(one.foot),
+            found=Length(one.found),
+        )  # fmt: skip
+    key = "rests" if landing.met else "to_and_fro"
+    yield Message(
+        f"landing_loop.{key}",
+        {"n": Count(landing.count), "rise": Length(landing.rise), "foot": Length(landing.foot)},
+    )
+
+
+def _row(worked: WorkedFlight, member: Member, words: Words) -> Iterator[CutRowView]:
+    """A piece of the cut list, at the longest it is over its angled ends."""
+    if member.role == "template":
+        return
+    stock = member.stock
+    length = member.lengths.get("board", member.lengths.get("overall", 0.0))
+    key = "board" if "board" in member.lengths else "square" if _square(member) else "long"
+    section = f"{words.value(Length(stock.thickness))} × {words.value(Length(stock.depth))}"
+    yield CutRowView(
+        id=member.id, title=title_in(worked, member, words), count=member.count, section=section,
+        length=shown(length, words), ends=words.say(Message(f"cut_list.{key}")),
+    )  # fmt: skip
+
+
+def _square(member: Member) -> bool:
+    ends = [cut.plane.normal for cut in member.cut_planes if cut.id in ("head", "end", "foot")]
+    return all(abs(normal.x) > 1 - 1e-9 for normal in ends)
+
+
+@api.post("/stair-fit", responses={200: StairFitView})
+def stair_fit(query: WordsQuery, body: JobInput) -> Response:
+    """The dry fit of the first work, where it is a flight."""
+
+    def made(worked: WorkedFlight | None, words: Words) -> StairFitView:
+        if worked is None:
+            return StairFitView(fit=[], trial=[], built=None)
+        return StairFitView(
+            fit=_fits(worked, words),
+            trial=[words.say(step) for step in _trial(worked.layout)],
+            built=_built(worked, words),
+        )
+
+    return _answered(query, body, made)
+
+
+def _fits(worked: WorkedFlight, words: Words) -> list[FitView]:
+    views = []
+    for touch, one in zip(worked.framing.touches, worked.fitted, strict=True):
+        views.append(fit_view(touch, one, worked.tape, words, _joint(worked, touch.id, touch.member, words)))
+    return sorted(views, key=lambda view: view.level != "stop")
+
+
+def _joint(worked: WorkedFlight, joint: str, member: Member, words: Words) -> str:
+    """What a joint is between: its piece and its place."""
+    place = joint.rpartition(".")[2].removeprefix("lower_")
+    piece = title_in(worked, member, words)
+    name, _, number = place.rpartition("_")
+    if number.isdigit():
+        return words.say(Message(f"flight_fit.{name}", {"piece": piece, "n": Count(int(number))}))
+    bears = member.role in ("stringer", "string")
+    key = place if bears or place.startswith(("kicker_", "ledger_")) else f"piece_{place}"
+    return words.say(Message(f"flight_fit.{key}", {"piece": piece}))
+
+
+def _trial(layout: Layout) -> Iterator[Message]:
+    values = {"rise": Length(layout.flight.total_rise), "drop": Length(-layout.tread_levels[0])}
+    for key in ("check_rise", "hold", "scrap", "both", "gap_top", "gap_bottom", "rest"):
+        yield Message(f"trial_flight.{key}", values)
+
+
+def _built(worked: WorkedFlight, words: Words) -> BuiltView | None:
+    """The survey of a stair as it stands."""
+    built = worked.layout.flight.around.built or worked.whole.flight.around.built
+    if built is None:
+        return None
+    limit = worked.limits.limits["riser_difference"]
+    found = survey_built(built, limit.amount, worked.layout.flight.tread.thickness)
+    mends = {mend.number: mend for mend in found.mends}
+    changed = sum(mend.mend is not Mend.STAY for mend in found.mends)
+    said = (
+        message("built.some", n=Count(changed), becomes=Length(found.becomes))
+        if changed
+        else message("built.none", limit=limit.value)
+    )
+    return BuiltView(
+        say=words.say(said),
+        risers=[
+            RiserView(
+                number=k, measured=shown(riser, words), odd=k in found.odd, becomes=shown(found.risers[k - 1], words),
+                mend=_mend(mends.get(k), words),
+            )
+            for k, riser in enumerate(built.risers, 1)
+        ],
+        drawing=sheet_view(draw_built(built.risers, built.goings, found.risers, BUILT_LARGER), words),
+    )  # fmt: skip
+
+
+def _mend(mend: TreadMend | None, words: Words) -> str:
+    """What is done to the tread on top of a riser; nothing over the last one."""
+    if mend is None:
+        return ""
+    up = "_up" if mend.by > 0 else "_down"
+    key = {Mend.STAY: "stay", Mend.PLANE: "plane", Mend.PACK: "pack_up", Mend.RECUT: f"recut{up}"}[mend.mend]
+    return words.say(Message(f"mend.{key}", {"by": Length(abs(mend.by))}))
