@@ -1,6 +1,6 @@
 /** The API, thin and typed. A refused request throws `Refused`; a server that does not answer, `Unreachable`. */
 import type {
-  Answered, Bench, Devices, Document, Gauge, Hips, History, Job, JobPage, LimitSetPage, Marking, Overlaps, PairingCode, Practice, Problem, Shelf, Shop, Whole, Work, WorkOutAnswer, WorkPage,
+  Answered, Bench, Devices, Document, Gauge, Hips, History, Job, JobPage, LimitSetPage, Marking, Overlaps, PairingCode, Practice, Problem, Shelf, Shop, Stair, StairFit, Whole, Work, WorkOutAnswer, WorkPage,
 } from "./types";
 
 export class Refused extends Error {
@@ -47,6 +47,8 @@ export const api = {
   newWork: (jobId: string, name: string, kind: string) => call("POST", `/jobs/${jobId}/works`, { name, kind }) as Promise<Work>,
   whole: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/whole?${inWords(words)}`, job, signal) as Promise<Whole>,
   hips: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/hips?${inWords(words)}`, job, signal) as Promise<Hips>,
+  stair: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/stair?${inWords(words)}`, job, signal) as Promise<Stair>,
+  stairFit: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/stair-fit?${inWords(words)}`, job, signal) as Promise<StairFit>,
   takeAway: (job: unknown, words: Words) => call("POST", `/take-away?${inWords(words)}`, job) as Promise<{ name: string; html: string }>,
   overlaps: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/overlaps?${inWords(words)}`, job, signal) as Promise<Overlaps>,
   pitch: (job: unknown, top: number, words: Words) => call("POST", `/pitch?top=${top.toFixed(3)}&${inWords(words)}`, job) as Promise<{ pitch: string }>,

@@ -1472,12 +1472,12 @@ export interface components {
          */
         BuiltInput: {
             /** Risers */
-            risers: (number | string)[];
+            risers: (string | number)[] | string;
             /**
              * Goings
              * @default []
              */
-            goings: (number | string)[];
+            goings: (string | number)[] | string;
         };
         /**
          * CollarInput
@@ -1687,7 +1687,7 @@ export interface components {
             /** @default null */
             sides: components["schemas"]["SidesInput"] | null;
             /** @default null */
-            blocks: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"] | null;
+            blocks: components["schemas"]["SectionInput"] | null;
             /** @default null */
             guard: components["schemas"]["GuardInput"] | null;
             /** @default null */
@@ -1815,7 +1815,7 @@ export interface components {
          */
         GableInput: {
             /** @default null */
-            barge: components["schemas"]["easynotch__exchange__roof_parts__SectionInput"] | null;
+            barge: components["schemas"]["SectionInput"] | null;
             /**
              * Lookout
              * @default {
@@ -1848,9 +1848,9 @@ export interface components {
              */
             upper_pitch: string;
             /** @default null */
-            purlin: components["schemas"]["easynotch__exchange__roof_parts__SectionInput"] | null;
+            purlin: components["schemas"]["SectionInput"] | null;
             /** @default null */
-            studs: components["schemas"]["easynotch__exchange__roof_parts__SectionInput"] | null;
+            studs: components["schemas"]["SectionInput"] | null;
         };
         /**
          * Gauged
@@ -1903,10 +1903,10 @@ export interface components {
             height: number | string;
             /** Under */
             under: number | string;
-            post: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"];
-            rail: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"];
-            lower_rail: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"];
-            baluster: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"];
+            post: components["schemas"]["SectionInput"];
+            rail: components["schemas"]["SectionInput"];
+            lower_rail: components["schemas"]["SectionInput"];
+            baluster: components["schemas"]["SectionInput"];
             /** Gap */
             gap: number | string;
             /** Bay */
@@ -1914,7 +1914,7 @@ export interface components {
             /** @default between */
             held: components["schemas"]["Balusters"];
             /** @default null */
-            strip: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"] | null;
+            strip: components["schemas"]["SectionInput"] | null;
         };
         /**
          * GuardSides
@@ -2584,7 +2584,7 @@ export interface components {
              */
             stand: number | string | null;
             /** @default null */
-            blocks: components["schemas"]["easynotch__exchange__roof_parts__SectionInput"] | null;
+            blocks: components["schemas"]["SectionInput"] | null;
             /** @default null */
             posts: components["schemas"]["PostsInput"] | null;
             /**
@@ -2734,6 +2734,16 @@ export interface components {
             value: number | string;
         };
         /**
+         * SectionInput
+         * @description Timber without a stock length: actual thickness and depth.
+         */
+        SectionInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+        };
+        /**
          * SettingOutInput
          * @description Where the spacing is measured from, and the end the tape is hooked on.
          */
@@ -2821,7 +2831,7 @@ export interface components {
              */
             overhang: number | string;
             /** @default null */
-            skirt: components["schemas"]["easynotch__exchange__flight_parts__SectionInput"] | null;
+            skirt: components["schemas"]["SectionInput"] | null;
             /**
              * Margin
              * @default {
@@ -3036,26 +3046,6 @@ export interface components {
          * @enum {string}
          */
         UpperEnd: "plate" | "ledger";
-        /**
-         * SectionInput
-         * @description A section of timber.
-         */
-        easynotch__exchange__flight_parts__SectionInput: {
-            /** Thickness */
-            thickness: number | string;
-            /** Depth */
-            depth: number | string;
-        };
-        /**
-         * SectionInput
-         * @description Timber without a stock length: actual thickness and depth.
-         */
-        easynotch__exchange__roof_parts__SectionInput: {
-            /** Thickness */
-            thickness: number | string;
-            /** Depth */
-            depth: number | string;
-        };
         /**
          * WholeView
          * @description The whole work in the world, mm, z up.
@@ -3338,7 +3328,7 @@ export interface components {
             elevation: components["schemas"]["SheetView"] | null;
             plan: components["schemas"]["SheetView"] | null;
             /** Groups */
-            groups: components["schemas"]["GroupView"][];
+            groups: components["schemas"]["FiguresView"][];
             /** Loop */
             loop: string[];
             /** Order */
@@ -3366,16 +3356,16 @@ export interface components {
             ends: string;
         };
         /**
-         * GroupView
-         * @description A group of choices.
+         * FiguresView
+         * @description A group of figures that belong together, under its title.
          */
-        GroupView: {
+        FiguresView: {
             /** Id */
             id: string;
-            /** Name */
-            name: string;
-            /** Choices */
-            choices: components["schemas"]["ChoiceView"][];
+            /** Title */
+            title: string;
+            /** Facts */
+            facts: components["schemas"]["FactView"][];
         };
         /**
          * StairFitView
@@ -3891,6 +3881,18 @@ export interface components {
             used: boolean;
             /** Answers */
             answers: components["schemas"]["AnswerView"][];
+        };
+        /**
+         * GroupView
+         * @description A group of choices.
+         */
+        GroupView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Choices */
+            choices: components["schemas"]["ChoiceView"][];
         };
         /**
          * NamedView

@@ -4,6 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, NavLink, useNavigate, useParams } from "react-router";
 import type { WorkPage } from "../api/types";
+import { CutStation } from "../stations/cut/CutStation";
 import { FitStation } from "../stations/fit/FitStation";
 import { LaterStation } from "../stations/later/LaterStation";
 import { MarkStation } from "../stations/mark/MarkStation";
@@ -118,9 +119,9 @@ function Station({ station, state }: { station: string; state: WorkState }) {
     case "mark":
       return <MarkStation state={state} />;
     case "fit":
-      return state.document["kind"] === "roof" ? <FitStation state={state} /> : <LaterStation station={station} />;
+      return <FitStation state={state} />;
     case "cut":
-      return <LaterStation station={station} />;
+      return state.document["kind"] === "roof" ? <LaterStation station={station} /> : <CutStation state={state} />;
     default:
       return <NotFound />;
   }

@@ -24,7 +24,7 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
     header = flight.head.header_depth
     stands = bottom + flight.lower_finish
     paths = [
-        area("ground", Layer.GROUND, [(back, stands + 110), (back, stands), (beyond, stands), (beyond, stands + 110)]),
+        area("ground", Layer.GROUND, _ground(layout, (back, beyond), stands)),
         *_finish("lower_finish", (back, bottom), (beyond, stands), flight.lower_finish),
         rectangle("joist", Layer.FRAMING, (back, 0.0), (-FRAMING_THICKNESS, header or UNKNOWN_HEADER)),
         rectangle(
@@ -46,7 +46,7 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
     ]
     side = max(60.0, 0.045 * foot)
     dimensions = [
-        Dimension("total_rise", (foot, top), (foot, bottom), side, Length(flight.total_rise), "total_rise"),
+        _measured_rise(layout, side),
         Dimension("total_run", (foot - layout.total_run, stands), (foot, stands), 170.0, Length(layout.total_run)),
         Dimension("upper_finish", (back, top), (back, 0.0), -side, Length(flight.upper_finish), "upper_finish"),
         Dimension("header_depth", (back, 0.0), (back, header or UNKNOWN_HEADER), -side, Length(header or 0.0),
@@ -57,7 +57,34 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
         Text("hold_level", (hold, top), message("sketch.hold_level")),
         Text("drop_here", (foot, bottom), message("sketch.drop_here")),
     ]
-    return Sheet((back, top - 60.0, beyond, stands + 200.0), tuple(paths), tuple(dimensions), tuple(texts))
+    low = max(stands + 200.0, max(y for _, y in paths[0].points) + 90.0)
+    return Sheet((back, top - 60.0, beyond, low), tuple(paths), tuple(dimensions), tuple(texts))
+
+
+def _measured_rise(layout: Layout, side: float) -> Dimension:
+    """The rise as it is typed: at the foot, or where it was measured on ground that falls."""
+    flight, foot = layout.flight, layout.finished_risers[-1]
+    top, ground = -flight.upper_finish, flight.ground
+    if ground is None or layout.landing is None:
+        return Dimension(
+            "total_rise", (foot, top), (foot, top + flight.total_rise), side, Length(flight.total_rise), "total_rise"
+        )
+    first = ground.typed
+    start, end = (first.at, top), (first.at, top + first.drop)
+    return Dimension("total_rise", start, end, max(foot - first.at, 0.0) + side, Length(first.drop), "total_rise")
+
+
+def _ground(layout: Layout, ends: tuple[float, float], stands: float) -> list[Point]:
+    """The ground under the stair: level, or as it was measured."""
+    (back, beyond), ground = ends, layout.flight.ground
+    if ground is None:
+        return [(back, stands + 110), (back, stands), (beyond, stands), (beyond, stands + 110)]
+    top = layout.flight.lower_finish - layout.flight.upper_finish
+    inner = {one.at for one in ground.readings} | {layout.finished_risers[-1]}
+    places = sorted({back, beyond, *(at for at in inner if back < at < beyond)})
+    surface = [(x, top + ground.drop(x)) for x in places]
+    low = max(y for _, y in surface) + 110
+    return [(back, low), *surface, (beyond, low)]
 
 
 def _in_world(member: Member, u: float, v: float) -> Point:

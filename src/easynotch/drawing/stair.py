@@ -9,7 +9,7 @@ from ..core.stairs import FlightFraming, Layout, TwoFlights, guard_layout, slab_
 from ..core.terms import Length
 from .elevation import draw_elevation
 from .seen import from_above, from_the_side, silhouette
-from .sheet import Dimension, Layer, Path, Point, Sheet, area, line, rectangle
+from .sheet import Dimension, Layer, Path, Point, Sheet, area, rectangle
 
 LAYERS = {
     "stringer": Layer.WOOD,
@@ -27,8 +27,9 @@ def draw_stair(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -
     """The stair from the side, with its guard, slab and platform; the dimensions of the site sketch and its own."""
     base = draw_elevation(layout, framing.pieces[0].member)
     own = _pieces(framing, two, lower=False)
-    extent, dimensions = base.extent, [*base.dimensions, *_guard_dimensions(layout), *_headroom(layout)]
-    paths = [*base.paths, *own, *_slab(layout), *_overhead(layout), *_ground(layout)]
+    kept = [one for one in base.dimensions if one.length.mm > 0]
+    extent, dimensions = base.extent, [*kept, *_guard_dimensions(layout), *_headroom(layout)]
+    paths = [*base.paths, *own, *_slab(layout), *_overhead(layout)]
     if two is not None:
         shift = Vector(two.upper.finished_risers[-1] + two.platform.depth, 0.0, two.below.origin.z)
         below = draw_elevation(two.lower, next(p.member for p in framing.pieces if p.member.id.startswith("lower_")))
@@ -43,16 +44,14 @@ def draw_stair(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -
             (two.upper.finished_risers[-1], -shift.z - two.platform.finish),
             (shift.x, -shift.z),
         )
-        paths = [path for path in paths if path.id not in ("ground", "lower_finish")] + [deck, *moved]
+        paths = [path for path in paths if path.id not in ("ground", "lower_finish", "level", "drop")] + [deck, *moved]
         paths += _pieces(framing, two, lower=True)
         extent = (base.extent[0], base.extent[1], below.extent[2] + shift.x, below.extent[3] - shift.z)
         dimensions = [one for one in dimensions if one.id not in ("total_rise", "lower_finish")]
         run, low = two.lower.total_run, below.extent[3] - shift.z - 90
-        dimensions.append(Dimension("total_run", (shift.x, low), (shift.x + run, low), 40.0, Length(run)))
+        dimensions.append(Dimension("lower_run", (shift.x, low), (shift.x + run, low), 40.0, Length(run)))
     top = min((y for path in paths for _, y in path.points), default=extent[1])
-    return Sheet(
-        (extent[0], min(extent[1], top - 80), extent[2], extent[3]), tuple(paths), tuple(dimensions), base.texts
-    )
+    return Sheet((extent[0], min(extent[1], top - 80), extent[2], extent[3]), tuple(paths), tuple(dimensions))
 
 
 def _shifted(path: Path, by: Vector) -> Path:
@@ -96,11 +95,9 @@ def _slab(layout: Layout) -> list[Path]:
         return []
     top = -layout.bearing_level
     fall = slab.fall * slab.length
-    body = area(
-        "slab", Layer.GROUND,
-        [(plan.start, top), (plan.end, top + fall), (plan.end, top + fall + slab.thickness), (plan.start, top + slab.thickness)],
-    )  # fmt: skip
-    return [body]
+    under = slab.thickness
+    corners = [(plan.start, top), (plan.end, top + fall), (plan.end, top + fall + under), (plan.start, top + under)]
+    return [area("slab", Layer.GROUND, corners)]
 
 
 def _overhead(layout: Layout) -> list[Path]:
@@ -114,17 +111,6 @@ def _overhead(layout: Layout) -> list[Path]:
         )
         for n, one in enumerate(layout.flight.around.overhead, 1)
     ]
-
-
-def _ground(layout: Layout) -> list[Path]:
-    """The ground as it was measured, past the foot."""
-    ground = layout.flight.ground
-    if ground is None:
-        return []
-    foot = layout.finished_risers[-1]
-    ends = sorted({0.0, *(one.at for one in ground.readings), foot, foot * 1.25})
-    top = -layout.flight.upper_finish
-    return [line("measured_ground", Layer.REFERENCE, *((x, top + ground.drop(x)) for x in ends))]
 
 
 def _guard_dimensions(layout: Layout) -> list[Dimension]:
@@ -180,7 +166,7 @@ def draw_stair_plan(layout: Layout, two: TwoFlights | None, framing: FlightFrami
                 paths.append(area(f"{piece.member.id}_{n}", layer, corners))
     xs = [x for path in paths for x, _ in path.points]
     ys = [y for path in paths for _, y in path.points]
-    dimensions = [Dimension("stair_width", (0.0, -half), (0.0, half), back * 0.5, Length(flight.width), "width")]
+    dimensions = [Dimension("stair_width", (0.0, -half), (0.0, half), back - 90.0, Length(flight.width), "width")]
     places = stringer_places(layout)
     dimensions.append(
         Dimension("centre", (layout.finished_risers[-1], -places[-1]), (layout.finished_risers[-1], -places[-2]),

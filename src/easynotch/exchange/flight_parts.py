@@ -5,7 +5,6 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from ..core.solid import Stock
 from ..core.stairs import (
     Anchors,
     Balusters,
@@ -28,21 +27,10 @@ from ..core.stairs import (
     Turn,
 )
 from .measured import Measured, NotNegative, PitchText, Positive, Signed
-from .parts import Flag, Part, Whole
+from .parts import LISTED, Flag, Part, SectionInput, Whole
 
 NOTHING = Measured(0.0, "0 mm")
-Many = Annotated[tuple[Positive, ...], Field(max_length=40)]
-
-
-class SectionInput(Part):
-    """A section of timber."""
-
-    thickness: Positive
-    depth: Positive
-
-    def stock(self) -> Stock:
-        """The section, for the core."""
-        return Stock(self.thickness.mm, self.depth.mm)
+Many = Annotated[tuple[Positive, ...], Field(max_length=40), LISTED]
 
 
 class ReadingInput(Part):
@@ -90,6 +78,7 @@ class GroundInput(Part):
             across=(1 if across.falls == "right" else -1) * across.slope.pitch.slope if across else 0.0,
             measured=across.measured if across else Side.MIDDLE,
             confirmed=Reading(self.confirmed.at.mm, self.confirmed.drop.mm) if self.confirmed else None,
+            typed_at=self.at.mm,
         )
 
 

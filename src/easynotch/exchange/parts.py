@@ -2,8 +2,9 @@
 
 from typing import Annotated, Any
 
-from pydantic import BaseModel, ConfigDict, Discriminator, Field
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Discriminator, Field
 
+from ..core.solid import Stock
 from .measured import Positive
 
 Name = Annotated[str, Field(max_length=200)]
@@ -15,6 +16,25 @@ class Part(BaseModel):
     """An object of the job file: unknown keys are errors."""
 
     model_config = ConfigDict(extra="forbid", frozen=True)
+
+
+def _listed(value: Any) -> Any:
+    """Lengths one after the other: a list, or text with semicolons between them."""
+    return [part.strip() for part in value.split(";") if part.strip()] if isinstance(value, str) else value
+
+
+LISTED = BeforeValidator(_listed, json_schema_input_type=list[str | float] | str)
+
+
+class SectionInput(Part):
+    """Timber without a stock length: actual thickness and depth."""
+
+    thickness: Positive
+    depth: Positive
+
+    def stock(self) -> Stock:
+        """As the core's stock."""
+        return Stock(self.thickness.mm, self.depth.mm)
 
 
 class StockInput(Part):

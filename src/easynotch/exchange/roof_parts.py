@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import BeforeValidator, Discriminator, Field, Tag, model_validator
+from pydantic import Discriminator, Field, Tag, model_validator
 from pydantic_core import PydanticCustomError
 
 from ..core.roofs import (
@@ -34,7 +34,7 @@ from ..core.roofs import (
 from ..core.solid import Stock
 from ..core.tape import Units
 from .measured import Fraction, Measured, NotNegative, PitchText, Positive, Signed
-from .parts import Part, Whole, by_key
+from .parts import LISTED, Part, SectionInput, Whole, by_key
 
 ZERO = Measured(0.0, "0 mm")
 USUAL_PLATE = {Units.IMPERIAL: 3.5 * 25.4, Units.METRIC: 90.0}
@@ -43,25 +43,6 @@ MOST_CORNERS = 12
 """Of a shaped tail: a few lines."""
 MOST_RAFTERS = 2000
 """Along one eave: more is a wrong unit."""
-
-
-def _listed(value: Any) -> Any:
-    """Lengths one after the other: a list, or text with semicolons between them."""
-    return [part.strip() for part in value.split(";") if part.strip()] if isinstance(value, str) else value
-
-
-LISTED = BeforeValidator(_listed, json_schema_input_type=list[str | float] | str)
-
-
-class SectionInput(Part):
-    """Timber without a stock length: actual thickness and depth."""
-
-    thickness: Positive
-    depth: Positive
-
-    def stock(self) -> Stock:
-        """As the core's stock."""
-        return Stock(self.thickness.mm, self.depth.mm)
 
 
 class PlanInput(Part):

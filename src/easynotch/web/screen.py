@@ -119,10 +119,10 @@ def stations(worked: WorkedFlight, stops: int, words: Words, supposed: list[str]
     rows: list[tuple[str, str, dict[str, Any]]] = [
         ("measure", "open" if supposed else ("look" if asked else "settled"),
          {"n": str(4 - len(supposed) - asked), "all": "4"}),
-        ("work_out", "waiting" if supposed else _worst(worked), {"n": str(worked.layout.riser_count)}),
+        ("work_out", "waiting" if supposed else _worst(worked), {"n": str(worked.whole.riser_count)}),
         ("mark", "waiting" if supposed else "open", {"n": str(stops)}),
-        ("cut", "later", {}),
-        ("fit", "later", {}),
+        ("cut", "waiting" if supposed else "open", {"n": str(sum(one.member.count for one in worked.members))}),
+        ("fit", "waiting" if supposed else "open", {"n": str(len(worked.framing.touches))}),
     ]  # fmt: skip
     return [
         StationView(id=station, state=state, text=words.say(Message(f"station.{station}.{state}", values)))

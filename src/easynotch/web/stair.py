@@ -21,7 +21,7 @@ from .fit_views import fit_view
 from .kept import WordsQuery, answer, words_of
 from .pieces import title_in
 from .screen_models import CheckView, FactView, FitView
-from .stair_models import BuiltView, CutRowView, GroupView, RiserView, StairFitView, StairView
+from .stair_models import BuiltView, CutRowView, FiguresView, RiserView, StairFitView, StairView
 from .views import check_view, fact_view, sheet_view, urgency
 from .work_out import suppose_missing
 
@@ -33,7 +33,8 @@ GROUPS = {
     "stringers": ("stringer_count", "spacer", "square_diagonal", "board_length"),
     "feet": ("first_riser", "kicker_length", "anchor_count", "anchor_hole"),
     "platform": (
-        "upper.riser_count", "lower.riser_count", "platform_drop", "platform_framing", "lower.total_run",
+        "upper.riser_count", "lower.riser_count", "platform_drop", "platform_framing", "upper.total_run",
+        "lower.total_run",
         "lower.head_drop", "lower.plumb_bearing", "lower.head_overlap", "lower.head_missing", "lower.first_riser",
         "lower.board_length",
     ),
@@ -95,11 +96,11 @@ def _around(worked: WorkedFlight, words: Words) -> list[CheckView]:
     return [check_view(check, words) for check in sorted(worked.checks, key=urgency)]
 
 
-def _groups(worked: WorkedFlight, words: Words) -> Iterator[GroupView]:
+def _groups(worked: WorkedFlight, words: Words) -> Iterator[FiguresView]:
     for group, keys in GROUPS.items():
         facts: list[FactView] = [fact_view(key, worked.facts[key], words) for key in keys if key in worked.facts]
         if facts:
-            yield GroupView(id=group, title=words.say(Message(f"group.{group}")), facts=facts)
+            yield FiguresView(id=group, title=words.say(Message(f"group.{group}")), facts=facts)
 
 
 def _loop(landing: Landing | None) -> Iterator[Message]:

@@ -6,7 +6,7 @@ from .screen_models import CheckView, FactView, FitView, SheetView, Shown, View
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class GroupView:
+class FiguresView:
     """A group of figures that belong together, under its title."""
 
     id: str
@@ -51,7 +51,7 @@ class StairView(View):
 
     elevation: SheetView | None
     plan: SheetView | None
-    groups: list[GroupView]
+    groups: list[FiguresView]
     loop: list[str]
     order: list[str]
     cut_list: list[CutRowView]

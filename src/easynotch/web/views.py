@@ -39,11 +39,12 @@ def fact_view(key: str, value: float | int, words: Words) -> FactView:
 
 
 def check_view(check: Check, words: Words) -> CheckView:
-    """A check in words."""
+    """A check in words; one of the flight below a platform says so."""
+    text = words.say(check.message)
     return CheckView(
         id=check.id,
         level=check.level,
-        text=words.say(check.message),
+        text=text if not check.id.startswith("lower.") else words.say(Message("check.below", {"text": text})),
         remedy=words.say(check.remedy) if check.remedy else None,
         source=words.say(check.limit.source) if check.limit else None,
     )

@@ -10,10 +10,10 @@ from ..core.roofs import RoofError, Shape, pitch_for_ridge
 from ..core.solid import Frame, Member, as_manifold, overlaps
 from ..core.tape import Units
 from ..core.terms import Message, message
-from ..exchange import JobInput, Problem, Problems, RoofInput, WorkedRoof, worked_out
+from ..exchange import JobInput, Problem, Problems, RoofInput, worked_out
 from . import problem
 from .kept import WordsQuery, answer, words_of
-from .roof_talk import RoofTalk, title_of
+from .pieces import title_in
 from .screen_models import OverlapsView, PitchView, SolidView, WholeView
 from .work_out import suppose_missing
 
@@ -34,11 +34,10 @@ def whole(query: WordsQuery, body: JobInput) -> Response:
         worked = worked_out(body, 0, words.tape) if body.works else None
     except Problems as found:
         return problem.from_problems(found, words)
-    if not isinstance(worked, WorkedRoof):
+    if worked is None:
         return answer(WholeView(solids=[]))
-    talk = RoofTalk(worked.layout)
     solids = [
-        _solid(piece.member, piece.frames, words.say(talk.title(piece.member)))
+        _solid(piece.member, piece.frames, title_in(worked, piece.member, words))
         for piece in worked.framing.pieces
         if piece.frames
     ]
@@ -80,16 +79,16 @@ def standing_in_each_other(query: WordsQuery, body: JobInput) -> Response:
         worked = worked_out(body, 0, words.tape) if body.works else None
     except Problems as found:
         return problem.from_problems(found, words)
-    if not isinstance(worked, WorkedRoof):
+    if worked is None:
         return answer(OverlapsView(pieces=0, overlaps=[]))
     pieces = [(piece.member, piece.frames) for piece in worked.framing.pieces]
+    names = {piece.member.id: title_in(worked, piece.member, words) for piece in worked.framing.pieces}
     found_pairs = {(one.one, one.other): one for one in reversed(overlaps(pieces))}
     return answer(
         OverlapsView(
             pieces=sum(len(frames) for _, frames in pieces),
             overlaps=[
-                words.say(Message("overlap", {"one": words.say(title_of(one)), "other": words.say(title_of(other))}))
-                for one, other in found_pairs
+                words.say(Message("overlap", {"one": names[one], "other": names[other]})) for one, other in found_pairs
             ],
         )
     )

@@ -1,15 +1,15 @@
 /** Fit: what the dry fit predicts joint by joint, its gap drawn much larger than it is; trying the pattern; clashes. */
-import { useQuery } from "@tanstack/react-query";
-import { useMemo } from "react";
+import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
 import type { Fit } from "../../api/types";
-import { usePreferences } from "../../app/preferences";
 import { LevelSign } from "../../shared/LevelSign";
 import { Picture } from "../../shared/Picture";
 import { TapeText } from "../../shared/TapeText";
-import { jobFile, useShown, type WorkState } from "../../shared/useWork";
+import { useAside } from "../../shared/useAside";
+import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
+import { BuiltSurvey } from "./BuiltSurvey";
 import "./fit.css";
 
 /** How many times larger a gap is drawn than it is. */
@@ -24,20 +24,39 @@ export function FitStation({ state }: { state: WorkState }) {
         {state.errors.length === 0 ? <p>{say("app.loading")}</p> : state.errors.map((one) => <p key={one.path}>{one.sentence}</p>)}
       </section>
     );
-  if (!screen.roof || screen.supposed.length > 0)
+  if (screen.supposed.length > 0)
     return (
       <section className="to-come">
-        <h2>{say("measure.missing_roof_title")}</h2>
-        <p>{say("measure.missing_roof")}</p>
+        <h2>{say(screen.roof ? "measure.missing_roof_title" : "field.total_rise")}</h2>
+        <p>{say(screen.roof ? "measure.missing_roof" : "measure.missing_rise")}</p>
       </section>
     );
+  if (!screen.roof) return <StairFitting state={state} />;
+  return <Fitting state={state} fit={screen.roof.fit} trial={screen.roof.trial} />;
+}
+
+/** A flight's dry fit is asked for apart; a stair that stands is surveyed above it. */
+function StairFitting({ state }: { state: WorkState }) {
+  const say = useWords();
+  const { data, isError } = useAside(state, "stair-fit", api.stairFit);
+  if (!data) return <p className="quiet" role="status">{isError ? say("app.failed") : say("app.loading")}</p>;
+  return (
+    <Fitting state={state} fit={data.fit} trial={data.trial}>
+      {data.built && <BuiltSurvey built={data.built} />}
+    </Fitting>
+  );
+}
+
+function Fitting({ state, fit, trial, children }: { state: WorkState; fit: readonly Fit[]; trial: readonly string[]; children?: ReactNode }) {
+  const say = useWords();
   return (
     <div className="fit-page">
       <div className="fit-joints">
+        {children}
         <h2>{say("fit.joints")}</h2>
         <p>{say("fit.say", { n: LARGER })}</p>
         <ul className="fits">
-          {screen.roof.fit.map((one) => (
+          {fit.map((one) => (
             <Joint key={one.id} one={one} state={state} />
           ))}
         </ul>
@@ -45,7 +64,7 @@ export function FitStation({ state }: { state: WorkState }) {
       <aside className="fit-side">
         <h2>{say("fit.trial")}</h2>
         <ol className="trial">
-          {screen.roof.trial.map((step) => (
+          {trial.map((step) => (
             <li key={step}>
               <TapeText text={step} />
             </li>
@@ -62,10 +81,7 @@ export function FitStation({ state }: { state: WorkState }) {
 /** Which pieces claim the same wood: worked out on solids, apart from what is answered while typing. */
 function Clashes({ state }: { state: WorkState }) {
   const say = useWords();
-  const { dialect, fine } = usePreferences();
-  const shown = useShown(state);
-  const file = useMemo(() => jobFile(state.job, state.settled.document, shown), [state.job, state.settled, shown]);
-  const found = useQuery({ queryKey: ["overlaps", file, dialect, fine], queryFn: ({ signal }) => api.overlaps(file, { dialect, fine }, signal), staleTime: Infinity, gcTime: 30_000 });
+  const found = useAside(state, "overlaps", api.overlaps);
   if (!found.data) return <p className="quiet" role="status">{found.isError ? say("app.failed") : say("fit.looking")}</p>;
   if (found.data.overlaps.length === 0)
     return (

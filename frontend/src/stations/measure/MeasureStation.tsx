@@ -6,13 +6,14 @@ import { Figure, TapeText } from "../../shared/TapeText";
 import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
 import { FootChoice, HeadChoice, HeaderRiserChoice } from "./Choices";
+import { FlightExtras } from "./FlightExtras";
 import { MadeOf } from "./MadeOf";
 import { RoofMeasure } from "./RoofMeasure";
 import "./measure.css";
 
 /** The keys that have a field here. */
 const FIELDS =
-  /^(total_rise|upper_finish|lower_finish|riser_board|width|stringer_spacing|stock\.\w+|tread\.thickness|head\.(header_depth|(drop_board|ledger)\.\w+)|kicker\.(width|thickness))$/;
+  /^(total_rise|upper_finish|lower_finish|riser_board|width|stringer_spacing|stock\.\w+|tread\.(thickness|drain_gap|in_hand\.\w+)|head\.(header_depth|header_length|lap|(drop_board|ledger)\.\w+)|kicker\.(width|thickness)|ground\b.*|platform\.\w+|overhead.*|guard\.[\w.]+|slab\.\w+|top_landing\.\w+|anchors\.\w+|screws\.\w+|housed\.\w+|trial_sheet|sides\.[\w.]+|blocks\.\w+|defects.*|built\..*)$/;
 const MARGINS = { left: 116, right: 20, top: 40, bottom: 46 };
 
 export function MeasureStation({ state }: { state: WorkState }) {
@@ -64,16 +65,25 @@ function FlightMeasure({ state }: { state: WorkState }) {
           <HeadChoice state={state} />
           <FootChoice state={state} />
         </div>
+        <FlightExtras state={state} />
       </section>
       <aside className="side">
         <p className="advice">
           {missing ? say("measure.missing_rise") : say("measure.say_landing")}{" "}
           {!missing && screen && <RunTo state={state} />}
+          {!missing && screen && <AtFoot state={state} />}
         </p>
         <MadeOf state={state} />
       </aside>
     </div>
   );
+}
+
+/** On ground that falls: how far down it lies where the foot lands. */
+function AtFoot({ state }: { state: WorkState }) {
+  const say = useWords();
+  const rise = state.screen?.facts.find((one) => one.id === "rise_at_foot");
+  return rise ? <strong> <TapeText text={say("measure.at_foot", { rise: `${rise.text} ${rise.sense}`.trim() })} /></strong> : null;
 }
 
 function RunTo({ state }: { state: WorkState }) {

@@ -1,24 +1,12 @@
 /** What else the roof has: at the gables, along ridge and eaves, between the rafters. Each is there or it is not. */
-import type { ReactNode } from "react";
 import type { Document } from "../../api/types";
+import { Choice, ExtraList, section, sized, type Extra } from "../../shared/Extras";
 import { RowsField } from "../../shared/RowsField";
 import { valueAt } from "../../shared/document";
 import { TapeField } from "../../shared/TapeField";
 import type { WorkState } from "../../shared/useWork";
-import { useWords, type WordId } from "../../words/words";
+import { useWords } from "../../words/words";
 
-interface Extra {
-  path: string;
-  word: WordId;
-  fields: readonly (readonly [string, WordId])[];
-  fresh: (metric: boolean) => unknown;
-  /** Whether this roof can have it. */
-  where?: (document: WorkState["document"]) => boolean;
-}
-
-const section = (metric: boolean, depth: number) =>
-  metric ? { thickness: "45 mm", depth: `${depth} mm` } : { thickness: '1 1/2"', depth: depth > 150 ? '7 1/4"' : depth > 100 ? '5 1/2"' : '3 1/2"' };
-const sized = (path: string): Extra["fields"] => [[`${path}.thickness`, "extra.thickness"], [`${path}.depth`, "extra.depth"]];
 const ridge = (document: WorkState["document"]) => valueAt(document, "ridge.kind");
 
 const extras: readonly Extra[] = [
@@ -61,42 +49,15 @@ const extras: readonly Extra[] = [
 
 export function RoofExtras({ state }: { state: WorkState }) {
   const say = useWords();
-  const metric = state.job.units === "metric";
   return (
     <section aria-labelledby="extras-title">
       <h2 id="extras-title">{say("extra.title")}</h2>
       <ul className="extras">
-        {extras.filter((extra) => extra.where?.(state.document) ?? true).map((extra) => {
-          const kept = valueAt(state.document, extra.path);
-          const there = kept !== undefined && kept !== null && !(typeof kept === "string" && /^0\D*$/.test(kept));
-          return (
-            <Choice key={extra.path} label={say(extra.word)} there={there} onChange={() => state.keeper.change(extra.path, there ? undefined : extra.fresh(metric))}>
-              <ul className="field-rows">
-                {extra.fields.map(([path, word]) => (
-                  <li key={path}>
-                    <TapeField state={state} path={path} label={say(word)} labelled />
-                  </li>
-                ))}
-              </ul>
-            </Choice>
-          );
-        })}
+        <ExtraList state={state} extras={extras} />
         <Snapped state={state} />
         {ridge(state.document) === "none" ? <Pairs state={state} /> : <MeasuredBoards state={state} />}
       </ul>
     </section>
-  );
-}
-
-function Choice({ label, there, onChange, children }: { label: string; there: boolean; onChange: () => void; children: ReactNode }) {
-  return (
-    <li>
-      <label className="extra-choice">
-        <input type="checkbox" checked={there} onChange={onChange} />
-        {label}
-      </label>
-      {there && children}
-    </li>
   );
 }
 

@@ -6,6 +6,7 @@ import { Candidates } from "./Candidates";
 import { DriftPanel } from "./DriftPanel";
 import { RoofWorkOut } from "./RoofWorkOut";
 import { Sentence } from "./Sentence";
+import { StairSheets } from "./StairSheets";
 import { WorkingPanel } from "./WorkingPanel";
 import "./workout.css";
 
@@ -33,6 +34,7 @@ export function WorkOutStation({ state }: { state: WorkState }) {
         <Sentence state={state} />
         <Candidates state={state} candidates={screen.candidates} />
         {screen.drift && <DriftPanel state={state} drift={screen.drift} />}
+        <StairSheets state={state} />
       </section>
       <aside className="side">
         <h2>{say("work_out.checks")}</h2>

@@ -31,7 +31,7 @@ class Ground:
 
     ``readings`` are in order of distance, one at least; ``slope`` is its fall away from the building where only one
     was taken (negative where it rises). ``across`` is its fall towards the right across the stair, and ``measured``
-    the side the readings were taken on. ``confirmed`` is the measurement taken again at the foot.
+    the side the readings were taken on; ``typed_at`` is where the total rise itself was. ``confirmed`` is the measurement taken again at the foot.
     """
 
     readings: tuple[Reading, ...]
@@ -39,6 +39,12 @@ class Ground:
     across: float = 0.0
     measured: Side = Side.MIDDLE
     confirmed: Reading | None = None
+    typed_at: float | None = None
+
+    @property
+    def typed(self) -> Reading:
+        """The reading that was typed as the total rise."""
+        return next((one for one in self.readings if one.at == self.typed_at), self.readings[0])
 
     def drop(self, at: float) -> float:
         """How far the ground lies below the surface above, at a distance: straight between readings and on beyond

@@ -77,6 +77,7 @@ def stair_facts(
     below = {key: value for key, value in lower.items() if key not in upper}
     return {
         **upper, **below, "riser_count": count, "tread_count": treads,
-        "upper.riser_count": two.upper.riser_count, **own,
+        "total_run": two.upper.total_run + two.lower.total_run, "upper.riser_count": two.upper.riser_count,
+        "upper.total_run": two.upper.total_run, **own,
         "platform_drop": two.drop, "platform_framing": two.framing_height,
     }  # fmt: skip

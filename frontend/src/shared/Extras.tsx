@@ -1,0 +1,88 @@
+/** What a work has besides: each thing is there or it is not; where it is, its sizes and answers are asked for. */
+import type { ReactNode } from "react";
+import type { Document } from "../api/types";
+import { useWords, type WordId } from "../words/words";
+import { valueAt } from "./document";
+import { TapeField } from "./TapeField";
+import type { WorkState } from "./useWork";
+
+export interface Extra {
+  path: string;
+  word: WordId;
+  fields: readonly (readonly [string, WordId])[];
+  fresh: (metric: boolean, document: Document) => unknown;
+  /** Fields that take no length: pitches, lists. */
+  plain?: readonly string[];
+  switches?: readonly Answers[];
+  /** Whether this work can have it. */
+  where?: (document: WorkState["document"]) => boolean;
+}
+
+export interface Answers {
+  path: string;
+  word: WordId;
+  usual: string;
+  answers: readonly (readonly [string, WordId])[];
+}
+
+export const section = (metric: boolean, depth: number, thickness = 45) =>
+  metric
+    ? { thickness: `${thickness} mm`, depth: `${depth} mm` }
+    : { thickness: thickness > 60 ? '3 1/2"' : thickness > 25 ? '1 1/2"' : '3/4"', depth: depth > 250 ? '11 1/4"' : depth > 150 ? '7 1/4"' : depth > 100 ? '5 1/2"' : depth > 50 ? '3 1/2"' : '1 1/2"' };
+export const sized = (path: string): Extra["fields"] => [[`${path}.thickness`, "extra.thickness"], [`${path}.depth`, "extra.depth"]];
+
+export const isThere = (document: Document, path: string): boolean => {
+  const kept = valueAt(document, path);
+  return kept !== undefined && kept !== null && kept !== false && !(typeof kept === "string" && /^0\D*$/.test(kept));
+};
+
+export function ExtraList({ state, extras }: { state: WorkState; extras: readonly Extra[] }) {
+  const say = useWords();
+  const metric = state.job.units === "metric";
+  return extras.filter((extra) => extra.where?.(state.document) ?? true).map((extra) => {
+    const there = isThere(state.document, extra.path);
+    return (
+      <Choice key={extra.path} label={say(extra.word)} there={there} onChange={() => state.keeper.change(extra.path, there ? undefined : extra.fresh(metric, state.document))}>
+        {extra.fields.length > 0 && (
+          <ul className="field-rows">
+            {extra.fields.map(([path, word]) => (
+              <li key={path}>
+                <TapeField state={state} path={path} label={say(word)} labelled plain={extra.plain?.includes(path) ?? false} missing={say("measure.not_known").toLowerCase()} />
+              </li>
+            ))}
+          </ul>
+        )}
+        {extra.switches?.map((one) => <Switch key={one.path} state={state} one={one} />)}
+      </Choice>
+    );
+  });
+}
+
+function Switch({ state, one }: { state: WorkState; one: Answers }) {
+  const say = useWords();
+  const now = valueAt(state.document, one.path) ?? one.usual;
+  return (
+    <p className="extra-switch">
+      <span>{say(one.word)}</span>
+      <span className="switch" role="group" aria-label={say(one.word)}>
+        {one.answers.map(([answer, word]) => (
+          <button key={answer} type="button" aria-pressed={now === answer} onClick={() => state.keeper.change(one.path, answer)}>
+            {say(word).toLowerCase()}
+          </button>
+        ))}
+      </span>
+    </p>
+  );
+}
+
+export function Choice({ label, there, onChange, children }: { label: string; there: boolean; onChange: () => void; children: ReactNode }) {
+  return (
+    <li>
+      <label className="extra-choice">
+        <input type="checkbox" checked={there} onChange={onChange} />
+        {label}
+      </label>
+      {there && children}
+    </li>
+  );
+}

@@ -1,0 +1,238 @@
+/** What stands around the stringers: ground, sides, guard, slab, landings, fixings. Each is there or it is not. */
+import type { Document } from "../../api/types";
+import { Choice, ExtraList, isThere, section, sized, type Extra } from "../../shared/Extras";
+import { RowsField, type Column } from "../../shared/RowsField";
+import { TapeField } from "../../shared/TapeField";
+import { valueAt } from "../../shared/document";
+import type { WorkState } from "../../shared/useWork";
+import { useWords, type WordId } from "../../words/words";
+
+const cut = (document: Document) => !isThere(document, "housed");
+const boards: readonly Extra[] = [
+  { path: "tread.drain_gap", word: "around.drain", fields: [["tread.drain_gap", "around.drain_gap"]], fresh: (metric) => (metric ? "4 mm" : '3/16"') },
+  { path: "tread.under_riser", word: "around.under_riser", fields: [], fresh: () => true, where: (document) => isThere(document, "riser_board") },
+  {
+    path: "tread.in_hand", word: "around.in_hand", fields: [["tread.in_hand.width", "around.board_width"], ["tread.in_hand.gap", "around.board_gap"]],
+    fresh: (metric) => (metric ? { width: "120 mm", gap: "5 mm" } : { width: '5 1/2"', gap: '3/16"' }), where: (document) => valueAt(document, "tread.going") !== undefined,
+  },
+  {
+    path: "sides.overhang", word: "around.overhang", fields: [["sides.overhang", "around.overhang_by"]], fresh: (metric) => (metric ? "25 mm" : '1"'),
+    where: (document) => cut(document) && !isThere(document, "sides.skirt"),
+  },
+  {
+    path: "sides.skirt", word: "around.skirt", fields: [...sized("sides.skirt"), ["sides.margin", "around.margin"]], fresh: (metric) => section(metric, 290, 20),
+    where: (document) => cut(document) && !isThere(document, "sides.overhang"),
+  },
+  {
+    path: "order", word: "around.order", fields: [], fresh: () => ({ first: "risers", start: "bottom" }),
+    switches: [
+      { path: "order.first", word: "around.order_first", usual: "risers", answers: [["risers", "around.order_risers"], ["treads", "around.order_treads"]] },
+      { path: "order.start", word: "around.order_start", usual: "bottom", answers: [["bottom", "around.order_bottom"], ["top", "around.order_top"]] },
+    ],
+  },
+];
+
+const bearing: readonly Extra[] = [
+  { path: "blocks", word: "around.blocks", fields: sized("blocks"), fresh: (metric) => section(metric, 90), where: cut },
+  {
+    path: "head.header_length", word: "around.header_short", fields: [["head.header_length", "around.header_length"], ["head.lap", "around.lap"]],
+    fresh: (_, document) => valueAt(document, "width"), where: cut,
+  },
+  {
+    path: "anchors", word: "around.anchors", fields: [["anchors.embedment", "around.embedment"], ["anchors.length", "around.anchor_length"], ["anchors.spacing", "around.anchor_spacing"]],
+    fresh: (metric) => (metric ? { embedment: "60 mm", length: "130 mm", spacing: "900 mm" } : { embedment: '2 1/2"', length: '5"', spacing: '36"' }), where: (document) => isThere(document, "kicker"),
+  },
+  {
+    path: "screws", word: "around.screws", fields: [["screws.tread", "around.screw_tread"], ["screws.riser_board", "around.screw_riser"], ["screws.kicker", "around.screw_kicker"], ["screws.least", "around.screw_least"]],
+    fresh: (metric) => ({ tread: metric ? "65 mm" : '2 1/2"', least: metric ? "25 mm" : '1"' }),
+  },
+  {
+    path: "housed", word: "around.housed", fields: [["housed.margin", "around.margin"], ["housed.depth", "around.housing_depth"], ["housed.thin", "around.wedge_thin"], ["housed.taper", "around.wedge_taper"]],
+    plain: ["housed.taper"], fresh: (metric) => (metric ? { margin: "40 mm", depth: "12 mm" } : { margin: '1 1/2"', depth: '1/2"' }),
+  },
+  { path: "trial_sheet", word: "around.trial", fields: [["trial_sheet", "around.sheet"]], fresh: (metric) => (metric ? "6 mm" : '1/4"'), where: cut },
+];
+
+const guard: readonly Extra[] = [
+  {
+    path: "guard", word: "around.guard",
+    fields: [
+      ["guard.height", "around.guard_height"], ["guard.under", "around.guard_under"], ["guard.gap", "around.guard_gap"], ["guard.bay", "around.guard_bay"],
+      ["guard.post.thickness", "around.post_thickness"], ["guard.post.depth", "around.post_depth"], ["guard.rail.thickness", "around.rail_thickness"], ["guard.rail.depth", "around.rail_depth"],
+      ["guard.lower_rail.thickness", "around.lower_thickness"], ["guard.lower_rail.depth", "around.lower_depth"], ["guard.baluster.thickness", "around.baluster_thickness"], ["guard.baluster.depth", "around.baluster_depth"],
+    ],
+    fresh: (metric) => ({
+      height: metric ? "900 mm" : '36"', under: metric ? "50 mm" : '2"', gap: metric ? "99 mm" : '3 7/8"', bay: metric ? "1800 mm" : "6'",
+      post: section(metric, 90, 90), rail: section(metric, 90), lower_rail: section(metric, 60), baluster: metric ? { thickness: "38 mm", depth: "38 mm" } : { thickness: '1 1/2"', depth: '1 1/2"' },
+    }),
+    switches: [{ path: "guard.sides", word: "around.sides", usual: "both", answers: [["both", "around.both"], ["left", "around.left"], ["right", "around.right"]] }],
+  },
+  {
+    path: "guard.strip", word: "around.nailer", fields: sized("guard.strip"), fresh: (metric) => section(metric, 40, 20), where: (document) => isThere(document, "guard"),
+    switches: [{ path: "guard.held", word: "around.held", usual: "between", answers: [["between", "around.held_between"], ["nailer", "around.held_nailer"]] }],
+  },
+  {
+    path: "slab", word: "around.slab",
+    fields: [["slab.length", "around.slab_length"], ["slab.width", "around.slab_width"], ["slab.thickness", "extra.thickness"], ["slab.back", "around.slab_back"], ["slab.fall", "around.slab_fall"], ["slab.gravel", "around.gravel"]],
+    plain: ["slab.fall"], fresh: (metric, document) => ({ length: metric ? "1200 mm" : "4'", width: valueAt(document, "width"), thickness: metric ? "100 mm" : '4"', back: metric ? "300 mm" : "12\"", fall: "1:50", gravel: metric ? "100 mm" : '4"' }),
+  },
+  {
+    path: "top_landing", word: "around.top_landing", fields: [["top_landing.depth", "around.landing_depth"], ["top_landing.door", "around.door"]],
+    fresh: (metric) => ({ depth: metric ? "1000 mm" : "4'", door: metric ? "800 mm" : '32"', swing: "over" }),
+    switches: [{ path: "top_landing.swing", word: "around.swing", usual: "away", answers: [["over", "around.swing_over"], ["away", "around.swing_away"]] }],
+  },
+];
+
+const platform: readonly Extra[] = [
+  {
+    path: "platform", word: "around.platform",
+    fields: [["platform.depth", "around.platform_depth"], ["platform.finish", "around.platform_finish"], ["platform.header_depth", "around.platform_header"], ["platform.fall", "around.platform_fall"], ["platform.well", "around.well"]],
+    plain: ["platform.fall"], fresh: (metric, document) => ({ after: 2, turn: "left", depth: valueAt(document, "width"), finish: metric ? "28 mm" : '1"', header_depth: metric ? "220 mm" : '9 1/4"' }),
+    switches: [{ path: "platform.turn", word: "around.turn", usual: "straight", answers: [["straight", "around.turn_straight"], ["left", "around.left"], ["right", "around.right"], ["back", "around.turn_back"]] }],
+    where: (document) => !isThere(document, "ground"),
+  },
+];
+
+export function FlightExtras({ state }: { state: WorkState }) {
+  const say = useWords();
+  return (
+    <section className="around" aria-labelledby="around-title">
+      <h2 id="around-title">{say("around.title")}</h2>
+      <div className="around-groups">
+        <ul className="extras">
+          <Ground state={state} />
+          <ExtraList state={state} extras={platform} />
+          {isThere(state.document, "platform") && <After state={state} />}
+          <Overhead state={state} />
+          <ExtraList state={state} extras={guard.slice(3)} />
+        </ul>
+        <ul className="extras">
+          <ExtraList state={state} extras={boards} />
+          <ExtraList state={state} extras={bearing} />
+          <Defects state={state} />
+        </ul>
+        <ul className="extras">
+          <ExtraList state={state} extras={guard.slice(0, 3)} />
+          <Built state={state} />
+        </ul>
+      </div>
+      <p className="quiet">{say("around.not_here")}</p>
+    </section>
+  );
+}
+
+/** The riser count of the upper flight. */
+function After({ state }: { state: WorkState }) {
+  const say = useWords();
+  const now = Number(valueAt(state.document, "platform.after") ?? 2);
+  const error = state.errors.find((one) => one.path === "platform.after");
+  return (
+    <li className="extra-switch">
+      <span>{say("around.after")}</span>
+      <span className="stepper" role="group" aria-label={say("around.after")}>
+        <button type="button" aria-label={say("around.fewer")} onClick={() => state.keeper.change("platform.after", Math.max(2, now - 1))}>−</button>
+        <b>{now}</b>
+        <button type="button" aria-label={say("around.more")} onClick={() => state.keeper.change("platform.after", now + 1)}>+</button>
+      </span>
+      {error && <span className="said error" role="alert">{error.sentence}</span>}
+    </li>
+  );
+}
+
+const text = (value: unknown): string => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
+const column = (key: string, label: string): Column => ({ key, label, read: text, write: (value) => value });
+
+function Rows({ state, path, title, said, columns, fresh }: { state: WorkState; path: string; title: WordId; said: WordId; columns: readonly Column[]; fresh: Document }) {
+  const say = useWords();
+  const kept = valueAt(state.document, path);
+  return (
+    <RowsField
+      title={say(title)} say={say(said)} path={path} rows={(Array.isArray(kept) ? kept : []) as readonly Document[]} columns={columns} fresh={fresh}
+      errors={state.errors.filter((one) => one.path.startsWith(`${path}[`) || one.path === path)}
+      onChange={(rows) => state.keeper.change(path, rows.length > 0 ? rows : undefined)}
+    />
+  );
+}
+
+/** Ground that falls: by slope or by readings, across the stair, and confirmed at the foot. */
+function Ground({ state }: { state: WorkState }) {
+  const say = useWords();
+  const metric = state.job.units === "metric";
+  const there = isThere(state.document, "ground");
+  const rows = valueAt(state.document, "ground.readings");
+  const byReadings = Array.isArray(rows) && rows.length > 0;
+  const foot = state.screen?.facts.find((one) => one.id === "foot");
+  const error = state.errors.find((one) => one.path === "ground");
+  const confirm = () => state.keeper.change("ground.confirmed", isThere(state.document, "ground.confirmed") ? undefined : { at: foot ? `${foot.value.toFixed(1)} mm` : "0", drop: valueAt(state.document, "total_rise") });
+  if (isThere(state.document, "platform")) return null;
+  return (
+    <Choice label={say("around.ground")} there={there} onChange={() => state.keeper.change("ground", there ? undefined : { at: metric ? "0 mm" : '0"', slope: "1:20" })}>
+      {error && <p className="said error" role="alert">{error.sentence}</p>}
+      <ul className="field-rows">
+        <li><TapeField state={state} path="ground.at" label={say("around.ground_at")} labelled /></li>
+        {!byReadings && <li><TapeField state={state} path="ground.slope" label={say("around.ground_slope")} labelled plain /></li>}
+        <li><TapeField state={state} path="ground.across.slope" label={say("around.across")} labelled plain missing={say("field.none").toLowerCase()} /></li>
+      </ul>
+      {!valueAt(state.document, "ground.slope") && (
+        <Rows
+          state={state} path="ground.readings" title="around.readings" said="around.readings_say"
+          columns={[column("at", say("around.reading_at")), column("drop", say("around.reading_drop"))]} fresh={{ at: metric ? "1000 mm" : "4'", drop: valueAt(state.document, "total_rise") }}
+        />
+      )}
+      <ul className="extras inner">
+        <Choice label={say("around.confirmed")} there={isThere(state.document, "ground.confirmed")} onChange={confirm}>
+          <ul className="field-rows">
+            <li><TapeField state={state} path="ground.confirmed.at" label={say("around.reading_at")} labelled /></li>
+            <li><TapeField state={state} path="ground.confirmed.drop" label={say("around.reading_drop")} labelled /></li>
+          </ul>
+        </Choice>
+      </ul>
+    </Choice>
+  );
+}
+
+function Overhead({ state }: { state: WorkState }) {
+  const say = useWords();
+  const metric = state.job.units === "metric";
+  const fresh = metric ? { start: "1000 mm", stop: "1100 mm", above: "1900 mm" } : { start: "4'", stop: "4' 6\"", above: "6' 6\"" };
+  const there = isThere(state.document, "overhead");
+  return (
+    <Choice label={say("around.overhead")} there={there} onChange={() => state.keeper.change("overhead", there ? undefined : [fresh])}>
+      <Rows
+        state={state} path="overhead" title="around.overhead" said="around.overhead_say" fresh={fresh}
+        columns={[column("start", say("around.over_start")), column("stop", say("around.over_stop")), column("above", say("around.over_above"))]}
+      />
+    </Choice>
+  );
+}
+
+function Defects({ state }: { state: WorkState }) {
+  const say = useWords();
+  const metric = state.job.units === "metric";
+  const fresh = metric ? { start: "600 mm", stop: "660 mm", deep: "120 mm" } : { start: "24\"", stop: "27\"", deep: '4"' };
+  const there = isThere(state.document, "defects");
+  return (
+    <Choice label={say("around.defects")} there={there} onChange={() => state.keeper.change("defects", there ? undefined : [fresh])}>
+      <Rows
+        state={state} path="defects" title="around.defects" said="around.defects_say" fresh={fresh}
+        columns={[column("start", say("around.defect_start")), column("stop", say("around.defect_stop")), column("deep", say("around.defect_deep"))]}
+      />
+    </Choice>
+  );
+}
+
+/** A stair as it stands: its risers and goings as measured, from below. */
+function Built({ state }: { state: WorkState }) {
+  const say = useWords();
+  const metric = state.job.units === "metric";
+  const there = isThere(state.document, "built");
+  const usual = metric ? ["180 mm", "180 mm"] : ['7 1/2"', '7 1/2"'];
+  return (
+    <Choice label={say("around.built")} there={there} onChange={() => state.keeper.change("built", there ? undefined : { risers: usual })}>
+      <ul className="field-rows stacked">
+        <li><TapeField state={state} path="built.risers" label={say("around.built_risers")} labelled plain missing={usual.join("; ")} /></li>
+        <li><TapeField state={state} path="built.goings" label={say("around.built_goings")} labelled plain missing={say("measure.not_known").toLowerCase()} /></li>
+      </ul>
+    </Choice>
+  );
+}
