@@ -1,0 +1,93 @@
+"""The rest of a stair as a person walks it: ground that falls, a door at the head, a guard, a stair that stands."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.test_access import violations
+from tests.browser.test_nothing_lost import commit
+from tests.browser.test_stair import saved, start_stair, station
+
+
+def tick(page: Page, name: str) -> None:
+    box = page.get_by_role("checkbox", name=name, exact=True)
+    box.check()
+    saved(page)
+    expect(box).to_be_checked()
+
+
+def test_on_falling_ground_the_foot_is_found_drawn_and_confirmed(page):
+    start_stair(page)
+    commit(page, "Total rise", "38 1/4")
+    saved(page)
+    tick(page, "The ground falls away")
+    commit(page, "It falls by, such as 1:20 or 5%", "1:9")
+    saved(page)
+    expect(page.locator(".advice")).to_contain_text("worked out to lie")
+    station(page, "Work out")
+    loop = page.locator(".stair-sheets ol").first
+    expect(loop).to_contain_text("It rests at")
+    look = page.locator(".side").get_by_text(re.compile("ground is worked out to lie"))
+    expect(look).to_be_visible()
+    station(page, "Measure")
+    tick(page, "Measured again at the foot")
+    # What was found there is typed as it was measured: too high by far, and refused in words until it is a length.
+    commit(page, "Down to the ground", "about chest high")
+    expect(page.get_by_role("alert").first).to_be_visible()
+    commit(page, "Down to the ground", "43 7/8")
+    saved(page)
+    station(page, "Work out")
+    expect(page.locator(".side")).not_to_contain_text("worked out to lie")
+    page.reload()
+    expect(page.locator(".stair-groups")).to_contain_text("3’\u20097\u20097⁄8″")
+
+
+def test_a_door_that_sweeps_past_its_landing_is_told_with_what_to_do(page):
+    start_stair(page)
+    commit(page, "Total rise", "52 3/8")
+    tick(page, "A door at the head")
+    commit(page, "Landing, from the door's wall to the stair", "30")
+    saved(page)
+    station(page, "Work out")
+    expect(page.locator(".side")).to_contain_text("is left to stand on while it opens")
+    station(page, "Measure")
+    commit(page, "Landing, from the door's wall to the stair", "72")
+    saved(page)
+    station(page, "Work out")
+    expect(page.locator(".side")).not_to_contain_text("is left to stand on while it opens")
+
+
+def test_a_guard_is_laid_out_drawn_and_cut(page):
+    start_stair(page)
+    commit(page, "Total rise", "52 3/8")
+    tick(page, "Guard beside the stair")
+    station(page, "Work out")
+    groups = page.locator(".stair-groups")
+    expect(groups).to_contain_text("Balusters on one side")
+    expect(page.locator(".stair-drawing .layer-framing").nth(8)).to_be_attached()
+    assert violations(page) == []
+    page.get_by_role("button", name="The stair from above").click()
+    expect(page.locator(".stair-drawing")).to_contain_text("over stringers")
+    station(page, "Cut")
+    expect(page.get_by_role("button", name="Baluster", exact=True)).to_be_visible()
+    assert violations(page) == []
+    station(page, "Fit")
+    expect(page.locator(".fit-card").first).to_be_visible()
+    expect(page.locator(".clash")).to_contain_text("stands in another")
+    assert violations(page) == []
+
+
+def test_a_stair_that_stands_shows_its_odd_risers_and_the_least_that_mends_them(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Old landing steps")).click()
+    station(page, "Fit")
+    rows = page.locator(".built tbody tr")
+    expect(rows).to_have_count(6)
+    expect(page.locator(".built tr.odd")).to_have_count(2)
+    expect(page.locator(".built")).to_contain_text("Pack up")
+    assert violations(page) == []
+    page.get_by_role("link", name=re.compile("^Measure")).click()
+    commit(page, "Its risers from below, with ; between", "7 1/8; 7 1/4; 7 1/4; 7 1/4; 7 3/16; 7 3/16")
+    saved(page)
+    station(page, "Fit")
+    expect(page.locator(".built")).to_contain_text("Nothing to mend")
