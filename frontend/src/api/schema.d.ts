@@ -2259,6 +2259,10 @@ export interface components {
             handrail_max: components["schemas"]["LengthChange"] | null;
             /** @default null */
             landing_depth_min: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            spacing_wood: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            spacing_composite: components["schemas"]["LengthChange"] | null;
         };
         /**
          * LimitSetId
@@ -2300,7 +2304,9 @@ export interface components {
              *       "handrail_without": null,
              *       "handrail_min": null,
              *       "handrail_max": null,
-             *       "landing_depth_min": null
+             *       "landing_depth_min": null,
+             *       "spacing_wood": null,
+             *       "spacing_composite": null
              *     }
              */
             changes: components["schemas"]["LimitChanges"];
@@ -2327,7 +2333,9 @@ export interface components {
              *       "handrail_without": null,
              *       "handrail_min": null,
              *       "handrail_max": null,
-             *       "landing_depth_min": null
+             *       "landing_depth_min": null,
+             *       "spacing_wood": null,
+             *       "spacing_composite": null
              *     }
              */
             overrides: components["schemas"]["LimitChanges"];
@@ -3027,6 +3035,11 @@ export interface components {
             under_riser: boolean;
             /** @default null */
             in_hand: components["schemas"]["BoardsInHandInput"] | null;
+            /**
+             * Material
+             * @default null
+             */
+            material: ("wood" | "composite") | null;
         };
         /**
          * Turn

@@ -78,6 +78,7 @@ class TreadInput(Part):
     drain_gap: NotNegative = Measured(0.0, "0 mm")
     under_riser: Flag = False
     in_hand: BoardsInHandInput | None = None
+    material: Literal["wood", "composite"] | None = None
 
     @model_validator(mode="after")
     def _one(self) -> "TreadInput":
@@ -106,6 +107,7 @@ class TreadInput(Part):
             drain_gap=self.drain_gap.mm,
             under_riser=riser_board if self.under_riser else 0.0,
             in_hand=Boards(0, hand.width.mm, hand.gap.mm) if hand else None,
+            composite=None if self.material is None else self.material == "composite",
         )
 
 

@@ -17,6 +17,7 @@ from ..core.stairs import (
     frame_stair,
     lay_out,
     more_facts,
+    more_working,
     platform_checks,
     prefixed,
     riser_candidates,
@@ -119,7 +120,7 @@ def work_out_flight(
     )
     pattern = members[0].member
     clamped = drift(layout.riser, layout.riser_count, flight.gauge, tape)
-    working = working_of(layout, tape)
+    working = (*working_of(layout, tape), *more_working(layout, two))
     facts = facts_of(layout, pattern, tape) | more_facts(layout)
     checks = [
         *check_flight(layout, pattern, facts, rules.limits, clamped),

@@ -24,6 +24,10 @@ const boards: readonly Extra[] = [
     where: (document) => cut(document) && !isThere(document, "sides.overhang"),
   },
   {
+    path: "tread.material", word: "around.material", fields: [], fresh: () => "wood",
+    switches: [{ path: "tread.material", word: "around.made_of", usual: "wood", answers: [["wood", "around.wood"], ["composite", "around.composite"]] }],
+  },
+  {
     path: "order", word: "around.order", fields: [], fresh: () => ({ first: "risers", start: "bottom" }),
     switches: [
       { path: "order.first", word: "around.order_first", usual: "risers", answers: [["risers", "around.order_risers"], ["treads", "around.order_treads"]] },

@@ -30,6 +30,7 @@ from .landing_loop import Landing, Round
 from .layout import Layout, lay_out, riser_count
 from .more_checks import around_checks, headroom, platform_checks, prefixed
 from .more_facts import more_facts, stair_facts
+from .more_working import more_working
 from .order import order_of_work
 from .places import spacer, stringer_count, stringer_places
 from .platform import TwoFlights, moved, split, straight_down
@@ -112,6 +113,7 @@ __all__ = [
     "headroom",
     "lay_out",
     "more_facts",
+    "more_working",
     "moved",
     "opening_under",
     "order_of_work",

@@ -50,7 +50,8 @@ class Tread:
     """A tread: its going, either given or from its boards less the nosing.
 
     ``drain_gap`` is left open behind it; ``under_riser`` is how far it runs on under the riser above (that riser
-    board's thickness, or nothing). ``in_hand`` are the boards a given going is made from, their count as it comes.
+    board's thickness, or nothing). ``in_hand`` are the boards a given going is made from, their count as it comes;
+    ``composite`` whether they are, where it was said.
     """
 
     thickness: float
@@ -59,6 +60,7 @@ class Tread:
     boards: Boards | None = None
     drain_gap: float = 0.0
     under_riser: float = 0.0
+    composite: bool | None = None
     in_hand: Boards | None = None
 
     @property

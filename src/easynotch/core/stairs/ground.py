@@ -31,7 +31,8 @@ class Ground:
 
     ``readings`` are in order of distance, one at least; ``slope`` is its fall away from the building where only one
     was taken (negative where it rises). ``across`` is its fall towards the right across the stair, and ``measured``
-    the side the readings were taken on; ``typed_at`` is where the total rise itself was. ``confirmed`` is the measurement taken again at the foot.
+    the side the readings were taken on; ``typed_at`` is where the total
+    rise itself was. ``confirmed`` is the measurement taken again at the foot.
     """
 
     readings: tuple[Reading, ...]

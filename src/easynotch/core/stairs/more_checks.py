@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from ..solid import Member
-from ..terms import Check, Count, Length, Level, Limits, Value
+from ..terms import Check, Count, Length, Level, Limits, Value, against
 from .built import survey_built
 from .checks import limit_check, plain
 from .feet import CLEAR, LEAST_ANCHORS, anchor_plan
@@ -11,6 +11,7 @@ from .flight import KickerNotch
 from .ground import Reading
 from .guard import guard_layout, opening_under
 from .layout import Layout
+from .places import stringer_places
 from .platform import TwoFlights
 from .slide import slides
 from .steps import rows
@@ -30,6 +31,7 @@ def around_checks(layout: Layout, pattern: Member, limits: Limits) -> tuple[Chec
         *_top_landing(layout, limits),
         *_openings(layout, limits),
         *_guard(layout, limits),
+        *_spacing(layout, limits),
         *_rips(layout),
         *_anchors(layout),
         *_screws(layout),
@@ -132,6 +134,18 @@ def _guard(layout: Layout, limits: Limits) -> Iterator[Check]:
     for name, value in held:
         if name in limits:
             yield limit_check(limits[name], value)
+
+
+def _spacing(layout: Layout, limits: Limits) -> Iterator[Check]:
+    """How far apart the stringers come, by what the treads are made of."""
+    composite = layout.flight.tread.composite
+    limit = limits.get("spacing_composite" if composite else "spacing_wood")
+    if composite is None or limit is None or layout.flight.around.housed is not None:
+        return
+    places = stringer_places(layout)
+    apart = places[1] - places[0]
+    level = against(limit, apart)
+    yield plain("spacing_material", level, Length(apart), limit=limit.value)
 
 
 def _rips(layout: Layout) -> Iterator[Check]:

@@ -23,15 +23,22 @@ def working_of(layout: Layout, tape: Tape) -> tuple[Working, ...]:
     )
 
 
-def _line(key: str, result: float, /, **values: Value) -> Line:
+def line(key: str, result: float, /, **values: Value) -> Line:
     """A line of working worded by ``working.KEY.what`` and ``working.KEY.figures``; the result is a length."""
     return Line(message(f"working.{key}.what"), Message(f"working.{key}.figures", values), Length(result))
+
+
+def road(*lines: Line) -> Road:
+    """A road of lines, coming to what its last one does."""
+    result = lines[-1].result
+    assert isinstance(result, Length)
+    return Road(lines, result.mm)
 
 
 def _riser(layout: Layout) -> Road:
     rise, n = layout.flight.total_rise, layout.riser_count
     riser = rise / n
-    return Road((_line("riser", riser, rise=Length(rise), n=Count(n)),), riser)
+    return Road((line("riser", riser, rise=Length(rise), n=Count(n)),), riser)
 
 
 def _riser_by_remainder(layout: Layout, tape: Tape) -> Road:
@@ -44,9 +51,9 @@ def _riser_by_remainder(layout: Layout, tape: Tape) -> Road:
     shared = float((left * division + over) / n)
     return Road(
         (
-            _line("riser_marks", whole, marks=Count(int(marks)), n=Count(n), each=Count(each), left=Count(left)),
-            _line("riser_left", shared, left=Count(left), n=Count(n)),
-            _line("riser_sum", whole + shared, whole=Length(whole), shared=Length(shared)),
+            line("riser_marks", whole, marks=Count(int(marks)), n=Count(n), each=Count(each), left=Count(left)),
+            line("riser_left", shared, left=Count(left), n=Count(n)),
+            line("riser_sum", whole + shared, whole=Length(whole), shared=Length(shared)),
         ),
         whole + shared,
     )
@@ -57,16 +64,18 @@ def _going(layout: Layout) -> Road:
     boards = tread.boards
     if boards is None:
         going = tread.going
-        return Road((_line("going_given", going, going=Length(going)),), going)
+        return Road((line("going_given", going, going=Length(going)),), going)
     depth = boards.count * boards.width + (boards.count - 1) * boards.gap
-    return Road(
-        (
-            _line("tread_depth", depth, n=Count(boards.count), board=Length(boards.width),
-                  gaps=Count(boards.count - 1), gap=Length(boards.gap)),
-            _line("going", depth - tread.nosing, depth=Length(depth), nosing=Length(tread.nosing)),
-        ),
-        depth - tread.nosing,
-    )  # fmt: skip
+    lines = [
+        line("tread_depth", depth, n=Count(boards.count), board=Length(boards.width),
+             gaps=Count(boards.count - 1), gap=Length(boards.gap)),
+        line("going", depth - tread.nosing, depth=Length(depth), nosing=Length(tread.nosing)),
+    ]  # fmt: skip
+    if tread.drain_gap or tread.under_riser:
+        going = depth - tread.nosing + tread.drain_gap - tread.under_riser
+        lines.append(line("going_behind", going, part=Length(depth - tread.nosing), gap=Length(tread.drain_gap),
+                          under=Length(tread.under_riser)))  # fmt: skip
+    return road(*lines)
 
 
 def _going_by_laying_boards(layout: Layout) -> Road:
@@ -75,22 +84,22 @@ def _going_by_laying_boards(layout: Layout) -> Road:
     if boards is None:
         back = (tread.given_going or 0.0) + tread.nosing
         return Road(
-            (_line("going_back", back - tread.nosing, depth=Length(back), nosing=Length(tread.nosing)),),
+            (line("going_back", back - tread.nosing, depth=Length(back), nosing=Length(tread.nosing)),),
             back - tread.nosing,
         )
-    at = -tread.nosing
-    lines = []
+    at = -tread.nosing + tread.drain_gap - tread.under_riser
+    lines: list[Line] = []
     for place in range(boards.count):
         at += boards.width + (boards.gap if place else 0.0)
         key = "going_board" if place else "going_first_board"
-        lines.append(_line(key, at, board=Length(boards.width), nosing=Length(tread.nosing), gap=Length(boards.gap)))
+        lines.append(line(key, at, board=Length(boards.width), nosing=Length(tread.nosing), gap=Length(boards.gap)))
     return Road(tuple(lines), at)
 
 
 def _step(layout: Layout) -> Road:
     riser, going = layout.flight.total_rise / layout.riser_count, layout.going
     step = (riser**2 + going**2) ** 0.5
-    return Road((_line("step", step, riser=Length(riser), going=Length(going)),), step)
+    return Road((line("step", step, riser=Length(riser), going=Length(going)),), step)
 
 
 def _step_by_angle(layout: Layout) -> Road:
@@ -100,8 +109,8 @@ def _step_by_angle(layout: Layout) -> Road:
     long = rise * sin(angle) + run * cos(angle)
     return Road(
         (
-            _line("step_flight", long, rise=Length(rise), run=Length(run)),
-            _line("step_share", long / n, long=Length(long), n=Count(n)),
+            line("step_flight", long, rise=Length(rise), run=Length(run)),
+            line("step_share", long / n, long=Length(long), n=Count(n)),
         ),
         long / n,
     )
@@ -112,8 +121,8 @@ def _throat(layout: Layout) -> Road:
     notch = riser * going / layout.step
     return Road(
         (
-            _line("notch", notch, riser=Length(riser), going=Length(going), step=Length(layout.step)),
-            _line("throat", depth - notch, depth=Length(depth), notch=Length(notch)),
+            line("notch", notch, riser=Length(riser), going=Length(going), step=Length(layout.step)),
+            line("throat", depth - notch, depth=Length(depth), notch=Length(notch)),
         ),
         depth - notch,
     )
@@ -125,7 +134,7 @@ def _throat_by_angle(layout: Layout) -> Road:
     notch = layout.going * sin(angle)
     return Road(
         (
-            _line(
+            line(
                 "throat_angle",
                 layout.flight.stock.depth - notch,
                 depth=Length(layout.flight.stock.depth),
@@ -141,10 +150,10 @@ def _head_drop(layout: Layout) -> Road:
     thickness, finish = flight.tread.thickness, flight.upper_finish
     if flight.flush:
         drop = thickness - finish
-        return Road((_line("head_drop_flush", drop, thickness=Length(thickness), finish=Length(finish)),), drop)
+        return Road((line("head_drop_flush", drop, thickness=Length(thickness), finish=Length(finish)),), drop)
     drop = layout.riser + thickness - finish
-    line = _line("head_drop", drop, riser=Length(layout.riser), thickness=Length(thickness), finish=Length(finish))
-    return Road((line,), drop)
+    only = line("head_drop", drop, riser=Length(layout.riser), thickness=Length(thickness), finish=Length(finish))
+    return Road((only,), drop)
 
 
 def _head_drop_from_below(layout: Layout) -> Road:
@@ -155,10 +164,10 @@ def _head_drop_from_below(layout: Layout) -> Road:
     level = flight.total_rise * risers_below / n - flight.tread.thickness
     return Road(
         (
-            _line("framing_height", framing, rise=Length(flight.total_rise), finish=Length(flight.upper_finish)),
-            _line("level_height", level, k=Count(risers_below), n=Count(n), rise=Length(flight.total_rise),
+            line("framing_height", framing, rise=Length(flight.total_rise), finish=Length(flight.upper_finish)),
+            line("level_height", level, k=Count(risers_below), n=Count(n), rise=Length(flight.total_rise),
                   thickness=Length(flight.tread.thickness)),
-            _line("head_drop_below", framing - level, framing=Length(framing), level=Length(level)),
+            line("head_drop_below", framing - level, framing=Length(framing), level=Length(level)),
         ),
         framing - level,
     )  # fmt: skip
@@ -167,9 +176,9 @@ def _head_drop_from_below(layout: Layout) -> Road:
 def _first_riser(layout: Layout) -> Road:
     flight = layout.flight
     first = layout.riser - flight.tread.thickness + flight.lower_finish
-    line = _line("first_riser", first, riser=Length(layout.riser), thickness=Length(flight.tread.thickness),
+    only = line("first_riser", first, riser=Length(layout.riser), thickness=Length(flight.tread.thickness),
                  finish=Length(flight.lower_finish))  # fmt: skip
-    return Road((line,), first)
+    return Road((only,), first)
 
 
 def _first_riser_from_above(layout: Layout) -> Road:
@@ -179,10 +188,10 @@ def _first_riser_from_above(layout: Layout) -> Road:
     above = flight.total_rise * (n - 1) / n + flight.tread.thickness
     return Road(
         (
-            _line("stands_height", stands, rise=Length(flight.total_rise), finish=Length(flight.lower_finish)),
-            _line("above_lowest", above, k=Count(n - 1), n=Count(n), rise=Length(flight.total_rise),
+            line("stands_height", stands, rise=Length(flight.total_rise), finish=Length(flight.lower_finish)),
+            line("above_lowest", above, k=Count(n - 1), n=Count(n), rise=Length(flight.total_rise),
                   thickness=Length(flight.tread.thickness)),
-            _line("first_riser_above", stands - above, stands=Length(stands), above=Length(above)),
+            line("first_riser_above", stands - above, stands=Length(stands), above=Length(above)),
         ),
         stands - above,
     )  # fmt: skip
