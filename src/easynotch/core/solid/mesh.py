@@ -1,6 +1,6 @@
 """Solids for volumes, overlaps and pictures: a member as a double-precision ``manifold3d`` mesh."""
 
-from manifold3d import Manifold
+from manifold3d import Manifold, OpType
 
 from .frame import Frame
 from .member import Member
@@ -24,6 +24,7 @@ def as_manifold(member: Member, placement: Frame | None = None) -> Manifold:
     # Wedges reach past the board: a wedge that only touches its faces can be lost in the subtraction.
     past = Vector(PAST, PAST, PAST)
     room = box(low - past, high + past)
+    wedges = []
     for removal in member.removals:
         if len(removal.planes) == 1:
             solid = _behind(solid, removal.planes[0].plane)
@@ -31,7 +32,10 @@ def as_manifold(member: Member, placement: Frame | None = None) -> Manifold:
             wedge = room
             for cut in removal.planes:
                 wedge = _in_front(wedge, cut.plane)
-            solid = solid - wedge
+            wedges.append(wedge)
+    if wedges:
+        # All at once: taken off one after the other, wedges that share a face can lose one.
+        solid = solid - Manifold.batch_boolean(wedges, OpType.Add)
     if placement is None:
         return solid
     x, y, z, o = placement.x, placement.y, placement.z, placement.origin

@@ -12,6 +12,8 @@ from .mesh import as_manifold
 
 SHARE = 1e-4
 """Of the smaller piece: less is the arithmetic of a touching face."""
+HAIR = 0.01
+"""mm."""
 TOUCHING = 1e-3
 """mm: boxes nearer than this may only touch."""
 
@@ -51,8 +53,20 @@ def _overlaps(
         ):
             continue
         shared = (solid ^ against).volume()
+        # Pieces that touch all round can leave a flat nothing whose volume is noise: a little smaller it is gone.
+        if shared > SHARE * min(solid.volume(), against.volume()):
+            shared = min(shared, (solid ^ _drawn_in(against)).volume())
         if shared > SHARE * min(solid.volume(), against.volume()):
             yield Overlap(one, other, (place, beside), shared)
+
+
+def _drawn_in(solid: Manifold) -> Manifold:
+    """A solid made a hair smaller on every side."""
+    low, high = solid.bounding_box()[:3], solid.bounding_box()[3:]
+    middle = [(a + b) / 2 for a, b in zip(low, high, strict=True)]
+    share = [max(0.5, 1 - 2 * HAIR / max(b - a, HAIR)) for a, b in zip(low, high, strict=True)]
+    there = (-middle[0], -middle[1], -middle[2])
+    return solid.translate(there).scale((share[0], share[1], share[2])).translate((middle[0], middle[1], middle[2]))
 
 
 def clearance(one: tuple[Member, Frame], other: tuple[Member, Frame], within: float) -> float:

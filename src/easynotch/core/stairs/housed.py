@@ -106,31 +106,30 @@ def _step(layout: Layout, housed: Housed, frame: Frame, deep: tuple[Vector, Vect
 
     # The wedge's underside: thin under the nosing, growing towards the back. In front of a plane is what goes.
     thin = Vector(front, 0.0, under - housed.thin)
-    made = [
-        removal(
-            frame,
-            (f"tread_{k}", "housing", Vector(0.0, 0.0, under + thickness), DOWN),
-            (f"nosing_{k}", "housing", Vector(front, 0.0, 0.0), BACK),
-            (f"wedge_{k}", "housing", thin, Vector(-housed.taper, 0.0, 1.0).unit()),
-            (f"back_{k}", "housing", Vector(back, 0.0, 0.0), OUT),
-            floor(f"tread_{k}"),
-        )
+    last = number + 1 == layout.tread_count
+    rows: list[PlaneRow] = [
+        (f"tread_{k}", "housing", Vector(0.0, 0.0, under + thickness), DOWN),
+        (f"nosing_{k}", "housing", Vector(front, 0.0, 0.0), BACK),
+        (f"wedge_{k}", "housing", thin, Vector(-housed.taper, 0.0, 1.0).unit()),
+        (f"back_{k}", "housing", Vector(back, 0.0, 0.0), OUT),
+        floor(f"tread_{k}"),
     ]
+    # Where a housing runs out at the string's own end, that end bounds it: one plane twice would be no edge.
+    made = [removal(frame, *(row for row in rows if not (row[0] == f"back_{k}" and back <= 0)
+                             and not (row[0] == f"nosing_{k}" and last)))]  # fmt: skip
     board = flight.riser_board
     if board > 0:
         face = front - flight.tread.nosing
-        low = layout.walked[number + 1][2] if number + 1 < layout.tread_count else layout.bearing_level
+        low = layout.bearing_level if last else layout.walked[number + 1][2]
         behind = Vector(face - board - housed.thin, 0.0, under)
-        made.append(
-            removal(
-                frame,
-                (f"riser_{k}", "housing", Vector(face, 0.0, 0.0), BACK),
-                (f"riser_wedge_{k}", "housing", behind, Vector(1.0, 0.0, -housed.taper).unit()),
-                (f"riser_top_{k}", "housing", Vector(0.0, 0.0, under + thickness / 2), DOWN),
-                (f"riser_foot_{k}", "housing", Vector(0.0, 0.0, low), UP),
-                floor(f"riser_{k}"),
-            )
-        )
+        rows = [
+            (f"riser_{k}", "housing", Vector(face, 0.0, 0.0), BACK),
+            (f"riser_wedge_{k}", "housing", behind, Vector(1.0, 0.0, -housed.taper).unit()),
+            (f"riser_top_{k}", "housing", Vector(0.0, 0.0, under + thickness / 2), DOWN),
+            (f"riser_foot_{k}", "housing", Vector(0.0, 0.0, low), UP),
+            floor(f"riser_{k}"),
+        ]
+        made.append(removal(frame, *(rows if not last else [row for row in rows if row[0] != f"riser_foot_{k}"])))
     return made
 
 

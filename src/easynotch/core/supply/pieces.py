@@ -1,0 +1,73 @@
+"""What is to be cut, by the section it comes from, and what there is to cut it from."""
+
+from dataclasses import dataclass
+
+from ..solid import Member
+
+ALIKE = 0.05
+"""mm: sections nearer than this are one."""
+SHEET_ROLES = frozenset({"template", "hip_foot_dummy", "hip_head_dummy", "dummy"})
+"""Pieces made from offcuts or sheet, never nested into boards."""
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """A piece and how many of it are wanted; ``edge_free`` where its crown does not matter."""
+
+    id: str
+    member: Member
+    count: int
+    edge_free: bool = False
+    visible: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class StockLength:
+    """Boards of one length: what one costs, and how many there are (None: as many as are bought).
+
+    ``clear`` is where on it nothing may lie on a defect: stretches from and to; the whole board by default.
+    """
+
+    length: float
+    cost: float
+    count: int | None = None
+    label: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Section:
+    """A section of timber: thickness and depth."""
+
+    thickness: float
+    depth: float
+
+
+def by_section(wanted: tuple[Wanted, ...]) -> dict[Section, tuple[Wanted, ...]]:
+    """The pieces by what they are cut from, in the order they come."""
+    found: dict[Section, list[Wanted]] = {}
+    for one in wanted:
+        if one.count < 1 or one.member.role in SHEET_ROLES:
+            continue
+        stock = one.member.stock
+        key = next(
+            (k for k in found if abs(k.thickness - stock.thickness) < ALIKE and abs(k.depth - stock.depth) < ALIKE),
+            Section(stock.thickness, stock.depth),
+        )
+        found.setdefault(key, []).append(one)
+    return {key: tuple(pieces) for key, pieces in found.items()}
+
+
+def clear_lengths(
+    length: float, defects: tuple[tuple[float, float], ...], trim: float
+) -> tuple[tuple[float, float], ...]:
+    """The stretches of a board that no defect lies in, its ends trimmed.
+
+    Args:
+        length: the board's.
+        defects: from and to, from its better end.
+        trim: what is sawn off either end.
+    """
+    free = [(trim, length - trim)]
+    for low, high in sorted(defects):
+        free = [part for start, stop in free for part in ((start, min(stop, low)), (max(start, high), stop))]
+    return tuple((start, stop) for start, stop in free if stop - start > 1.0)
