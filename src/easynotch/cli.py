@@ -20,6 +20,11 @@ def main(arguments: list[str]) -> int:
     work_out = commands.add_parser("work-out", help="work out a job file")
     work_out.add_argument("file", metavar="FILE")
     work_out.add_argument("--json", action="store_true", help="print the answer as JSON, full precision")
+    export = commands.add_parser("export", help="write a job's sheets and files")
+    export.add_argument("file", metavar="FILE")
+    export.add_argument("--to", type=Path, required=True, metavar="DIR")
+    export.add_argument("--only", default="", metavar="KINDS", help="pdf, dxf, svg, csv, html, gltf; commas between")
+    export.add_argument("--paper", choices=("a4", "letter", "a3"), help="Letter for feet and inches, else A4")
     for name in ("serve", "demo"):
         command = commands.add_parser(name)
         command.add_argument("--data", type=Path, metavar="DIR", help="where the jobs are kept")
@@ -32,6 +37,8 @@ def main(arguments: list[str]) -> int:
     chosen = parser.parse_args(arguments)
     if chosen.command == "work-out":
         return _work_out(chosen.file, as_json=chosen.json)
+    if chosen.command == "export":
+        return _export(chosen.file, chosen.to, chosen.only, chosen.paper)
     if chosen.command in ("serve", "demo"):
         from .web.serving import serve  # noqa: PLC0415
 
@@ -57,6 +64,30 @@ def _work_out(file: str, *, as_json: bool) -> int:
             print(f"{problem.path or file}: {words.say(problem.message)}", file=sys.stderr)
         return 2
     sys.stdout.write(answers)
+    return 0
+
+
+def _export(file: str, folder: Path, only: str, paper: str | None) -> int:
+    from .drawing.page import Paper  # noqa: PLC0415
+    from .web.export import FORMATS, export_files  # noqa: PLC0415
+
+    words = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
+    try:
+        job = read_job(parse_json(_bytes_of(file)))
+        words = Words(Dialect.NORTH_AMERICA, Tape.of(job.units))
+        kinds = [one.strip() for one in only.split(",") if one.strip()] or list(FORMATS)
+        made = export_files(job, words, kinds, Paper(paper) if paper else None)
+    except Problems as found:
+        for problem in found.problems:
+            print(f"{problem.path or file}: {words.say(problem.message)}", file=sys.stderr)
+        return 2
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        for name, data in made.items():
+            (folder / name).write_bytes(data)
+            print(folder / name)
+    except OSError as error:
+        _stop(f"{folder}: {error.strerror or error}")
     return 0
 
 

@@ -36,7 +36,7 @@ def open_station(page: Page, station: str) -> None:
         page.wait_for_url("**/measure")
         page.goto(page.url.replace("measure", station))
     page.locator(
-        ".card .profile, .sheet svg, .sheet-list, .candidates, .lens svg, .fits svg, .to-come h2, .settings h2"
+        ".card .profile, .sheet svg, .sheet-list, .candidates, .lens svg, .fits svg, .to-come h2, .settings h2, .cut-page h2"
     ).first.wait_for()
     page.evaluate("() => document.fonts.ready")
 

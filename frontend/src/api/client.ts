@@ -1,6 +1,6 @@
 /** The API, thin and typed. A refused request throws `Refused`; a server that does not answer, `Unreachable`. */
 import type {
-  Answered, Bench, Devices, Document, Gauge, Hips, History, Job, JobPage, LimitSetPage, Marking, Overlaps, PairingCode, Practice, Problem, Shelf, Shop, Stair, StairFit, Whole, Work, WorkOutAnswer, WorkPage,
+  Answered, Bench, CutPlan, Devices, Document, Gauge, Hips, History, Job, JobPage, LimitSetPage, Marking, Overlaps, PairingCode, Practice, Problem, Shelf, Shop, Stair, StairFit, Whole, Work, WorkOutAnswer, WorkPage,
 } from "./types";
 
 export class Refused extends Error {
@@ -47,6 +47,13 @@ export const api = {
   newWork: (jobId: string, name: string, kind: string) => call("POST", `/jobs/${jobId}/works`, { name, kind }) as Promise<Work>,
   whole: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/whole?${inWords(words)}`, job, signal) as Promise<Whole>,
   hips: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/hips?${inWords(words)}`, job, signal) as Promise<Hips>,
+  cut: (job: unknown, words: Words, edgeFree: boolean, signal?: AbortSignal) =>
+    call("POST", `/cut?edge_free=${String(edgeFree)}&${inWords(words)}`, job, signal) as Promise<CutPlan>,
+  exportFile: async (job: unknown, words: Words, file: string, paper: string): Promise<Blob> => {
+    const response = await fetch(`/api/export?file=${file}&paper=${paper}&${inWords(words)}`, { method: "POST", body: JSON.stringify(job), headers: { "Content-Type": "application/json" } });
+    if (!response.ok) throw new Refused((await response.json()) as Problem);
+    return response.blob();
+  },
   stair: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/stair?${inWords(words)}`, job, signal) as Promise<Stair>,
   stairFit: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/stair-fit?${inWords(words)}`, job, signal) as Promise<StairFit>,
   takeAway: (job: unknown, words: Words) => call("POST", `/take-away?${inWords(words)}`, job) as Promise<{ name: string; html: string }>,

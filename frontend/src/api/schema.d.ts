@@ -140,6 +140,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The first work of a job at the saw. */
+        post: operations["cut_cut_cut_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A file of a job's first work. */
+        post: operations["export_export_export_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stair": {
         parameters: {
             query?: never;
@@ -2800,6 +2834,16 @@ export interface components {
              * @default null
              */
             bag: number | null;
+            /**
+             * Kerf
+             * @default null
+             */
+            kerf: number | string | null;
+            /**
+             * Trim
+             * @default null
+             */
+            trim: number | string | null;
             /** @default null */
             habits: components["schemas"]["Habits"] | null;
         };
@@ -3334,26 +3378,57 @@ export interface components {
             angle: string;
         };
         /**
-         * StairView
-         * @description A flight as a whole; empty lists where it has none of a thing.
+         * CuttingView
+         * @description A work at the saw.
          */
-        StairView: {
-            elevation: components["schemas"]["SheetView"] | null;
-            plan: components["schemas"]["SheetView"] | null;
-            /** Groups */
-            groups: components["schemas"]["FiguresView"][];
-            /** Loop */
-            loop: string[];
-            /** Order */
-            order: string[];
-            /** Cut List */
-            cut_list: components["schemas"]["CutRowView"][];
-            /** Checks */
-            checks: components["schemas"]["CheckView"][];
+        CuttingView: {
+            /** Rows */
+            rows: components["schemas"]["CutRowView"][];
+            /** Sections */
+            sections: components["schemas"]["CutSectionView"][];
+            /** Settings */
+            settings: components["schemas"]["SawSettingView"][];
+            /** Buying */
+            buying: components["schemas"]["BuyView"][];
+            /** Caution */
+            caution: string;
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * BuyView
+         * @description A row of the buying list.
+         */
+        BuyView: {
+            /** What */
+            what: string;
+            length: components["schemas"]["Shown"] | null;
+            /** Count */
+            count: number;
+            /** Cost */
+            cost: number | null;
+        };
+        /**
+         * CutBoardView
+         * @description A board as it is cut: how many are cut so, its pieces and what is left of it.
+         */
+        CutBoardView: {
+            /** Key */
+            key: string;
+            length: components["schemas"]["Shown"];
+            /** Depth */
+            depth: number;
+            /** Count */
+            count: number;
+            /** Laid */
+            laid: components["schemas"]["LaidView"][];
+            rest: components["schemas"]["Shown"];
+            /** Shared */
+            shared: number;
         };
         /**
          * CutRowView
-         * @description A row of the plain cut list: the piece, how many, its section and its length between the two named points.
+         * @description A row of the cut list: the piece, how many, its section and its length between the two named points.
          */
         CutRowView: {
             /** Id */
@@ -3367,6 +3442,91 @@ export interface components {
             length: components["schemas"]["Shown"];
             /** Ends */
             ends: string;
+        };
+        /**
+         * CutSectionView
+         * @description A section of timber: its boards, and how good the plan is, in words.
+         */
+        CutSectionView: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Boards */
+            boards: components["schemas"]["CutBoardView"][];
+            /** Say */
+            say: string[];
+            /** Too Long */
+            too_long: string[];
+            /** Gap */
+            gap: number;
+        };
+        /**
+         * LaidView
+         * @description A piece in a board: its outline as it lies, mm from the board's end, and how it lies, in words.
+         */
+        LaidView: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Start */
+            start: number;
+            /** Stop */
+            stop: number;
+            /** Turned */
+            turned: string;
+        };
+        /**
+         * SawEndView
+         * @description An end sawn at a setting.
+         */
+        SawEndView: {
+            /** Piece */
+            piece: string;
+            /** Say */
+            say: string;
+        };
+        /**
+         * SawSettingView
+         * @description A setting of the saw with every end that is sawn with it.
+         */
+        SawSettingView: {
+            /** Title */
+            title: string;
+            /** Count */
+            count: number;
+            /** Notes */
+            notes: string[];
+            /** Ends */
+            ends: components["schemas"]["SawEndView"][];
+        };
+        /**
+         * Paper
+         * @description Sizes of paper.
+         * @enum {string}
+         */
+        Paper: "a4" | "letter" | "a3";
+        /**
+         * StairView
+         * @description A flight as a whole; empty lists where it has none of a thing.
+         */
+        StairView: {
+            elevation: components["schemas"]["SheetView"] | null;
+            plan: components["schemas"]["SheetView"] | null;
+            /** Groups */
+            groups: components["schemas"]["FiguresView"][];
+            /** Loop */
+            loop: string[];
+            /** Order */
+            order: string[];
+            /** Checks */
+            checks: components["schemas"]["CheckView"][];
         };
         /**
          * FiguresView
@@ -4831,6 +4991,198 @@ export interface operations {
                     "application/json": components["schemas"]["HipsView"];
                 };
             };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    cut_cut_cut_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                edge_free?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    export_export_export_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                file?: "pdf" | "templates" | "labels" | "rain" | "model" | "svg" | "dxf" | "csv" | "html" | "gltf" | "job";
+                paper?: components["schemas"]["Paper"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
             /** @description Not readable */
             400: {
                 headers: {

@@ -6,7 +6,6 @@ import { Link, NavLink, useNavigate, useParams } from "react-router";
 import type { WorkPage } from "../api/types";
 import { CutStation } from "../stations/cut/CutStation";
 import { FitStation } from "../stations/fit/FitStation";
-import { LaterStation } from "../stations/later/LaterStation";
 import { MarkStation } from "../stations/mark/MarkStation";
 import { MeasureStation } from "../stations/measure/MeasureStation";
 import { WorkOutStation } from "../stations/workout/WorkOutStation";
@@ -121,7 +120,7 @@ function Station({ station, state }: { station: string; state: WorkState }) {
     case "fit":
       return <FitStation state={state} />;
     case "cut":
-      return state.document["kind"] === "roof" ? <LaterStation station={station} /> : <CutStation state={state} />;
+      return <CutStation state={state} />;
     default:
       return <NotFound />;
   }

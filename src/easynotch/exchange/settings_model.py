@@ -10,7 +10,7 @@ from pydantic import Field, ValidationError, create_model
 from ..core.rules import Dialect, choices
 from ..core.tape import Units
 from ..core.tools import IMPERIAL, METRIC, Saw, Square
-from .measured import Positive, reading_in
+from .measured import NotNegative, Positive, reading_in
 from .parts import Flag, Name, Part
 from .problems import from_validation
 
@@ -85,6 +85,8 @@ class SettingsInput(Part):
     saws: Annotated[list[SawInput], Field(max_length=20)] | None = None
     stock: Annotated[list[KeptStockInput], Field(max_length=60)] | None = None
     bag: Annotated[float, Field(gt=0, le=1000, description="what a bag of concrete yields, litres")] | None = None
+    kerf: Positive | None = None
+    trim: NotNegative | None = None
     habits: Habits | None = None  # type: ignore[valid-type]
 
 
@@ -128,6 +130,9 @@ def settle(shop: Mapping[str, Any], job: Mapping[str, Any], units: Units) -> Set
         "square": {"kind": str(units)},
         "saws": [],
         "stock": [],
+        "bag": None,
+        "kerf": None,
+        "trim": None,
     }
     document: dict[str, Any] = {}
     origins: dict[str, Origin] = {}

@@ -70,7 +70,9 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     _guard(app, door)
     guard_door(app, database, door)
     _problems(app)
+    from .cut import api as cut  # noqa: PLC0415
     from .devices import api as devices  # noqa: PLC0415
+    from .exports import api as exports  # noqa: PLC0415
     from .gauge import api as gauge  # noqa: PLC0415
     from .hips import api as hips  # noqa: PLC0415
     from .jobs import api as jobs  # noqa: PLC0415
@@ -92,6 +94,8 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
         gauge,
         outline,
         hips,
+        cut,
+        exports,
         stair,
         practice,
         jobs,

@@ -267,7 +267,7 @@ def _stations(worked: WorkedRoof, stops: int, words: Words, supposed: list[str])
         ("measure", "open" if supposed else "settled", {"n": str(3 - len(supposed)), "all": "3"}),
         ("work_out", "waiting" if supposed else worst, {"n": str(count)}),
         ("mark", "waiting" if supposed else "open", {"n": str(stops)}),
-        ("cut", "later", {}),
+        ("cut", "waiting" if supposed else "open", {"n": str(sum(one.member.count for one in worked.members))}),
         ("fit", "waiting" if supposed else "open", {"n": str(fine), "all": str(len(worked.fitted))}),
     ]
     return [

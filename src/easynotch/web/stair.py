@@ -21,7 +21,7 @@ from .fit_views import fit_view
 from .kept import WordsQuery, answer, words_of
 from .pieces import title_in
 from .screen_models import CheckView, FactView, FitView
-from .stair_models import BuiltView, CutRowView, FiguresView, RiserView, StairFitView, StairView
+from .stair_models import BuiltView, FiguresView, RiserView, StairFitView, StairView
 from .views import check_view, fact_view, sheet_view, urgency
 from .work_out import suppose_missing
 
@@ -74,7 +74,7 @@ def stair(query: WordsQuery, body: JobInput) -> Response:
 
     def made(worked: WorkedFlight | None, words: Words) -> StairView:
         if worked is None:
-            return StairView(elevation=None, plan=None, groups=[], loop=[], order=[], cut_list=[], checks=[])
+            return StairView(elevation=None, plan=None, groups=[], loop=[], order=[], checks=[])
         on_the_ground = habit_of(body.settings, "stringer_assembly") == "on_the_ground"
         layouts = [worked.layout] if worked.two is None else [worked.two.lower, worked.two.upper]
         return StairView(
@@ -85,7 +85,6 @@ def stair(query: WordsQuery, body: JobInput) -> Response:
             order=[
                 words.say(step) for layout in layouts for step in order_of_work(layout, on_the_ground=on_the_ground)
             ],
-            cut_list=[row for laid in worked.members for row in _row(worked, laid.member, words)],
             checks=_around(worked, words),
         )
 
@@ -117,25 +116,6 @@ def _loop(landing: Landing | None) -> Iterator[Message]:
         f"landing_loop.{key}",
         {"n": Count(landing.count), "rise": Length(landing.rise), "foot": Length(landing.foot)},
     )
-
-
-def _row(worked: WorkedFlight, member: Member, words: Words) -> Iterator[CutRowView]:
-    """A piece of the cut list, at the longest it is over its angled ends."""
-    if member.role == "template":
-        return
-    stock = member.stock
-    length = member.lengths.get("board", member.lengths.get("overall", 0.0))
-    key = "board" if "board" in member.lengths else "square" if _square(member) else "long"
-    section = f"{words.value(Length(stock.thickness))} × {words.value(Length(stock.depth))}"
-    yield CutRowView(
-        id=member.id, title=title_in(worked, member, words), count=member.count, section=section,
-        length=shown(length, words), ends=words.say(Message(f"cut_list.{key}")),
-    )  # fmt: skip
-
-
-def _square(member: Member) -> bool:
-    ends = [cut.plane.normal for cut in member.cut_planes if cut.id in ("head", "end", "foot")]
-    return all(abs(normal.x) > 1 - 1e-9 for normal in ends)
 
 
 @api.post("/stair-fit", responses={200: StairFitView})

@@ -34,18 +34,6 @@ class BuiltView:
     drawing: SheetView
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class CutRowView:
-    """A row of the plain cut list: the piece, how many, its section and its length between the two named points."""
-
-    id: str
-    title: str
-    count: int
-    section: str
-    length: Shown
-    ends: str
-
-
 class StairView(View):
     """A flight as a whole; empty lists where it has none of a thing."""
 
@@ -54,7 +42,6 @@ class StairView(View):
     groups: list[FiguresView]
     loop: list[str]
     order: list[str]
-    cut_list: list[CutRowView]
     checks: list[CheckView]
 
 

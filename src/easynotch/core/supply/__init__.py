@@ -3,6 +3,7 @@
 from .ends import Lying, Turn, lying_ways, pitch
 from .nest import Board, Laid, Plan, nest
 from .pieces import SHEET_ROLES, Section, StockLength, Wanted, by_section, clear_lengths
+from .saws import SawnEnd, SawSetting, saw_settings
 
 __all__ = [
     "SHEET_ROLES",
@@ -10,6 +11,8 @@ __all__ = [
     "Laid",
     "Lying",
     "Plan",
+    "SawSetting",
+    "SawnEnd",
     "Section",
     "StockLength",
     "Turn",
@@ -19,4 +22,5 @@ __all__ = [
     "lying_ways",
     "nest",
     "pitch",
+    "saw_settings",
 ]

@@ -28,13 +28,14 @@ class Turn(StrEnum):
 class Lying:
     """A piece in one of its ways to lie: where it begins and stops at each corner, from its own farthest left point;
     ``left`` and ``right`` are how much of a kerf its ends take along the board (1 where square), 0 where an end is
-    more than one plane and is kept clear as a box.
+    more than one plane and is kept clear as a box. ``zero`` is that farthest left point in the piece's own frame.
     """
 
     starts: Corners
     stops: Corners
     left: float
     right: float
+    zero: float = 0.0
 
     @property
     def length(self) -> float:
@@ -82,6 +83,7 @@ def _as_marked(member: Member) -> Lying:
     return Lying(
         _four(one - zero for one in lefts), _four(one - zero for one in rights),
         tilts["left"] if len(used["left"]) == 1 else 1.0, tilts["right"] if len(used["right"]) == 1 else 1.0,
+        zero,
     )  # fmt: skip
 
 

@@ -15,10 +15,11 @@ import numpy as np
 
 from .ends import Lying, Turn, lying_ways, pitch
 from .pieces import StockLength, Wanted
+from .solver import solver as quiet_solver
 
-UNIT = 0.25
+UNIT = 0.5
 """mm: the grid lengths are packed on, pieces up and, for the bound, down."""
-NODES = 400
+NODES = 120
 ROUNDS = 120
 CHEAPER = 1e-7
 
@@ -186,17 +187,9 @@ def _filled(items: tuple[_Item, ...], left: list[int], room: float) -> Pattern:
     return tuple(pattern)
 
 
-def _solver() -> highspy.Highs:
-    solver = highspy.Highs()  # type: ignore[no-untyped-call]
-    solver.silent()
-    solver.setOptionValue("threads", 1)
-    solver.setOptionValue("random_seed", 0)
-    return solver
-
-
 def _model(items: tuple[_Item, ...], rooms: Rooms, columns: list[Column], *, whole: bool) -> highspy.Highs:
     """The master: as many of each pattern as bring every piece, no more boards than are on hand."""
-    solver = _solver()
+    solver = quiet_solver()
     limited = [k for k, (one, _) in enumerate(rooms) if one.count is not None]
     for item in items:
         solver.addRow(float(item.wanted.count), highspy.kHighsInf, 0, np.array([], dtype=np.int32), np.array([]))

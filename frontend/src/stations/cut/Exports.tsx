@@ -1,0 +1,53 @@
+/** Files to take along: sheets on paper, drawings, lists, the whole in 3D; with a look at the page that will print. */
+import { useState } from "react";
+import { api, Refused } from "../../api/client";
+import { usePreferences } from "../../app/preferences";
+import { jobFile, useShown, type WorkState } from "../../shared/useWork";
+import { textAt } from "../../shared/document";
+import { useWords, type WordId } from "../../words/words";
+
+const FILES = ["pdf", "templates", "labels", "rain", "model", "svg", "dxf", "csv", "html", "gltf", "job"] as const;
+const ENDINGS: Record<string, string> = { pdf: "pdf", templates: "pdf", labels: "pdf", rain: "pdf", model: "pdf", svg: "zip", dxf: "dxf", csv: "csv", html: "html", gltf: "glb", job: "json" };
+const PAPERS = ["a4", "letter", "a3"] as const;
+
+export function Exports({ state }: { state: WorkState }) {
+  const say = useWords();
+  const { dialect, fine } = usePreferences();
+  const shown = useShown(state);
+  const [paper, setPaper] = useState<(typeof PAPERS)[number]>(state.job.units === "metric" ? "a4" : "letter");
+  const [busy, setBusy] = useState("");
+  const [failed, setFailed] = useState("");
+  const take = async (file: string) => {
+    setBusy(file);
+    setFailed("");
+    try {
+      const made = await api.exportFile(jobFile(state.job, state.settled.document, shown), { dialect, fine }, file, paper);
+      const link = document.createElement("a");
+      link.href = URL.createObjectURL(made);
+      const name = textAt(state.document, "name").trim().replace(/[^\p{L}\p{N}]+/gu, "-").toLowerCase() || "work";
+      link.download = `${name}-${file}.${ENDINGS[file] ?? file}`;
+      link.click();
+      setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+    } catch (error) {
+      setFailed(error instanceof Refused ? error.message : say("app.failed"));
+    } finally {
+      setBusy("");
+    }
+  };
+  return (
+    <section className="exports" aria-label={say("cut.files")}>
+      <span className="switch" role="group" aria-label={say("exports.paper")}>
+        {PAPERS.map((one) => <button key={one} type="button" aria-pressed={paper === one} onClick={() => setPaper(one)}>{say(`exports.${one}`)}</button>)}
+      </span>
+      <ul>
+        {FILES.map((file) => (
+          <li key={file}>
+            <button type="button" className="start-here" disabled={busy !== ""} onClick={() => void take(file)}>{say(`exports.${file}` as WordId)}</button>
+            <span className="quiet">{busy === file ? say("exports.making") : say(`exports.${file}_say` as WordId)}</span>
+          </li>
+        ))}
+      </ul>
+      {failed && <p role="alert" className="said error">{failed}</p>}
+    </section>
+  );
+}

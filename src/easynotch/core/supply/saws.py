@@ -1,0 +1,83 @@
+"""Cuts of a batch by saw setting, in an order that changes the saw least."""
+
+from dataclasses import dataclass
+
+from ..solid import Face, Member, describe
+from ..tools import MitrePair, lying
+from .pieces import Wanted
+
+ALIKE = 0.05
+"""Degrees: settings nearer than this are one; no saw's scale holds finer."""
+STEP = 0.5
+"""Degrees: what a saw's scale is read to."""
+
+
+@dataclass(frozen=True, slots=True)
+class SawnEnd:
+    """An end of a piece at a setting: which cut, how many of them, from which end of the board its long point faces.
+
+    ``length`` is the piece's, for a stop, where both its ends are sawn at this setting; ``face`` lies down on the saw.
+    """
+
+    piece: str
+    cut: str
+    count: int
+    leans: str | None
+    face: Face
+    length: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class SawSetting:
+    """A setting of the saw, the board flat on its face, and every end sawn with it. Angles in degrees.
+
+    ``turns`` tells whether a mitre saw's table turns so far; ``between`` whether it lies between two marks of a scale.
+    """
+
+    mitre: float
+    bevel: float
+    turns: bool
+    between: bool
+    ends: tuple[SawnEnd, ...]
+
+    @property
+    def count(self) -> int:
+        """How many cuts."""
+        return sum(end.count for end in self.ends)
+
+
+def saw_settings(wanted: tuple[Wanted, ...]) -> tuple[SawSetting, ...]:
+    """Every end cut of a batch by setting: square ones first, then by bevel and mitre, so that one thing changes."""
+    found: dict[tuple[float, float], list[SawnEnd]] = {}
+    turning: dict[tuple[float, float], MitrePair] = {}
+    for one in wanted:
+        for cut_id, pair, leans in _ends(one.member):
+            key = next(
+                (k for k in found if abs(k[0] - pair.mitre) < ALIKE and abs(k[1] - pair.bevel) < ALIKE),
+                (pair.mitre, pair.bevel),
+            )
+            turning.setdefault(key, pair)
+            square = pair.mitre < ALIKE and pair.bevel < ALIKE
+            length = one.member.lengths.get("overall") if square else None
+            found.setdefault(key, []).append(SawnEnd(one.id, cut_id, one.count, leans, Face.FAR, length))
+    order = sorted(found, key=lambda key: (key[1] > ALIKE, round(key[1], 1), key[0]))
+    return tuple(
+        SawSetting(*key, turning[key].turns, _between(key[0]) or _between(key[1]), tuple(found[key])) for key in order
+    )
+
+
+def _ends(member: Member) -> list[tuple[str, MitrePair, str | None]]:
+    """The cuts across a board that are one plane; notches and rips are sawn by hand or on another saw."""
+    rows = []
+    for removal in member.removals:
+        if len(removal.planes) != 1 or abs(removal.planes[0].plane.normal.x) < 1e-6:
+            continue
+        if member.role == "stringer" and removal.planes[0].role in ("riser", "tread"):
+            continue
+        cut = describe(removal.planes[0])
+        rows.append((cut.id, lying(cut), cut.leans))
+    return rows
+
+
+def _between(angle: float) -> bool:
+    return abs(angle / STEP - round(angle / STEP)) > 0.2

@@ -1,0 +1,81 @@
+"""From worked-out works and the shop's settings to cutting plans: what is wanted, what there is, what it costs."""
+
+from dataclasses import dataclass
+
+from ..core.supply import Plan, Section, StockLength, Wanted, by_section, nest
+from ..core.supply.pieces import ALIKE
+from ..core.tape import Units
+from .settings_model import SettingsInput, habit_of
+from .work_out import Worked
+
+USUAL_LENGTHS = {
+    Units.IMPERIAL: tuple(12 * 25.4 * feet for feet in (8, 10, 12, 14, 16, 20)),
+    Units.METRIC: (2400.0, 3000.0, 3600.0, 4200.0, 4800.0, 6000.0),
+}
+"""What yards mostly have; a shop keeps its own in its settings."""
+USUAL_KERF = 3.2
+PER = {Units.IMPERIAL: 304.8, Units.METRIC: 1000.0}
+SPARES = {"none": 0, "one": 1, "two": 2}
+SPARED = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack", "hung"})
+VISIBLE = frozenset({"tread", "riser_board", "skirt", "fascia", "barge_rafter", "rail", "post", "string"})
+
+
+@dataclass(frozen=True, slots=True)
+class SectionPlan:
+    """The plan of one section: what the yard calls it, whether its lengths are the shop's own, and the plan."""
+
+    section: Section
+    name: str
+    kept: bool
+    priced: bool
+    wanted: tuple[Wanted, ...]
+    plan: Plan
+
+
+def wanted_of(worked: Worked, settings: SettingsInput | None, *, edge_free: bool) -> tuple[Wanted, ...]:
+    """Every piece of a work and how many, spares by habit among them."""
+    more = SPARES[habit_of(settings, "spares")]
+    return tuple(
+        Wanted(
+            one.member.id,
+            one.member,
+            one.member.count + (more if one.member.role in SPARED else 0),
+            edge_free=edge_free and one.member.role not in VISIBLE,
+            visible=one.member.role in VISIBLE,
+        )
+        for one in worked.members
+    )
+
+
+def plans_of(wanted: tuple[Wanted, ...], settings: SettingsInput | None, units: Units) -> tuple[SectionPlan, ...]:
+    """A cutting plan for every section.
+
+    Args:
+        wanted: the pieces.
+        settings: the shop's stock, kerf and trim.
+        units: of its prices: a foot or a metre.
+    """
+    kerf = settings.kerf.mm if settings and settings.kerf else USUAL_KERF
+    trim = settings.trim.mm if settings and settings.trim else 0.0
+    made = []
+    for section, pieces in by_section(wanted).items():
+        name, lengths, kept, priced = _stock(section, settings, units)
+        made.append(SectionPlan(section, name, kept, priced, pieces, nest(pieces, lengths, kerf, trim)))
+    return tuple(made)
+
+
+def _stock(
+    section: Section, settings: SettingsInput | None, units: Units
+) -> tuple[str, tuple[StockLength, ...], bool, bool]:
+    """The lengths a section is had in; without a price a board costs what it is long."""
+    for one in (settings.stock or ()) if settings else ():
+        if (
+            abs(one.thickness.mm - section.thickness) < ALIKE
+            and abs(one.depth.mm - section.depth) < ALIKE
+            and one.lengths
+        ):
+            price = one.price
+            rate = (price or 1.0) / PER[units]
+            lengths = tuple(StockLength(length.mm, length.mm * rate) for length in one.lengths)
+            return one.name, lengths, True, price is not None
+    return "", tuple(StockLength(length, length / PER[units]) for length in USUAL_LENGTHS[units]), False, False

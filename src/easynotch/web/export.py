@@ -1,0 +1,204 @@
+"""Sheets and files of a work: made here for the screen's ``/api/export`` and for ``./easy-notch export`` alike."""
+
+import io
+import json
+import re
+import unicodedata
+import zipfile
+from collections.abc import Callable, Iterable
+from typing import Any
+
+from ..core.rules import Words
+from ..core.tape import Units
+from ..core.terms import Message
+from ..drawing import draw_plan, draw_section, draw_stair, draw_stair_plan
+from ..drawing.dxf import dxf_of
+from ..drawing.page import Page, Paper
+from ..drawing.pdf import pdf_of
+from ..drawing.sheet import Sheet
+from ..drawing.svg import svg_of
+from ..exchange import JobInput, Problem, Problems, Worked, WorkedFlight, worked_out
+from ..exchange.gltf import glb_of
+from ..exchange.tables import csv_of
+from .cut import cut_view
+from .piece_pages import (
+    cutting_sheets,
+    drawing_page,
+    label_pages,
+    model_pages,
+    near_face,
+    rain_page,
+    template_pages,
+)
+from .pieces import boards_of, title_in
+from .screen_models import Shown
+from .take_away import page as take_away_page
+
+FORMATS = ("pdf", "dxf", "svg", "csv", "html", "gltf")
+Files = dict[str, bytes]
+
+
+class Work:
+    """A work that was worked out, with the words and the paper its files are made in."""
+
+    def __init__(self, job: JobInput, number: int, words: Words, paper: Paper) -> None:
+        self.job, self.words, self.paper = job.model_copy(update={"works": [job.works[number]]}), words, paper
+        self.worked: Worked = worked_out(job, number, words.tape)
+        self.name = job.works[number].name or words.say(Message("take_away.unnamed"))
+        self.imperial = job.units is Units.IMPERIAL
+        self.boards = [one for _, one in boards_of(self.worked, self.job, words)]
+        self.stops = [words.say(check.message) for check in self.worked.checks if check.level == "stop"]
+
+    def drawings(self) -> list[tuple[str, Sheet]]:
+        """The work as it is built, from the sides it is looked at."""
+        worked, say = self.worked, self.words.say
+        if isinstance(worked, WorkedFlight):
+            return [
+                (say(Message("sheet.elevation")), draw_stair(worked.layout, worked.two, worked.framing)),
+                (say(Message("sheet.plan")), draw_stair_plan(worked.layout, worked.two, worked.framing)),
+            ]
+        return [
+            (say(Message("sheet.section")), draw_section(worked.layout, worked.framing)),
+            (say(Message("sheet.roof_plan")), draw_plan(worked.layout, worked.framing)),
+        ]
+
+    def sheets(self) -> list[Page]:
+        """Drawings first, then a cutting sheet for every piece."""
+        pages = [drawing_page(title, self.name, sheet, self.paper, self.words) for title, sheet in self.drawings()]
+        for board in self.boards:
+            pages += cutting_sheets(self.name, board, self.stops, self.paper, self.words)
+        return pages
+
+    def pdf(self) -> bytes:
+        """The sheets as one PDF."""
+        return pdf_of(self.name, self.sheets())
+
+    def templates(self) -> bytes:
+        """The pattern and its templates at full size."""
+        return pdf_of(self.name, template_pages(self.worked, self.paper, self.words, imperial=self.imperial))
+
+    def labels(self) -> bytes:
+        """Labels to cut apart."""
+        return pdf_of(self.name, label_pages(self.worked, self.name, self.paper, self.words))
+
+    def rain(self) -> bytes:
+        """The pattern's running marks, large."""
+        return pdf_of(self.name, rain_page(self.name, self.boards[0], self.paper, self.words))
+
+    def model(self) -> bytes:
+        """The paper model."""
+        return pdf_of(self.name, model_pages(self.worked, self.paper, self.words))
+
+    def dxf(self) -> bytes:
+        """Every piece's near face at full size, and the drawings."""
+        faces = [(title_in(self.worked, one.member, self.words), near_face(one)) for one in self.worked.members]
+        return dxf_of([*self.drawings(), *faces]).encode()
+
+    def csv(self) -> bytes:
+        """The cut list; lengths in mm with their two ends, and as they are called."""
+        view = cut_view(self.worked, self.job, self.words, edge_free=False)
+        head = [
+            self.words.say(Message(f"table.{key}")) for key in ("piece", "count", "section", "mm", "called", "ends")
+        ]
+        rows = [
+            (
+                row.title,
+                row.count,
+                row.section,
+                row.length.mm,
+                f"{row.length.text} {row.length.sense}".strip(),
+                row.ends,
+            )
+            for row in view.rows
+        ]
+        return ("\ufeff" + csv_of(head, rows)).encode()
+
+    def html(self) -> bytes:
+        """Every piece's bench steps on one self-contained page."""
+        return take_away_page(self.name, self.boards, self.stops, self.words).encode()
+
+    def gltf(self) -> bytes:
+        """The whole in 3D."""
+        pieces = [
+            (piece.member, title_in(self.worked, piece.member, self.words), piece.frames)
+            for piece in self.worked.framing.pieces
+            if piece.frames
+        ]
+        return glb_of(self.name, pieces)
+
+    def svg(self) -> bytes:
+        """The sheets as drawings, zipped."""
+        made = io.BytesIO()
+        with zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED) as packed:
+            for name, text in self.svgs().items():
+                packed.writestr(zipfile.ZipInfo(name, (2000, 1, 1, 0, 0, 0)), text)
+        return made.getvalue()
+
+    def svgs(self) -> Files:
+        """The sheets as drawings, each under its name."""
+        made: Files = {}
+        for number, page in enumerate(self.sheets(), 1):
+            made[f"{number:02d}-{slug(page.title)}.svg"] = svg_of(page).encode()
+        return made
+
+    def file(self) -> bytes:
+        """The job file: what was typed, every unit written out."""
+        return (json.dumps(document_of(self.job), indent=1, ensure_ascii=False) + "\n").encode()
+
+
+def document_of(job: JobInput) -> dict[str, Any]:
+    """A job as its file says it."""
+    found: dict[str, Any] = job.model_dump(mode="json", exclude_none=True, exclude_defaults=True)
+    return {"format": "easy-notch-job", "version": 1, "units": str(job.units), **found}
+
+
+MAKERS: dict[str, tuple[Callable[[Work], bytes], str, str]] = {
+    "pdf": (Work.pdf, "application/pdf", "sheets.pdf"),
+    "templates": (Work.templates, "application/pdf", "templates.pdf"),
+    "labels": (Work.labels, "application/pdf", "labels.pdf"),
+    "rain": (Work.rain, "application/pdf", "rain-sheet.pdf"),
+    "model": (Work.model, "application/pdf", "paper-model.pdf"),
+    "svg": (Work.svg, "application/zip", "sheets.zip"),
+    "dxf": (Work.dxf, "application/dxf", "drawings.dxf"),
+    "csv": (Work.csv, "text/csv; charset=utf-8", "cut-list.csv"),
+    "html": (Work.html, "text/html; charset=utf-8", "bench-steps.html"),
+    "gltf": (Work.gltf, "model/gltf-binary", "whole.glb"),
+    "job": (Work.file, "application/json", "job.json"),
+}
+PAPER_FILES = ("pdf", "templates", "labels", "rain", "model")
+
+
+def export_files(job: JobInput, words: Words, only: Iterable[str] = FORMATS, paper: Paper | None = None) -> Files:
+    """Every file of a job by its name, the works one after the other.
+
+    Raises:
+        Problems: what cannot be worked out, or a format that is none.
+    """
+    wanted = list(only)
+    for one in wanted:
+        if one not in FORMATS:
+            raise Problems([Problem("only", Message("error.no_format", {"found": one, "known": ", ".join(FORMATS)}))])
+    paper = paper or (Paper.LETTER if job.units is Units.IMPERIAL else Paper.A4)
+    made: Files = {}
+    for number in range(len(job.works)):
+        work = Work(job, number, words, paper)
+        base = f"{number + 1:02d}-{slug(work.name)}"
+        for one in wanted:
+            if one == "svg":
+                made |= {f"{base}-{name}": text for name, text in work.svgs().items()}
+                continue
+            for kind in PAPER_FILES if one == "pdf" else (one,):
+                maker, _, ending = MAKERS[kind]
+                made[f"{base}-{ending}"] = maker(work)
+    return made
+
+
+def called(length: Shown) -> str:
+    """A length as it is read out."""
+    return f"{length.text} {length.sense}".strip()
+
+
+def slug(text: str) -> str:
+    """A name for a file: letters, figures and dashes, whatever was typed."""
+    plain = unicodedata.normalize("NFKD", text).encode("ascii", "ignore").decode()
+    return re.sub(r"[^a-z0-9]+", "-", plain.lower()).strip("-")[:60] or "work"

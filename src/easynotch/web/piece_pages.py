@@ -1,0 +1,255 @@
+"""Pages of pieces: a cutting sheet each, labels, the rain sheet, full-size templates and the paper model."""
+
+from collections.abc import Iterator, Sequence
+
+from ..core.rules import Words
+from ..core.solid import Face, Member, outline
+from ..core.terms import Count, Length, Message, message
+from ..drawing.page import MARGIN, Draft, Page, Paper, Stroke, dimension, fit, place
+from ..drawing.sheet import Layer, Path, Sheet, area, line
+from ..drawing.tiles import TileWords, tiles
+from ..exchange import Worked, WorkedMember
+from .pieces import title_in
+from .screen_models import BoardView, StopView
+
+MODEL = 10.0
+"""The paper model's scale, 1 to so much."""
+LABELS = (2, 7)
+"""Across and down a page of labels."""
+
+
+def near_face(laid: WorkedMember) -> Sheet:
+    """A piece's near face at full size: its outline, and every pencil line on it; u from its zero."""
+    member = laid.member
+    edge = tuple((u - member.zero, v) for u, v in outline(member))
+    paths: list[Path] = [area("outline", Layer.CUT, edge)] if len(edge) > 2 else []
+    for mark in laid.marks:
+        paths += [line(f"{mark.id}_{k}", Layer.PENCIL, *piece) for k, piece in enumerate(mark.pieces)]
+    xs = [u for u, _ in edge] or [0.0, 1.0]
+    return Sheet((min(xs) - 5, -5.0, max(xs) + 5, member.stock.depth + 5), tuple(paths))
+
+
+def cutting_sheets(work: str, board: BoardView, stops: list[str], paper: Paper, words: Words) -> list[Page]:
+    """The pages for a piece: the board with its running marks, then every step with its figure and both its ends."""
+    high, wide = paper.size
+    column = (wide - 2 * MARGIN - 8) / 2
+    rows = [stop for stop in board.stops if stop.figure is not None or stop.kind in ("hook", "cross", "write")]
+    pages: list[Page] = []
+    while rows or not pages:
+        title = board.title if not pages else f"{board.title}, {len(pages) + 1}"
+        draft = Draft(title, wide, high)
+        _head(draft, work, board, words)
+        y = MARGIN + 22
+        for warning in stops:
+            y = draft.paragraph((MARGIN, y + 3), warning, 3.2, wide - 2 * MARGIN, bold=True)
+        top = _board(draft, board, y + 4, wide - 2 * MARGIN) + 6
+        rows = _steps(draft, rows, top, column)
+        draft.say((MARGIN, high - MARGIN), words.say(Message("sheet.caution")), 2.4)
+        pages.append(draft.page())
+    return pages
+
+
+def _steps(draft: Draft, rows: list[StopView], top: float, column: float) -> list[StopView]:
+    """As many steps as two columns hold; what is left for the next page."""
+    for at in range(2):
+        y = top
+        while rows and y < draft.height - MARGIN - 18:
+            y = _step(draft, rows[0], (MARGIN + at * (column + 8), y), column)
+            rows = rows[1:]
+    return rows
+
+
+def _head(draft: Draft, work: str, board: BoardView, words: Words) -> None:
+    draft.say((MARGIN, MARGIN + 3), work, 2.8)
+    draft.say((MARGIN, MARGIN + 11), board.title, 5.2, bold=True)
+    said = words.say(
+        message(
+            "sheet.head",
+            n=Count(board.count),
+            depth=Length(board.depth),
+            length=board.board.text,
+        )
+    )
+    draft.say((MARGIN, MARGIN + 17.5), said, 3.2)
+    draft.line((MARGIN, MARGIN + 20), (draft.width - MARGIN, MARGIN + 20), width=0.5)
+
+
+def _board(draft: Draft, board: BoardView, top: float, wide: float) -> float:
+    """The board to scale along its length, its running marks above it."""
+    scale = max(board.board.mm / wide, board.depth / 42.0)
+    x0 = MARGIN
+    y0 = top + 9
+    for scrap in board.waste:
+        draft.shape([(x0 + u / scale, y0 + v / scale) for u, v in scrap], width=0.1, fill=0.9)
+    if board.outline:
+        draft.shape([(x0 + u / scale, y0 + v / scale) for u, v in board.outline], width=0.5)
+    for mark in board.marks:
+        for (a, b), (c, d) in mark.pieces:
+            draft.line((x0 + a / scale, y0 + b / scale), (x0 + c / scale, y0 + d / scale), width=0.2)
+    end = -1e9
+    for tick in board.running:
+        x = x0 + tick.at / scale
+        draft.line((x, y0), (x, y0 - 3), width=0.3)
+        level = y0 - 4
+        if x - end < 4.5:
+            level -= 4
+        draft.say((x, level), str(tick.number), 2.8, "middle", bold=True)
+        end = x if level == y0 - 4 else end
+    return y0 + board.depth / scale + 4
+
+
+def _step(draft: Draft, stop: StopView, at: tuple[float, float], wide: float) -> float:
+    x, y = at
+    figure = f"{stop.figure.text} {stop.figure.sense}".strip() if stop.figure else ""
+    draft.strokes.append(_box(x, y))
+    draft.say((x + 5.5, y), figure or stop.title, 3.6, bold=True)
+    if figure:
+        draft.say((x + 5.5, y + 5), stop.title, 2.7, bold=True)
+    y = draft.paragraph((x + 5.5, y + (9.4 if figure else 4.8)), stop.ends, 2.3, wide - 6)
+    if stop.square is not None:
+        tongue, body = (
+            f"{one.text} {one.sense}".strip() for one in (stop.square.tongue_figure, stop.square.body_figure)
+        )
+        y = draft.paragraph((x + 5.5, y), f"{tongue} : {body}", 2.6, wide - 6)
+    return y + 3.4
+
+
+def _box(x: float, y: float) -> Stroke:
+    return Stroke(((x, y), (x + 3.6, y), (x + 3.6, y - 3.6), (x, y - 3.6)), closed=True, width=0.25)
+
+
+def drawing_page(title: str, work: str, sheet: Sheet, paper: Paper, words: Words) -> Page:
+    """A drawing of the work on a page, at the largest of the usual scales, its dimensions with it."""
+    high, wide = paper.size
+    draft = Draft(title, wide, high)
+    draft.say((MARGIN, MARGIN + 3), work, 2.8)
+    draft.say((MARGIN, MARGIN + 11), title, 5.2, bold=True)
+    scale, origin = fit(sheet, (MARGIN + 8, MARGIN + 24, wide - MARGIN - 8, high - MARGIN - 14))
+    place(draft, sheet, scale, origin)
+    for one in sheet.dimensions:
+        dimension(draft, one, words.value(one.length), scale, origin)
+    draft.say((wide - MARGIN, MARGIN + 3), f"1 : {scale:g}", 3.2, "end", bold=True)
+    draft.say((MARGIN, high - MARGIN), words.say(Message("sheet.caution")), 2.4)
+    return draft.page()
+
+
+def template_pages(worked: Worked, paper: Paper, words: Words, *, imperial: bool) -> list[Page]:
+    """The pattern at full size, and the templates of notch and tail where there are any."""
+    said = TileWords(
+        words.say(Message("tile.map")),
+        words.say(Message("tile.measure")),
+        words.say(message("tile.name", **{key: f"{{{key}}}" for key in ("row", "rows", "column", "columns")})),
+    )
+    wanted = [worked.pattern, *(one for one in worked.members[1:] if one.member.role == "template")]
+    return [
+        page
+        for one in wanted
+        for page in tiles(title_in(worked, one.member, words), near_face(one), paper, said, imperial=imperial)
+    ]
+
+
+def label_pages(worked: Worked, work: str, paper: Paper, words: Words) -> list[Page]:
+    """A label for every piece: what it is, its number, its length with both its ends, its hand."""
+    wide, high = paper.size
+    across, down = LABELS
+    size = ((wide - 2 * MARGIN) / across, (high - 2 * MARGIN) / down)
+    labels = [
+        (one.member, number)
+        for one in worked.members
+        if one.member.role != "template"
+        for number in range(1, one.member.count + 1)
+    ]
+    pages = []
+    for start in range(0, len(labels), across * down):
+        draft = Draft(words.say(message("label.page", n=Count(start // (across * down) + 1))), wide, high)
+        for k, (member, number) in enumerate(labels[start : start + across * down]):
+            x, y = MARGIN + (k % across) * size[0], MARGIN + (k // across) * size[1]
+            _label(draft, (x, y), size, (work, member, number), worked, words)
+        pages.append(draft.page())
+    return pages
+
+
+def _label(
+    draft: Draft,
+    at: tuple[float, float],
+    size: tuple[float, float],
+    what: tuple[str, Member, int],
+    worked: Worked,
+    words: Words,
+) -> None:
+    (x, y), (wide, high) = at, size
+    work, member, number = what
+    draft.line((x, y), (x + wide, y), (x + wide, y + high), (x, y + high), (x, y), width=0.1, dash=(1, 1))
+    draft.say((x + 4, y + 6), work, 2.4)
+    below = draft.paragraph((x + 4, y + 13), title_in(worked, member, words), 4.0, wide - 8, bold=True)
+    length = member.lengths.get("board", member.lengths.get("overall", 0.0))
+    draft.say((x + 4, below), words.value(Length(length)), 3.4, bold=True)
+    draft.say((x + 4, below + 5), words.say(Message("label.ends")), 2.2)
+    draft.say((x + wide - 4, y + high - 4), f"{number} / {member.count}", 3.4, "end", bold=True)
+
+
+def rain_page(work: str, board: BoardView, paper: Paper, words: Words) -> list[Page]:
+    """The pattern's running marks in large type, black only; as many pages as they take."""
+    wide, high = paper.size
+    rows = [stop for stop in board.stops if stop.figure is not None and stop.kind in ("line", "notch")]
+    each = int((high - 2 * MARGIN - 24) // 19)
+    pages = []
+    for start in range(0, max(1, len(rows)), each):
+        draft = Draft(words.say(message("rain.title", piece=board.title)), wide, high)
+        draft.say((MARGIN, MARGIN + 6), f"{work}: {board.title}", 5.0, bold=True)
+        y = MARGIN + 26
+        for stop in rows[start : start + each]:
+            assert stop.figure is not None
+            draft.say((MARGIN, y), f"{stop.figure.text} {stop.figure.sense}".strip(), 8.5, bold=True)
+            draft.say((wide - MARGIN, y), stop.title, 4.0, "end", bold=True)
+            draft.line((MARGIN, y + 5), (wide - MARGIN, y + 5), width=0.5)
+            y += 19
+        pages.append(draft.page())
+    return pages
+
+
+def model_pages(worked: Worked, paper: Paper, words: Words) -> list[Page]:
+    """Every piece as a strip to cut out and fold round its thickness, at one tenth; as many as there are."""
+    wide, high = paper.size
+    pages: list[Page] = []
+    draft = Draft(words.say(message("model.page", n=Count(1))), wide, high)
+    y = MARGIN + 14
+    draft.say((MARGIN, MARGIN + 6), words.say(Message("model.say")), 2.8)
+    x = MARGIN
+    row = 0.0
+    for name, shape in _strips(worked, words):
+        width, depth = max(u for u, _ in shape[0]), max(v for _, v in shape[0])
+        if x + width > wide - MARGIN and x > MARGIN:
+            x, y, row = MARGIN, y + row + 6, 0.0
+        if y + depth + 6 > high - MARGIN:
+            pages.append(draft.page())
+            draft = Draft(words.say(message("model.page", n=Count(len(pages) + 1))), wide, high)
+            x, y, row = MARGIN, MARGIN + 6, 0.0
+        for k, part in enumerate(shape):
+            draft.strokes.append(_cut_out([(x + u, y + v) for u, v in part], folded=k > 0))
+        draft.say((x + 0.5, y + depth + 2.4), name, 1.6)
+        x += width + 4
+        row = max(row, depth + 3)
+    return [*pages, draft.page()]
+
+
+def _cut_out(points: Sequence[tuple[float, float]], *, folded: bool) -> Stroke:
+    return Stroke(tuple(points), closed=True, width=0.2, dash=(1.0, 1.0) if folded else None)
+
+
+def _strips(worked: Worked, words: Words) -> Iterator[tuple[str, list[list[tuple[float, float]]]]]:
+    """Both faces of each piece over each other, folded along its top edge, its thickness between them."""
+    for one in worked.members:
+        member = one.member
+        near, far = outline(member), outline(member, Face.FAR)
+        if member.role == "template" or len(near) < 3 or len(far) < 3:
+            continue
+        low = min(u for u, _ in (*near, *far))
+        t, d = member.stock.thickness, member.stock.depth
+        top = [(u - low, d + t + v) for u, v in near]
+        back = [(u - low, d - v) for u, v in far]
+        ends = [u - low for u, v in (*near, *far) if v < 1e-6] or [u for u, _ in top]
+        edge = [(min(ends), d), (max(ends), d), (max(ends), d + t), (min(ends), d + t)]
+        shape = [[(u / MODEL, v / MODEL) for u, v in part] for part in (top, back, edge)]
+        for number in range(1, member.count + 1):
+            yield f"{title_in(worked, member, words)} {number}", shape
