@@ -122,3 +122,11 @@ def test_every_setting_choice_and_limit_is_named_with_who_works_that_way(dialect
         for name, limit in limit_set(set_id).limits.items():
             assert words.say(Message(f"limit.{name}"))
             assert "confirm" in words.say(limit.source)
+
+
+def test_no_sentence_of_one_file_stands_in_the_way_of_another():
+    from easynotch.core.rules.words import CATALOGUES, _flat, _load  # noqa: PLC0415
+
+    for files in CATALOGUES.values():
+        every = [key for file in files for key in _flat(_load(file))]
+        assert [key for key in set(every) if every.count(key) > 1] == []

@@ -160,6 +160,8 @@ def _setting(one: SawSetting, names: dict[str, str], words: Words) -> SawSetting
         notes.append("beyond")
     if one.between and not square:
         notes.append("between")
+    if any(end.leans for end in one.ends):
+        notes.append("lay")
     if square and sum(end.length is not None for end in one.ends) > 1:
         notes.append("gang")
     return SawSettingView(

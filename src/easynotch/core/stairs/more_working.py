@@ -34,12 +34,12 @@ def _bearing(layout: Layout) -> Working:
     return Working(
         "plumb_bearing",
         road(
-            line("plumb_depth", plumb, depth=Length(depth), riser=Length(riser), going=Length(going)),
+            line("stringer_depth", plumb, depth=Length(depth), riser=Length(riser), going=Length(going)),
             line("plumb_taken", taken, top=Length(top), riser=Length(riser), going=Length(going)),
             line("minus", plumb - taken, whole=Length(plumb), part=Length(taken)),
         ),
         road(
-            line("square_left", across, depth=Length(depth), top=Length(top)),
+            line("below_cut", across, depth=Length(depth), top=Length(top)),
             line("square_plumb", across / cos(angle), left=Length(across)),
         ),
     )

@@ -94,7 +94,7 @@ def _four(values: Iterable[float]) -> Corners:
 
 def _reach(member: Member) -> tuple[float, float]:
     """The longest stretch over both wide faces."""
-    ends = [found for face in (Face.NEAR, Face.FAR) if (found := stretch(member, face)) is not None]
+    ends = [found for face in Face if (found := stretch(member, face)) is not None]
     if not ends:
         return member.reach
     return min(low for low, _ in ends), max(high for _, high in ends)

@@ -19,7 +19,10 @@ from .solver import solver as quiet_solver
 
 UNIT = 0.5
 """mm: the grid lengths are packed on, pieces up and, for the bound, down."""
-NODES = 120
+NODES = 40
+CLOSE_ENOUGH = 1e-4
+FEASIBLE = 2
+"""As the solver calls a solution it holds."""
 ROUNDS = 120
 CHEAPER = 1e-7
 
@@ -94,10 +97,9 @@ def nest(wanted: tuple[Wanted, ...], stock: tuple[StockLength, ...], kerf: float
     too_long = tuple(item.wanted.id for item in items if item not in fits)
     if not fits:
         return Plan((), 0.0, 0.0, too_long)
-    patterns = _first_fit(fits, rooms)
-    patterns, duals = _priced(fits, rooms, patterns)
-    bound = _bound(fits, rooms, duals)
-    chosen = _whole(fits, rooms, patterns)
+    master = _Master(fits, rooms, _first_fit(fits, rooms))
+    bound = _bound(fits, rooms, _priced(master), kerf)
+    chosen = _whole(master)
     boards = tuple(
         _board(fits, stock_length, room, pattern, times, kerf) for (stock_length, room, pattern), times in chosen
     )
@@ -187,67 +189,93 @@ def _filled(items: tuple[_Item, ...], left: list[int], room: float) -> Pattern:
     return tuple(pattern)
 
 
-def _model(items: tuple[_Item, ...], rooms: Rooms, columns: list[Column], *, whole: bool) -> highspy.Highs:
-    """The master: as many of each pattern as bring every piece, no more boards than are on hand."""
-    solver = quiet_solver()
-    limited = [k for k, (one, _) in enumerate(rooms) if one.count is not None]
-    for item in items:
-        solver.addRow(float(item.wanted.count), highspy.kHighsInf, 0, np.array([], dtype=np.int32), np.array([]))
-    for k in limited:
-        solver.addRow(-highspy.kHighsInf, float(rooms[k][0].count or 0), 0, np.array([], dtype=np.int32), np.array([]))
-    for number, (k, pattern) in enumerate(columns):
+class _Master:
+    """The master: as many of each pattern as bring every piece, no more boards than are on hand. Patterns are added to
+    it as they are found, so that every solution starts from the one before.
+    """
+
+    def __init__(self, items: tuple[_Item, ...], rooms: Rooms, columns: list[Column]) -> None:
+        self.items, self.rooms = items, rooms
+        self.limited = [k for k, (one, _) in enumerate(rooms) if one.count is not None]
+        self.columns: list[Column] = []
+        self.solver = quiet_solver()
+        none, nothing = np.array([], dtype=np.int32), np.array([])
+        for item in items:
+            self.solver.addRow(float(item.wanted.count), highspy.kHighsInf, 0, none, nothing)
+        for k in self.limited:
+            self.solver.addRow(-highspy.kHighsInf, float(rooms[k][0].count or 0), 0, none, nothing)
+        for column in columns:
+            self.add(column)
+
+    def add(self, column: Column) -> None:
+        """A pattern more."""
+        k, pattern = column
         rows = [row for row, n in enumerate(pattern) if n]
         values = [float(pattern[row]) for row in rows]
-        if k in limited:
-            rows.append(len(items) + limited.index(k))
+        if k in self.limited:
+            rows.append(len(self.items) + self.limited.index(k))
             values.append(1.0)
         # Of two plans that cost the same, the one with less wood in its boards.
-        cost = rooms[k][0].cost + CHEAPER * rooms[k][1]
-        solver.addCol(cost, 0.0, highspy.kHighsInf, len(rows), np.array(rows, dtype=np.int32), np.array(values))
-        if whole:
-            solver.changeColIntegrality(number, highspy.HighsVarType.kInteger)
-    return solver
+        cost = self.rooms[k][0].cost + CHEAPER * self.rooms[k][1]
+        self.solver.addCol(cost, 0.0, highspy.kHighsInf, len(rows), np.array(rows, dtype=np.int32), np.array(values))
+        self.columns.append(column)
+
+    def prices(self) -> tuple[list[float], dict[int, float]]:
+        """What each piece is worth at the best mix of patterns, and what a board on hand is."""
+        self.solver.run()
+        duals = list(self.solver.getSolution().row_dual)
+        rest = dict(zip(self.limited, duals[len(self.items) :], strict=True))
+        return [max(0.0, value) for value in duals[: len(self.items)]], rest
+
+    def whole(self) -> list[float]:
+        """Whole numbers of each pattern; empty where none were found within the nodes."""
+        for number in range(len(self.columns)):
+            self.solver.changeColIntegrality(number, highspy.HighsVarType.kInteger)
+        self.solver.setOptionValue("mip_max_nodes", NODES)
+        self.solver.setOptionValue("mip_rel_gap", CLOSE_ENOUGH)
+        self.solver.run()
+        if self.solver.getInfo().primal_solution_status != FEASIBLE:
+            return []
+        return list(self.solver.getSolution().col_value)
 
 
-def _priced(items: tuple[_Item, ...], rooms: Rooms, columns: list[Column]) -> tuple[list[Column], list[float]]:
-    """Patterns added as long as one would lower the cost."""
-    known = set(columns)
-    duals: list[float] = []
+def _priced(master: _Master) -> list[float]:
+    """Patterns added as long as one would lower the cost; the pieces' prices at the end."""
+    known = set(master.columns)
+    prices: list[float] = []
     for _ in range(ROUNDS):
-        solver = _model(items, rooms, columns, whole=False)
-        solver.run()
-        solution = solver.getSolution()
-        duals = [max(0.0, value) for value in list(solution.row_dual)[: len(items)]]
-        limits = list(solution.row_dual)[len(items) :]
-        limited = [k for k, (one, _) in enumerate(rooms) if one.count is not None]
+        prices, limits = master.prices()
         fresh = []
-        for k, (one, room) in enumerate(rooms):
-            worth, pattern = _knapsack(items, duals, room)
-            price = one.cost + CHEAPER * room - (limits[limited.index(k)] if k in limited else 0.0)
+        found = _knapsacks(master.items, prices, master.rooms)
+        for k, ((one, room), (worth, pattern)) in enumerate(zip(master.rooms, found, strict=True)):
+            price = one.cost + CHEAPER * room - limits.get(k, 0.0)
             if worth > price + 1e-7 and (k, pattern) not in known:
                 fresh.append((k, pattern))
         if not fresh:
             break
         known.update(fresh)
-        columns = [*columns, *fresh]
-    return columns, duals
+        for column in fresh:
+            master.add(column)
+    return prices
 
 
-def _knapsack(items: tuple[_Item, ...], worth: list[float], room: float) -> tuple[float, Pattern]:
-    """The dearest pattern that surely fits: each kind's first piece carries the change to another kind."""
-    size = floor(room / UNIT) + 1
+def _knapsacks(items: tuple[_Item, ...], worth: list[float], rooms: Rooms) -> list[tuple[float, Pattern]]:
+    """For each room the dearest pattern that surely fits; each kind's first piece carries the change to another kind.
+
+    One table serves all rooms: what fits a shorter board is its beginning.
+    """
     slack = min(max(0.0, item.each + item.extra - item.length) for item in items)
-    size = floor((room + slack) / UNIT) + 1
+    sizes = [floor((room + slack) / UNIT) + 1 for _, room in rooms]
+    size = max(sizes)
     best = np.zeros(size)
     taken: list[tuple[int, np.ndarray]] = []
     for number, item in enumerate(items):
         if worth[number] <= 0:
             continue
         each, first = ceil(item.each / UNIT), ceil((item.each + item.extra) / UNIT)
-        many = min(item.wanted.count, max(0, (size - 1 - first) // max(each, 1) + 1)) if first < size else 0
         choice = np.zeros(size, dtype=np.int32)
         before = best.copy()
-        for n in range(1, many + 1):
+        for n in range(1, item.wanted.count + 1):
             shift = first + (n - 1) * each
             if shift >= size:
                 break
@@ -256,6 +284,13 @@ def _knapsack(items: tuple[_Item, ...], worth: list[float], room: float) -> tupl
             best[shift:][better] = tried[better]
             choice[shift:][better] = n
         taken.append((number, choice))
+    return [_read_back(items, best[:room], taken) for room in sizes]
+
+
+def _read_back(
+    items: tuple[_Item, ...], best: np.ndarray, taken: list[tuple[int, np.ndarray]]
+) -> tuple[float, Pattern]:
+    """The pattern that makes the best of a room."""
     pattern = [0] * len(items)
     at = int(np.argmax(best))
     value = float(best[at])
@@ -268,28 +303,22 @@ def _knapsack(items: tuple[_Item, ...], worth: list[float], room: float) -> tupl
     return value, tuple(pattern)
 
 
-def _bound(items: tuple[_Item, ...], rooms: Rooms, duals: list[float]) -> float:
+def _bound(items: tuple[_Item, ...], rooms: Rooms, duals: list[float], kerf: float) -> float:
     """No plan costs less: the pieces' prices, brought down until no board could hold more than it costs.
 
-    Every piece counts with the least it can take up, on a grid rounded down, and the board with that much more room
-    as its last piece saves.
+    However ends lie into each other, no wood is shared: over a board's four corners pieces take their mean length, and
+    a kerf lies between each two. Lengths are rounded down to the grid.
     """
     if not duals:
         return 0.0
     dearest = 1.0
-    ample = [one for one, _ in rooms if one.count is None]
     for one, room in rooms:
-        slack = max(max(0.0, item.length - item.least) for item in items) + max(
-            max(0.0, item.least - item.length) for item in items
-        )
-        value = _loosest(items, duals, room + slack)
-        if one.cost <= 0:
-            # What is on hand costs nothing: at most so many of its fillings come off the demand.
-            continue
-        dearest = max(dearest, value / one.cost)
-    free = sum((one.count or 0) * _loosest(items, duals, room) for one, room in rooms if one.cost <= 0)
+        # What is on hand costs nothing: at most so many of its fillings come off the demand.
+        if one.cost > 0:
+            dearest = max(dearest, _loosest(items, duals, room + kerf) / one.cost)
+    free = sum((one.count or 0) * _loosest(items, duals, room + kerf) for one, room in rooms if one.cost <= 0)
     total = sum(price * item.wanted.count for price, item in zip(duals, items, strict=True))
-    return max(0.0, total - free) / dearest if ample or dearest else 0.0
+    return max(0.0, total - free) / dearest
 
 
 def _loosest(items: tuple[_Item, ...], worth: list[float], room: float) -> float:
@@ -320,27 +349,20 @@ def _stepped(bound: float, rooms: Rooms) -> float:
     return ceil(bound / price - 1e-6) * price
 
 
-def _whole(
-    items: tuple[_Item, ...], rooms: Rooms, columns: list[Column]
-) -> list[tuple[tuple[StockLength, float, Pattern], int]]:
+def _whole(master: _Master) -> list[tuple[tuple[StockLength, float, Pattern], int]]:
     """Whole numbers of each pattern; what they bring beyond the demand is left out of the last boards."""
-    solver = _model(items, rooms, columns, whole=True)
-    solver.setOptionValue("mip_max_nodes", NODES)
-    solver.run()
-    values = list(solver.getSolution().col_value)
-    if not values or solver.getInfo().primal_solution_status != 2:
-        return _as_filled(items, rooms)
+    items, rooms, columns = master.items, master.rooms, master.columns
+    plain = _as_filled(items, rooms)
     left = [item.wanted.count for item in items]
     found: dict[tuple[int, Pattern], int] = {}
-    order = sorted(range(len(columns)), key=lambda c: (-sum(columns[c][1]), columns[c]))
-    for c in order:
+    values = master.whole()
+    for c in sorted(range(len(values)), key=lambda c: (-sum(columns[c][1]), columns[c])):
         k, pattern = columns[c]
         for _ in range(round(values[c])):
             kept = tuple(min(n, rest) for n, rest in zip(pattern, left, strict=True))
             left = [rest - n for rest, n in zip(left, kept, strict=True)]
             if any(kept):
                 found[k, kept] = found.get((k, kept), 0) + 1
-    plain = _as_filled(items, rooms)
     made = [((*rooms[k], pattern), times) for (k, pattern), times in found.items()]
     return made if not any(left) and _cost(made) <= _cost(plain) + 1e-9 else plain
 

@@ -1,6 +1,6 @@
 """Cuts of a batch by saw setting, in an order that changes the saw least."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..solid import Face, Member, describe
 from ..tools import MitrePair, lying
@@ -59,7 +59,12 @@ def saw_settings(wanted: tuple[Wanted, ...]) -> tuple[SawSetting, ...]:
             turning.setdefault(key, pair)
             square = pair.mitre < ALIKE and pair.bevel < ALIKE
             length = one.member.lengths.get("overall") if square else None
-            found.setdefault(key, []).append(SawnEnd(one.id, cut_id, one.count, leans, Face.FAR, length))
+            row = found.setdefault(key, [])
+            same = next((k for k, end in enumerate(row) if end.piece == one.id and end.leans == leans), None)
+            if same is None:
+                row.append(SawnEnd(one.id, cut_id, one.count, leans, Face.FAR, length))
+            else:
+                row[same] = replace(row[same], count=row[same].count + one.count)
     order = sorted(found, key=lambda key: (key[1] > ALIKE, round(key[1], 1), key[0]))
     return tuple(
         SawSetting(*key, turning[key].turns, _between(key[0]) or _between(key[1]), tuple(found[key])) for key in order

@@ -1,0 +1,164 @@
+"""If these break, a board is bought that was not needed, or two pieces are sawn out of the same wood."""
+
+from itertools import pairwise, product
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from easynotch.core.solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector, as_manifold
+from easynotch.core.stairs import lay_out, stringers
+from easynotch.core.supply import StockLength, Turn, Wanted, clear_lengths, lying_ways, nest, saw_settings
+from tests.flights import flights
+
+DEPTH, THICK = 140.0, 38.0
+mm = st.floats
+
+
+@st.composite
+def sticks(draw, number=0):
+    """A stick whose ends are sawn at any angle on its face and any tilt, or double-cheeked at its head."""
+    length, thick = draw(mm(300, 2600)), THICK
+    planes = []
+    for name, sign, at in (("head", -1.0, 0.0), ("end", 1.0, length)):
+        lean, tilt = draw(mm(-0.8, 0.8)), draw(st.sampled_from([0.0, 0.0, 0.5, -0.7]))
+        normal = Vector(sign, lean, tilt).unit()
+        through = Vector(at, DEPTH / 2, 0.0)
+        planes.append(Removal((CutPlane(name, name, Plane(normal, normal.dot(through))),)))
+    if draw(st.booleans()):
+        normal = Vector(-1.0, 0.0, draw(mm(0.3, 1.0))).unit()
+        planes.append(Removal((CutPlane("cheek", "head", Plane(normal, normal.dot(Vector(0.0, 0.0, 0.0)))),)))
+    frame = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))
+    return Member(
+        f"stick_{number}", "stick", Stock(thick, DEPTH), frame, tuple(planes), (-400.0, length + 400.0), 0.0,
+        lengths={"overall": length},
+    )  # fmt: skip
+
+
+@st.composite
+def batches(draw):
+    """One to six kinds of sticks, one to six of each; some may lie with their other edge up."""
+    return tuple(
+        Wanted(f"stick_{k}", draw(sticks(k)), draw(st.integers(1, 6)), edge_free=draw(st.booleans()))
+        for k in range(draw(st.integers(1, 6)))
+    )
+
+
+YARD = (StockLength(3000.0, 9.0), StockLength(4200.0, 12.0), StockLength(6000.0, 17.5))
+
+
+def placed(member, laid):
+    """A piece's solid where it lies in its board: x along the board, y down from its upper edge, the face up at −z."""
+    marked = lying_ways(member, edge_free=True)[Turn.AS_MARKED]
+    start, whole = laid.start, marked.length
+    x, y, z = Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0), Vector(0.0, 0.0, 1.0)
+    if laid.turn is Turn.AS_MARKED:
+        frame = Frame(Vector(start - marked.zero, 0.0, 0.0), x, y, z)
+    elif laid.turn is Turn.END_FOR_END:
+        frame = Frame(Vector(start + whole + marked.zero, 0.0, 0.0), -x, y, -z)
+    else:
+        frame = Frame(Vector(start + whole + marked.zero, DEPTH, 0.0), -x, -y, z)
+    return as_manifold(member, frame)
+
+
+@settings(max_examples=40)
+@given(batches(), mm(2, 5), mm(0, 20))
+def test_every_piece_is_cut_once_within_its_board_with_a_saws_width_between(batch, kerf, trim):
+    plan = nest(batch, YARD, kerf, trim)
+    assert plan.too_long == ()
+    counted = {one.id: 0 for one in batch}
+    members = {one.id: one.member for one in batch}
+    free = {one.id: one.edge_free for one in batch}
+    for board in plan.boards:
+        solids = []
+        for laid in board.laid:
+            counted[laid.id] += board.count
+            assert laid.turn is not Turn.OTHER_EDGE or free[laid.id]
+            solids.append(placed(members[laid.id], laid))
+            low, high = solids[-1].bounding_box()[0], solids[-1].bounding_box()[3]
+            assert low > -1e-6
+            assert high < board.stock.length - 2 * trim + 1e-6
+        for one, after in pairwise(solids):
+            assert one.min_gap(after, 50.0) > kerf - 1e-4
+    assert counted == {one.id: one.count for one in batch}
+    assert plan.bound <= plan.cost + 1e-9
+    assert nest(batch, YARD, kerf, trim) == plan
+
+
+@settings(max_examples=40)
+@given(st.lists(st.sampled_from([1100.0, 1450.0, 1990.0, 2400.0, 2950.0]), min_size=1, max_size=6))
+def test_the_proven_bound_is_never_above_what_the_best_of_all_plans_costs(lengths):
+    frame = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))
+    ends = [(Vector(-1.0, 0.0, 0.0), 0.0), (Vector(1.0, 0.0, 0.0), None)]
+    batch = []
+    for k, length in enumerate(lengths):
+        cuts = tuple(
+            Removal((CutPlane(f"cut_{n}", "end", Plane(normal, length if at is None else at)),))
+            for n, (normal, at) in enumerate(ends)
+        )
+        member = Member(f"p{k}", "stick", Stock(THICK, DEPTH), frame, cuts, (-10.0, length + 10.0), 0.0)
+        batch.append(Wanted(f"p{k}", member, 1))
+    plan = nest(tuple(batch), (StockLength(4000.0, 10.0),), 4.0)
+
+    def fits(bins):
+        return all(sum(row) + 4.0 * (len(row) - 1) <= 4000.0 for row in bins if row)
+
+    best = min(
+        sum(1 for row in bins if row)
+        for spread in product(range(len(lengths)), repeat=len(lengths))
+        if fits(bins := [[lengths[k] for k, at in enumerate(spread) if at == b] for b in range(len(lengths))])
+    )
+    assert plan.bound <= best * 10.0 + 1e-9
+    assert plan.cost == pytest.approx(best * 10.0)
+
+
+def test_rafters_with_plumb_ends_share_their_cuts_and_stringers_nose_to_tail_only_where_crown_is_free():
+    normal = Vector(-1.0, -0.6, 0.0).unit()
+    frame = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))
+    cuts = (
+        Removal((CutPlane("head", "head", Plane(normal, 0.0)),)),
+        Removal((CutPlane("tail", "tail", Plane(-normal, (-normal).dot(Vector(1900.0, 0.0, 0.0)))),)),
+    )
+    rafter = Member("rafter", "common", Stock(THICK, DEPTH), frame, cuts, (-200.0, 2200.0), 0.0)
+    plan = nest((Wanted("rafter", rafter, 3),), (StockLength(6000.0, 1.0),), 3.0)
+    # Three box lengths of 1984 mm and two kerfs would not go into 6000 with their ends counted whole.
+    assert plan.boards[0].shared == 2
+    assert plan.boards[0].rest > 6000 - 3 * 1984
+    wedge = (cuts[0], Removal((CutPlane("foot", "foot", Plane(Vector(1.0, -0.6, 0.0).unit(), 1900 / 1.36**0.5)),)))
+    stringer = Member("stringer", "stringer", Stock(THICK, DEPTH), frame, wedge, (-200.0, 2200.0), 0.0)
+    crowned, free = (
+        nest((Wanted("stringer", stringer, 2, edge_free=edge),), (StockLength(6000.0, 1.0),), 3.0).boards[0]
+        for edge in (False, True)
+    )
+    assert free.rest > crowned.rest + 50
+    assert {laid.turn for laid in crowned.laid} == {Turn.AS_MARKED}
+
+
+@given(st.lists(st.tuples(mm(0, 5000), mm(1, 300)), max_size=5), mm(0, 30))
+def test_clear_stretches_of_a_board_hold_no_defect(spots, trim):
+    defects = tuple((at, at + long) for at, long in spots)
+    free = clear_lengths(4800.0, defects, trim)
+    for low, high in free:
+        assert trim - 1e-9 <= low < high <= 4800 - trim + 1e-9
+        assert not any(a < high - 1e-9 and b > low + 1e-9 for a, b in defects)
+
+
+@given(flights())
+def test_every_end_of_a_batch_is_sawn_at_one_setting_and_square_ones_come_first(flight):
+    members = stringers(lay_out(flight))
+    batch = tuple(Wanted(one.id, one, one.count) for one in members)
+    found = saw_settings(batch)
+    keys = [(one.mitre, one.bevel) for one in found]
+    assert len(set(keys)) == len(keys)
+    # Head and foot of every stringer: the teeth are sawn by hand along their lines.
+    assert sum(one.count for one in found) == 2 * sum(one.count for one in members)
+
+
+def test_a_piece_longer_than_any_board_is_named_and_the_others_are_still_planned():
+    frame = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))
+    cut = (Removal((CutPlane("head", "head", Plane(Vector(-1.0, 0.0, 0.0), 0.0)),)),)
+    long = Member("long", "x", Stock(THICK, DEPTH), frame, cut, (0.0, 9000.0), 0.0)
+    short = Member("short", "x", Stock(THICK, DEPTH), frame, cut, (0.0, 900.0), 0.0)
+    plan = nest((Wanted("long", long, 1), Wanted("short", short, 2)), YARD, 3.0)
+    assert plan.too_long == ("long",)
+    assert sum(len(board.laid) * board.count for board in plan.boards) == 2
