@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from easynotch.core.solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector, as_manifold
 from easynotch.core.stairs import lay_out, stringers
-from easynotch.core.supply import StockLength, Turn, Wanted, clear_lengths, lying_ways, nest, saw_settings
+from easynotch.core.supply import StockLength, Turn, Wanted, lying_ways, nest, saw_settings
 from tests.flights import flights
 
 DEPTH, THICK = 140.0, 38.0
@@ -76,8 +76,8 @@ def test_every_piece_is_cut_once_within_its_board_with_a_saws_width_between(batc
             assert laid.turn is not Turn.OTHER_EDGE or free[laid.id]
             solids.append(placed(members[laid.id], laid))
             low, high = solids[-1].bounding_box()[0], solids[-1].bounding_box()[3]
-            assert low > -1e-6
-            assert high < board.stock.length - 2 * trim + 1e-6
+            assert low > trim - 1e-6
+            assert high < board.stock.length - trim + 1e-6
         for one, after in pairwise(solids):
             assert one.min_gap(after, 50.0) > kerf - 1e-4
     assert counted == {one.id: one.count for one in batch}
@@ -132,15 +132,6 @@ def test_rafters_with_plumb_ends_share_their_cuts_and_stringers_nose_to_tail_onl
     )
     assert free.rest > crowned.rest + 50
     assert {laid.turn for laid in crowned.laid} == {Turn.AS_MARKED}
-
-
-@given(st.lists(st.tuples(mm(0, 5000), mm(1, 300)), max_size=5), mm(0, 30))
-def test_clear_stretches_of_a_board_hold_no_defect(spots, trim):
-    defects = tuple((at, at + long) for at, long in spots)
-    free = clear_lengths(4800.0, defects, trim)
-    for low, high in free:
-        assert trim - 1e-9 <= low < high <= 4800 - trim + 1e-9
-        assert not any(a < high - 1e-9 and b > low + 1e-9 for a, b in defects)
 
 
 @given(flights())

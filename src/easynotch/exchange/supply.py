@@ -41,7 +41,6 @@ def wanted_of(worked: Worked, settings: SettingsInput | None, *, edge_free: bool
             one.member,
             one.member.count + (more if one.member.role in SPARED else 0),
             edge_free=edge_free and one.member.role not in VISIBLE,
-            visible=one.member.role in VISIBLE,
         )
         for one in worked.members
     )

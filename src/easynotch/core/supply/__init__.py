@@ -1,8 +1,9 @@
 """Supply: what is cut from which board, in which order at the saw, and what to buy."""
 
+from .boards import Board, Laid
 from .ends import Lying, Turn, lying_ways, pitch
-from .nest import Board, Laid, Plan, nest
-from .pieces import SHEET_ROLES, Section, StockLength, Wanted, by_section, clear_lengths
+from .nest import Plan, nest
+from .pieces import SHEET_ROLES, Section, StockLength, Wanted, by_section
 from .saws import SawnEnd, SawSetting, saw_settings
 
 __all__ = [
@@ -18,7 +19,6 @@ __all__ = [
     "Turn",
     "Wanted",
     "by_section",
-    "clear_lengths",
     "lying_ways",
     "nest",
     "pitch",

@@ -18,20 +18,14 @@ class Wanted:
     member: Member
     count: int
     edge_free: bool = False
-    visible: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class StockLength:
-    """Boards of one length: what one costs, and how many there are (None: as many as are bought).
-
-    ``clear`` is where on it nothing may lie on a defect: stretches from and to; the whole board by default.
-    """
+    """Boards of one length, and what one costs: as many as are bought."""
 
     length: float
     cost: float
-    count: int | None = None
-    label: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,19 +49,3 @@ def by_section(wanted: tuple[Wanted, ...]) -> dict[Section, tuple[Wanted, ...]]:
         )
         found.setdefault(key, []).append(one)
     return {key: tuple(pieces) for key, pieces in found.items()}
-
-
-def clear_lengths(
-    length: float, defects: tuple[tuple[float, float], ...], trim: float
-) -> tuple[tuple[float, float], ...]:
-    """The stretches of a board that no defect lies in, its ends trimmed.
-
-    Args:
-        length: the board's.
-        defects: from and to, from its better end.
-        trim: what is sawn off either end.
-    """
-    free = [(trim, length - trim)]
-    for low, high in sorted(defects):
-        free = [part for start, stop in free for part in ((start, min(stop, low)), (max(start, high), stop))]
-    return tuple((start, stop) for start, stop in free if stop - start > 1.0)

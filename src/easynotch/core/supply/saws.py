@@ -51,13 +51,14 @@ def saw_settings(wanted: tuple[Wanted, ...]) -> tuple[SawSetting, ...]:
     found: dict[tuple[float, float], list[SawnEnd]] = {}
     turning: dict[tuple[float, float], MitrePair] = {}
     for one in wanted:
-        for cut_id, pair, leans in _ends(one.member):
+        ends = _ends(one.member)
+        square = all(pair.mitre < ALIKE and pair.bevel < ALIKE for _, pair, _ in ends)
+        for cut_id, pair, leans in ends:
             key = next(
                 (k for k in found if abs(k[0] - pair.mitre) < ALIKE and abs(k[1] - pair.bevel) < ALIKE),
                 (pair.mitre, pair.bevel),
             )
             turning.setdefault(key, pair)
-            square = pair.mitre < ALIKE and pair.bevel < ALIKE
             length = one.member.lengths.get("overall") if square else None
             row = found.setdefault(key, [])
             same = next((k for k, end in enumerate(row) if end.piece == one.id and end.leans == leans), None)
