@@ -3525,8 +3525,6 @@ export interface components {
             loop: string[];
             /** Order */
             order: string[];
-            /** Checks */
-            checks: components["schemas"]["CheckView"][];
         };
         /**
          * FiguresView

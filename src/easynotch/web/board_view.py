@@ -12,6 +12,7 @@ from ..core.terms import Angle, Count, Length, Message, Value
 from ..core.tools import Reach, Saw, Setting, Square, Way, lying, reach, standing
 from ..drawing import Bench, draw_board
 from ..exchange import WorkedMember
+from ..exchange.supply import SPARED, SPARES
 from .held_view import AT_ONCE, HeldLines, held_lines, likes_of
 from .screen_models import (
     BoardView,
@@ -48,7 +49,7 @@ class Tools:
 
     def spare(self, member: Member) -> int:
         """How many more of a piece are cut, by habit: of rafters, where stock can split."""
-        return SPARES[self.habit("spares")] if member.role in RAFTERS else 0
+        return SPARES[self.habit("spares")] if member.role in SPARED else 0
 
     def bench(self, member: Member) -> Bench:
         """How a piece is worked."""
@@ -58,10 +59,6 @@ class Tools:
             jig=self.habit("tool") == Way.JIG,
             more=member.count - 1 + self.spare(member),
         )
-
-
-SPARES = {"none": 0, "one": 1, "two": 2}
-RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack", "hung"})
 
 
 class Talk(Protocol):

@@ -7,12 +7,11 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.rules import Words
 from ..core.solid import Member, outline
-from ..core.supply import Board, Laid, SawnEnd, SawSetting, Turn, Wanted, lying_ways, saw_settings
+from ..core.supply import Board, Laid, SawnEnd, SawSetting, Turn, Wanted, lying_ways, saw_settings, whole_length
 from ..core.tape import Units
 from ..core.terms import Angle, Count, Length, Message, message
-from ..exchange import JobInput, Problems, Worked, WorkedFlight, worked_out
+from ..exchange import JobInput, Worked, WorkedFlight
 from ..exchange.supply import SectionPlan, plans_of, wanted_of
-from . import problem
 from .board_view import shown
 from .cut_models import (
     BuyView,
@@ -24,7 +23,8 @@ from .cut_models import (
     SawEndView,
     SawSettingView,
 )
-from .kept import WordsQuery, answer, words_of
+from .first_work import first_work
+from .kept import WordsQuery
 from .pieces import title_in
 from .work_out import suppose_missing
 
@@ -46,14 +46,13 @@ def suppose() -> None:
 @api.post("/cut", responses={200: CuttingView})
 def cut(query: CutQuery, body: JobInput) -> Response:
     """The first work of a job at the saw."""
-    words = words_of(query, body.units)
-    try:
-        worked = worked_out(body, 0, words.tape) if body.works else None
-    except Problems as found:
-        return problem.from_problems(found, words)
-    if worked is None or g.supposed:
-        return answer(CuttingView(rows=[], sections=[], settings=[], buying=[], caution="", notes=[]))
-    return answer(cut_view(worked, body, words, edge_free=query.edge_free))
+
+    def made(worked: Worked | None, words: Words) -> CuttingView:
+        if worked is None or g.supposed:
+            return CuttingView(rows=[], sections=[], settings=[], buying=[], caution="", notes=[])
+        return cut_view(worked, body, words, edge_free=query.edge_free)
+
+    return first_work(query, body, made)
 
 
 def cut_view(worked: Worked, job: JobInput, words: Words, *, edge_free: bool) -> CuttingView:
@@ -77,7 +76,7 @@ def _row(one: Wanted, names: dict[str, str], words: Words) -> Iterator[CutRowVie
         return
     stock = one.member.stock
     section = f"{words.value(Length(stock.thickness))} × {words.value(Length(stock.depth))}"
-    length = lying_ways(one.member, edge_free=False)[Turn.AS_MARKED].length
+    length = whole_length(one.member)
     yield CutRowView(
         id=one.id, title=names[one.id], count=one.count, section=section, length=shown(length, words),
         ends=words.say(Message("cut_list.square" if _square(one.member) else "cut_list.long")),
@@ -110,15 +109,11 @@ def _section(number: int, one: SectionPlan, names: dict[str, str], words: Words)
         ],
         say=[words.say(one) for one in said],
         too_long=[
-            words.say(message("cut.too_long", piece=names[piece], length=Length(_long(members[piece]))))
+            words.say(message("cut.too_long", piece=names[piece], length=Length(whole_length(members[piece]))))
             for piece in plan.too_long
         ],
         gap=plan.gap,
     )  # fmt: skip
-
-
-def _long(member: Member) -> float:
-    return lying_ways(member, edge_free=False)[Turn.AS_MARKED].length
 
 
 def _board(
@@ -162,7 +157,7 @@ def _setting(one: SawSetting, names: dict[str, str], words: Words) -> SawSetting
         notes.append("between")
     if any(end.leans for end in one.ends):
         notes.append("lay")
-    if square and sum(end.length is not None for end in one.ends) > 1:
+    if any(end.length is not None and end.count > 2 for end in one.ends):
         notes.append("gang")
     return SawSettingView(
         title=words.say(message(f"saw_setting.{key}", mitre=Angle(one.mitre), bevel=Angle(one.bevel))),

@@ -35,9 +35,9 @@ from ..drawing import Sheet
 from ..drawing.geometric import Read, draw_geometric
 from ..drawing.hip_boards import draw_block, draw_master
 from ..drawing.hip_choices import draw_head, draw_heel, draw_planes
-from ..exchange import JobInput, Problems, WorkedRoof, worked_out
-from . import problem
+from ..exchange import JobInput, Worked, WorkedRoof
 from .board_view import Tools, shown
+from .first_work import first_work
 from .hip_models import (
     BevelView,
     CornerView,
@@ -52,7 +52,7 @@ from .hip_models import (
     PieceListView,
     ReadView,
 )
-from .kept import WordsQuery, answer, words_of
+from .kept import WordsQuery
 from .pieces import tools_of
 from .roof_talk import title_of
 from .views import sheet_view
@@ -74,24 +74,21 @@ def suppose() -> None:
 @api.post("/hips", responses={200: HipsView})
 def hips(query: WordsQuery, body: JobInput) -> Response:
     """The hips of a job's first work; nothing where it has none."""
-    words = words_of(query, body.units)
-    try:
-        worked = worked_out(body, 0, words.tape) if body.works else None
-    except Problems as found:
-        return problem.from_problems(found, words)
-    corners = distinct_hips(worked.layout) if isinstance(worked, WorkedRoof) else []
-    if not isinstance(worked, WorkedRoof) or not corners or worked.layout.roof.hip is None:
-        return answer(HipsView(calls=[], corners=[], patterns=[], pieces=[]))
-    layout, hip = worked.layout, worked.layout.roof.hip
-    tools = tools_of(body)
-    return answer(
-        HipsView(
+
+    def made(worked: Worked | None, words: Words) -> HipsView:
+        corners = distinct_hips(worked.layout) if isinstance(worked, WorkedRoof) else []
+        if not isinstance(worked, WorkedRoof) or not corners or worked.layout.roof.hip is None:
+            return HipsView(calls=[], corners=[], patterns=[], pieces=[])
+        layout, hip = worked.layout, worked.layout.roof.hip
+        tools = tools_of(body)
+        return HipsView(
             calls=[*_calls(layout, hip, corners[0][0], words)],
             corners=[_corner(worked, seam, numbers, words, tools) for seam, numbers in corners],
             patterns=[_master(one, words) for one in master_patterns(layout, worked.framing)],
             pieces=[_piece(piece.member, words) for piece in worked.framing.pieces],
         )
-    )
+
+    return first_work(query, body, made)
 
 
 def _calls(layout: RoofLayout, hip: Hip, seam: Seam, words: Words) -> Iterator[HipCallView]:

@@ -4,6 +4,7 @@ from collections.abc import Iterator, Sequence
 
 from ..core.rules import Words
 from ..core.solid import Face, Member, outline
+from ..core.supply import whole_length
 from ..core.terms import Count, Length, Message, message
 from ..drawing.page import MARGIN, Draft, Page, Paper, Stroke, dimension, fit, place
 from ..drawing.sheet import Layer, Path, Sheet, area, line
@@ -182,8 +183,7 @@ def _label(
     draft.line((x, y), (x + wide, y), (x + wide, y + high), (x, y + high), (x, y), width=0.1, dash=(1, 1))
     draft.say((x + 4, y + 6), work, 2.4)
     below = draft.paragraph((x + 4, y + 13), title_in(worked, member, words), 4.0, wide - 8, bold=True)
-    length = member.lengths.get("board", member.lengths.get("overall", 0.0))
-    draft.say((x + 4, below), words.value(Length(length)), 3.4, bold=True)
+    draft.say((x + 4, below), words.value(Length(whole_length(member))), 3.4, bold=True)
     draft.say((x + 4, below + 5), words.say(Message("label.ends")), 2.2)
     draft.say((x + wide - 4, y + high - 4), f"{number} / {member.count}", 3.4, "end", bold=True)
 

@@ -3,7 +3,7 @@
 Apart from the work-out, which is answered while one types.
 """
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 
 from flask import Response, g, request
 from flask_openapi3 import APIBlueprint, Tag
@@ -14,15 +14,15 @@ from ..core.stairs import Landing, Layout, Mend, TreadMend, order_of_work, surve
 from ..core.terms import Count, Length, Message, message
 from ..drawing import draw_stair, draw_stair_plan
 from ..drawing.built import draw_built
-from ..exchange import JobInput, Problems, WorkedFlight, habit_of, worked_out
-from . import problem
+from ..exchange import JobInput, Worked, WorkedFlight, habit_of
 from .board_view import shown
+from .first_work import first_work
 from .fit_views import fit_view
-from .kept import WordsQuery, answer, words_of
+from .kept import WordsQuery
 from .pieces import title_in
-from .screen_models import CheckView, FactView, FitView
+from .screen_models import FactView, FitView
 from .stair_models import BuiltView, FiguresView, RiserView, StairFitView, StairView
-from .views import check_view, fact_view, sheet_view, urgency
+from .views import fact_view, sheet_view
 from .work_out import suppose_missing
 
 api = APIBlueprint("stair", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
@@ -52,29 +52,13 @@ def suppose() -> None:
     g.supposed = suppose_missing(request.get_json())
 
 
-def _worked(body: JobInput, words: Words) -> WorkedFlight | None:
-    worked = worked_out(body, 0, words.tape) if body.works else None
-    return worked if isinstance(worked, WorkedFlight) else None
-
-
-def _answered(
-    query: WordsQuery, body: JobInput, made: Callable[[WorkedFlight | None, Words], StairView | StairFitView]
-) -> Response:
-    words = words_of(query, body.units)
-    try:
-        worked = _worked(body, words)
-    except Problems as found:
-        return problem.from_problems(found, words)
-    return answer(made(worked, words))
-
-
 @api.post("/stair", responses={200: StairView})
 def stair(query: WordsQuery, body: JobInput) -> Response:
     """The first work of a job as a whole stair; nothing where it is none."""
 
-    def made(worked: WorkedFlight | None, words: Words) -> StairView:
-        if worked is None:
-            return StairView(elevation=None, plan=None, groups=[], loop=[], order=[], checks=[])
+    def made(worked: Worked | None, words: Words) -> StairView:
+        if not isinstance(worked, WorkedFlight):
+            return StairView(elevation=None, plan=None, groups=[], loop=[], order=[])
         on_the_ground = habit_of(body.settings, "stringer_assembly") == "on_the_ground"
         layouts = [worked.layout] if worked.two is None else [worked.two.lower, worked.two.upper]
         return StairView(
@@ -85,14 +69,9 @@ def stair(query: WordsQuery, body: JobInput) -> Response:
             order=[
                 words.say(step) for layout in layouts for step in order_of_work(layout, on_the_ground=on_the_ground)
             ],
-            checks=_around(worked, words),
         )
 
-    return _answered(query, body, made)
-
-
-def _around(worked: WorkedFlight, words: Words) -> list[CheckView]:
-    return [check_view(check, words) for check in sorted(worked.checks, key=urgency)]
+    return first_work(query, body, made)
 
 
 def _groups(worked: WorkedFlight, words: Words) -> Iterator[FiguresView]:
@@ -122,8 +101,8 @@ def _loop(landing: Landing | None) -> Iterator[Message]:
 def stair_fit(query: WordsQuery, body: JobInput) -> Response:
     """The dry fit of the first work, where it is a flight."""
 
-    def made(worked: WorkedFlight | None, words: Words) -> StairFitView:
-        if worked is None:
+    def made(worked: Worked | None, words: Words) -> StairFitView:
+        if not isinstance(worked, WorkedFlight):
             return StairFitView(fit=[], trial=[], built=None)
         return StairFitView(
             fit=_fits(worked, words),
@@ -131,7 +110,7 @@ def stair_fit(query: WordsQuery, body: JobInput) -> Response:
             built=_built(worked, words),
         )
 
-    return _answered(query, body, made)
+    return first_work(query, body, made)
 
 
 def _fits(worked: WorkedFlight, words: Words) -> list[FitView]:

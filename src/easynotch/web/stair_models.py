@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from .screen_models import CheckView, FactView, FitView, SheetView, Shown, View
+from .screen_models import FactView, FitView, SheetView, Shown, View
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -42,7 +42,6 @@ class StairView(View):
     groups: list[FiguresView]
     loop: list[str]
     order: list[str]
-    checks: list[CheckView]
 
 
 class StairFitView(View):

@@ -10,9 +10,9 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.rules import Words
 from ..core.terms import Message
-from ..exchange import JobInput, Problems, worked_out
-from . import problem
-from .kept import WordsQuery, answer, words_of
+from ..exchange import JobInput, Worked
+from .first_work import first_work
+from .kept import WordsQuery
 from .pieces import boards_of
 from .screen_models import BoardView, Point, StopView, TakeAwayView
 from .work_out import suppose_missing
@@ -42,17 +42,16 @@ def suppose() -> None:
 @api.post("/take-away", responses={200: TakeAwayView})
 def take_away(query: WordsQuery, body: JobInput) -> Response:
     """The first work of a job as one page of steps, a sheet for each piece."""
-    words = words_of(query, body.units)
-    try:
-        worked = worked_out(body, 0, words.tape) if body.works else None
-    except Problems as found:
-        return problem.from_problems(found, words)
-    if worked is None or g.supposed:
-        return answer(TakeAwayView(name="", html=""))
-    boards = [one for _, one in boards_of(worked, body, words)]
-    name = body.works[0].name or words.say(Message("take_away.unnamed"))
-    stops = [words.say(check.message) for check in worked.checks if check.level == "stop"]
-    return answer(TakeAwayView(name=name, html=page(name, boards, stops, words)))
+
+    def made(worked: Worked | None, words: Words) -> TakeAwayView:
+        if worked is None or g.supposed:
+            return TakeAwayView(name="", html="")
+        boards = [one for _, one in boards_of(worked, body, words)]
+        name = body.works[0].name or words.say(Message("take_away.unnamed"))
+        stops = [words.say(check.message) for check in worked.checks if check.level == "stop"]
+        return TakeAwayView(name=name, html=page(name, boards, stops, words))
+
+    return first_work(query, body, made)
 
 
 def page(name: str, boards: list[BoardView], stops: list[str], words: Words) -> str:

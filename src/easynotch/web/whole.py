@@ -7,11 +7,13 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import Field
 
 from ..core.roofs import RoofError, Shape, pitch_for_ridge
+from ..core.rules import Words
 from ..core.solid import Frame, Member, as_manifold, overlaps
 from ..core.tape import Units
 from ..core.terms import Message, message
-from ..exchange import JobInput, Problem, Problems, RoofInput, worked_out
+from ..exchange import JobInput, Problem, Problems, RoofInput, Worked
 from . import problem
+from .first_work import first_work
 from .kept import WordsQuery, answer, words_of
 from .pieces import title_in
 from .screen_models import OverlapsView, PitchView, SolidView, WholeView
@@ -29,19 +31,18 @@ def suppose() -> None:
 @api.post("/whole", responses={200: WholeView})
 def whole(query: WordsQuery, body: JobInput) -> Response:
     """The first work of a job as solids in the world."""
-    words = words_of(query, body.units)
-    try:
-        worked = worked_out(body, 0, words.tape) if body.works else None
-    except Problems as found:
-        return problem.from_problems(found, words)
-    if worked is None:
-        return answer(WholeView(solids=[]))
-    solids = [
-        _solid(piece.member, piece.frames, title_in(worked, piece.member, words))
-        for piece in worked.framing.pieces
-        if piece.frames
-    ]
-    return answer(WholeView(solids=solids))
+
+    def made(worked: Worked | None, words: Words) -> WholeView:
+        if worked is None:
+            return WholeView(solids=[])
+        solids = [
+            _solid(piece.member, piece.frames, title_in(worked, piece.member, words))
+            for piece in worked.framing.pieces
+            if piece.frames
+        ]
+        return WholeView(solids=solids)
+
+    return first_work(query, body, made)
 
 
 class RidgeQuery(WordsQuery):
@@ -74,24 +75,21 @@ def neat(slope: float, units: Units) -> str:
 @api.post("/overlaps", responses={200: OverlapsView})
 def standing_in_each_other(query: WordsQuery, body: JobInput) -> Response:
     """Every pair of pieces of the first work that would claim the same wood."""
-    words = words_of(query, body.units)
-    try:
-        worked = worked_out(body, 0, words.tape) if body.works else None
-    except Problems as found:
-        return problem.from_problems(found, words)
-    if worked is None:
-        return answer(OverlapsView(pieces=0, overlaps=[]))
-    pieces = [(piece.member, piece.frames) for piece in worked.framing.pieces]
-    names = {piece.member.id: title_in(worked, piece.member, words) for piece in worked.framing.pieces}
-    found_pairs = {(one.one, one.other): one for one in reversed(overlaps(pieces))}
-    return answer(
-        OverlapsView(
+
+    def made(worked: Worked | None, words: Words) -> OverlapsView:
+        if worked is None:
+            return OverlapsView(pieces=0, overlaps=[])
+        pieces = [(piece.member, piece.frames) for piece in worked.framing.pieces]
+        names = {piece.member.id: title_in(worked, piece.member, words) for piece in worked.framing.pieces}
+        found_pairs = {(one.one, one.other): one for one in reversed(overlaps(pieces))}
+        return OverlapsView(
             pieces=sum(len(frames) for _, frames in pieces),
             overlaps=[
                 words.say(Message("overlap", {"one": names[one], "other": names[other]})) for one, other in found_pairs
             ],
         )
-    )
+
+    return first_work(query, body, made)
 
 
 def _solid(member: Member, frames: tuple[Frame, ...], title: str) -> SolidView:

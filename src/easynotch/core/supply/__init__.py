@@ -1,7 +1,7 @@
 """Supply: what is cut from which board, in which order at the saw, and what to buy."""
 
 from .boards import Board, Laid
-from .ends import Lying, Turn, lying_ways, pitch
+from .ends import Lying, Turn, lying_ways, pitch, whole_length
 from .nest import Plan, nest
 from .pieces import SHEET_ROLES, Section, StockLength, Wanted, by_section
 from .saws import SawnEnd, SawSetting, saw_settings
@@ -23,4 +23,5 @@ __all__ = [
     "nest",
     "pitch",
     "saw_settings",
+    "whole_length",
 ]

@@ -57,6 +57,11 @@ def lying_ways(member: Member, *, edge_free: bool) -> dict[Turn, Lying]:
     return ways
 
 
+def whole_length(member: Member) -> float:
+    """From a piece's farthest point to the other, its angled ends counted: what it takes of a board, mm."""
+    return _as_marked(member).length
+
+
 def _as_marked(member: Member) -> Lying:
     half, depth = member.stock.thickness / 2, member.stock.depth
     at = ((0.0, -half), (depth, -half), (0.0, half), (depth, half))

@@ -1,0 +1,189 @@
+"""If these break, a template is not true, an office cannot open a file, or a name typed at the bench runs in a table.
+
+Everything written is opened again by a reader that is not ours.
+"""
+
+import csv
+import io
+import json
+import xml.etree.ElementTree as ET
+import zipfile
+from itertools import pairwise
+from math import hypot
+
+import ezdxf
+import pdfplumber
+import pytest
+import trimesh
+from hypothesis import given
+from hypothesis import strategies as st
+from pypdf import PdfReader
+
+from easynotch.cli import main
+from easynotch.core.rules import Dialect, Words
+from easynotch.core.solid import as_manifold, outline
+from easynotch.core.tape import Tape
+from easynotch.drawing.page import Paper
+from easynotch.exchange import parse_json, read_job
+from easynotch.exchange.tables import csv_of, harmless, read_csv
+from easynotch.web.export import Work, document_of
+
+HOSTILE = '=HYPERLINK("x")<script>alert(1)</script>&\\P{x}'
+POINT = 25.4 / 72
+
+
+@pytest.fixture(scope="module")
+def works(home):
+    """The boardwalk steps and the warden's hut, the first under a hostile name."""
+    found = []
+    for file, name in (("1-heron-flats", HOSTILE), ("3-heron-flats-roofs", "Warden's hut")):
+        job = parse_json((home / "demo" / f"{file}.json").read_bytes())
+        job["works"] = [{**job["works"][0], "name": name}]
+        read = read_job(job)
+        found.append(Work(read, 0, Words(Dialect.NORTH_AMERICA, Tape.of(read.units)), Paper.LETTER))
+    return found
+
+
+def test_the_sheets_open_with_every_page_bookmarked_and_every_font_inside(works):
+    for work in works:
+        for made in (work.pdf(), work.templates(), work.labels(), work.rain(), work.model()):
+            reader = PdfReader(io.BytesIO(made))
+            assert len(reader.outline) == len(reader.pages) > 0
+            for page in reader.pages:
+                fonts = page["/Resources"].get("/Font", {})
+                embedded = [one.get_object() for one in fonts.values()]
+                assert all(
+                    "/FontFile2" in font["/FontDescriptor"] for font in embedded if font["/BaseFont"] != "/Helvetica"
+                )
+        assert work.pdf() == work.pdf()
+
+
+def test_a_template_laid_together_from_its_tiles_is_the_piece_to_a_tenth_of_a_millimetre(works):
+    work = works[0]
+    member = work.worked.pattern.member
+    edge = [(u - member.zero, v) for u, v in outline(member)]
+    found = []
+    bars = []
+    with pdfplumber.open(io.BytesIO(work.templates())) as document:
+        for page in document.pages[1:]:
+            title = page.extract_text().splitlines()[-1]
+            numbers = [int(word) for word in title.replace(",", " ").split() if word.isdigit()]
+            row, column = numbers[-4], numbers[-2]
+            wide, high = float(page.width) * POINT, float(page.height) * POINT
+            step = (wide - 24 - 12, high - 24 - 14 - 12)
+            corner = (min(u for u, _ in edge) - 5 + (column - 1) * step[0], -5 + (row - 1) * step[1])
+            for one in page.lines:
+                ends = [(float(x) * POINT, float(y) * POINT) for x, y in one["pts"]]
+                (ax, ay), (bx, by) = ends[0], ends[-1]
+                if ay > high - 20 and by > high - 20:
+                    bars.append(hypot(bx - ax, by - ay))
+                    continue
+                a, b = ((x - 12 + corner[0], y - 12 + corner[1]) for x, y in ((ax, ay), (bx, by)))
+                found.append((a, b))
+    assert max(bars) == pytest.approx(101.6, abs=0.02)
+
+    def off(point, a, b):
+        long = hypot(b[0] - a[0], b[1] - a[1])
+        return abs((b[0] - a[0]) * (a[1] - point[1]) - (a[0] - point[0]) * (b[1] - a[1])) / long
+
+    def on(point, a, b):
+        along = ((point[0] - a[0]) * (b[0] - a[0]) + (point[1] - a[1]) * (b[1] - a[1])) / hypot(
+            b[0] - a[0], b[1] - a[1]
+        )
+        return off(point, a, b) < 0.1 and -0.1 < along < hypot(b[0] - a[0], b[1] - a[1]) + 0.1
+
+    for a, b in pairwise([*edge, edge[0]]):
+        long = hypot(b[0] - a[0], b[1] - a[1])
+        lines = [(p, q) for p, q in found if on(p, a, b) and on(q, a, b) and hypot(q[0] - p[0], q[1] - p[1]) > 0.5]
+        # Every part of the edge lies on some tile: overlaps counted once along it.
+        spans = sorted(
+            sorted(((p[0] - a[0]) * (b[0] - a[0]) + (p[1] - a[1]) * (b[1] - a[1])) / long for p in pair)
+            for pair in lines
+        )
+        reached = 0.0
+        for low, high in spans:
+            assert low <= reached + 0.2
+            reached = max(reached, high)
+        assert reached == pytest.approx(long, abs=0.1)
+
+
+def test_the_drawing_opens_without_faults_at_full_size_with_layers_named_by_meaning(works, tmp_path):
+    for work in works:
+        (tmp_path / "drawing.dxf").write_bytes(work.dxf())
+        document = ezdxf.readfile(tmp_path / "drawing.dxf")
+        assert document.audit().errors == []
+        assert document.units == ezdxf.units.MM
+        assert {"CUT", "PENCIL", "WOOD", "WASTE"} <= {layer.dxf.name for layer in document.layers}
+        shapes = [one for one in document.modelspace().query("LWPOLYLINE") if one.dxf.layer == "CUT" and one.closed]
+        member = work.worked.pattern.member
+        left = outline(member)
+        long = max(u for u, _ in left) - min(u for u, _ in left)
+        widths = [max(p[0] for p in one.get_points()) - min(p[0] for p in one.get_points()) for one in shapes]
+        assert any(width == pytest.approx(long, abs=1e-6) for width in widths)
+
+
+def test_sheets_as_drawings_are_true_in_size_and_carry_a_name_as_text_alone(works):
+    packed = zipfile.ZipFile(io.BytesIO(works[0].svg()))
+    for name in packed.namelist():
+        text = packed.read(name).decode()
+        root = ET.fromstring(text)
+        assert root.get("width") == "279.4mm" or root.get("width") == "215.9mm"
+        assert not [one for one in root.iter() if one.tag.endswith(("script", "image", "a"))]
+        assert "<script" not in text
+
+
+def test_the_whole_opens_in_another_reader_with_every_piece_in_its_place_and_of_its_volume(works):
+    for work in works:
+        scene = trimesh.load(io.BytesIO(work.gltf()), file_type="glb")
+        pieces = [piece for piece in work.worked.framing.pieces if piece.frames]
+        assert len(scene.graph.nodes_geometry) == sum(len(piece.frames) for piece in pieces)
+        solids = [as_manifold(piece.member, frame) for piece in pieces for frame in piece.frames]
+        low = [min(one.bounding_box()[k] for one in solids) for k in range(3)]
+        high = [max(one.bounding_box()[3 + k] for one in solids) for k in range(3)]
+        size = [(b - a) / 1000 for a, b in zip(low, high, strict=True)]
+        assert scene.extents == pytest.approx([size[0], size[2], size[1]], abs=1e-4)
+        whole = sum(scene.geometry[scene.graph[node][1]].volume for node in scene.graph.nodes_geometry)
+        assert whole == pytest.approx(sum(one.volume() for one in solids) / 1e9, rel=1e-3)
+
+
+@given(st.lists(st.lists(st.text(max_size=12), min_size=2, max_size=4), min_size=1, max_size=5))
+def test_whatever_is_typed_comes_out_of_a_table_as_it_went_in_and_never_as_a_formula(rows):
+    # A carriage return inside a cell is the one thing the format itself folds.
+    rows = [[one.replace("\r", " ").replace("\0", " ") for one in row] for row in rows]
+    # A quote that was there before a formula's sign cannot be told from ours.
+    rows = [[one.lstrip("'") for one in row] for row in rows]
+    text = csv_of(rows[0], rows[1:])
+    assert read_csv(text) == rows
+    for row in csv.reader(io.StringIO(text)):
+        assert all(not one.startswith(("=", "@", "\t")) for one in row)
+        assert all(one == harmless(one) for one in row)
+
+
+def test_the_cut_list_and_the_bench_page_hold_a_hostile_name_as_plain_text(works):
+    table = works[0].csv().decode("utf-8-sig")
+    rows = list(csv.reader(io.StringIO(table)))
+    assert len({len(row) for row in rows}) == 1
+    page = works[0].html().decode()
+    assert "<script" not in page
+    assert "&lt;script&gt;" in page
+
+
+def test_a_job_written_to_a_file_and_read_again_is_the_same_job(home):
+    for file in sorted((home / "demo").glob("*.json")):
+        read = read_job(parse_json(file.read_bytes()))
+        again = read_job(parse_json(json.dumps(document_of(read)).encode()))
+        assert again == read, file.name
+
+
+def test_the_command_writes_what_was_asked_for_and_refuses_what_it_does_not_know(home, tmp_path, capsys):
+    job = str(home / "demo" / "2-heron-flats-tea-kiosk.json")
+    assert main(["export", job, "--to", str(tmp_path / "out"), "--only", "csv,gltf"]) == 0
+    assert {one.suffix for one in (tmp_path / "out").iterdir()} == {".csv", ".glb"}
+    assert main(["export", job, "--to", str(tmp_path / "out"), "--only", "pdf,docx"]) == 2
+    assert "docx" in capsys.readouterr().err
+
+
+def test_nothing_is_made_to_cut_from_while_the_rise_is_missing(client):
+    job = {"format": "easy-notch-job", "version": 1, "units": "metric", "works": [{"kind": "flight"}]}
+    answer = client.post("/api/export?file=pdf", json=job)
+    assert answer.status_code == 422
