@@ -22,30 +22,32 @@ VIEWS = (
     ("work-out", DESK, "light", "work-out", 0),
     ("mark", DESK, "light", "mark", 4),
     ("mark-phone-sun", PHONE, "sun", "mark", 4),
-    ("mark-arms-length", PHONE, "sun", "arm mark", 4),
     ("roof-measure", DESK, "light", "roof measure", 0),
     ("roof-work-out", DESK, "light", "roof work-out", 0),
-    ("jack-mark", DESK, "light", "jack mark", 2),
     ("roof-fit", DESK, "light", "roof fit", 0),
     ("hip-mark", DESK, "light", "hip mark", 4),
     ("hip-work-out", DESK, "light", "hip work-out", 0),
     ("geometric-sheet", DESK, "light", "hip work-out", 1),
     ("outline-measure", DESK, "light", "outline measure", 0),
     ("outline-work-out", DESK, "light", "outline work-out", 0),
-    ("practice", DESK, "light", "/practice", 0),
     ("settings", DESK, "light", "/settings", 0),
-    ("conflict", DESK, "light", "conflict", 0),
+    ("stair-measure", DESK, "light", "marsh measure", 0),
+    ("stair-elevation", DESK, "light", "marsh work-out", 0),
+    ("built-check", DESK, "light", "built fit", 0),
+    ("cut", DESK, "light", "cut cut", 0),
     ("measure-phone", PHONE, "light", "keypad", 0),
 )
 
 
 def shown(which: list[str], station: str) -> str:
     """The work a picture shows: for a roof the hipped one where the whole is seen, the gable where one rafter is."""
+    if stair := {"marsh": "Marsh steps", "built": "Old landing steps", "cut": "Warden's hut"}.get("".join(which)):
+        return stair
     if which == ["outline"]:
         return "Net store corner" if station == "measure" else "Six-sided lookout"
     if which == ["roof"]:
         return "Warden's hut" if station in ("measure", "work-out") else "Boat store"
-    return "Warden's hut" if which in (["hip"], ["jack"]) else "Boardwalk steps"
+    return "Warden's hut" if which == ["hip"] else "Boardwalk steps"
 
 
 def take(browser: Any, address: str) -> None:
@@ -62,13 +64,6 @@ def take(browser: Any, address: str) -> None:
         if station == "/settings":
             page.goto(station)
             page.wait_for_selector(".settings input:checked")
-        elif station == "/practice":
-            page.goto(f"{station}?seed=7")
-            page.locator(".questions input").first.fill("7 1/4")
-            page.locator(".questions input").first.press("Enter")
-            page.wait_for_selector(".answered")
-        elif station == "conflict":
-            conflict(context, page)
         elif station == "keypad":
             page.click(".card")
             page.get_by_label("Total rise").tap()
@@ -79,15 +74,18 @@ def take(browser: Any, address: str) -> None:
             page.get_by_role("link", name=shown(which, where)).click()
             page.wait_for_selector(".sheet svg, .sheet-list")
             page.goto(page.url.rsplit("/", 1)[0] + f"/{where}")
-            page.wait_for_selector(".lens svg, .candidates, .sheet svg, .fits")
+            page.wait_for_selector(".lens svg, .candidates, .sheet svg, .fits, .cut-board")
             if roof and where == "work-out":
                 page.get_by_role("button", name="Show the whole").click()
                 page.wait_for_selector(".whole-scene canvas")
                 page.wait_for_load_state("networkidle")
+            if which == ["marsh"] and where == "work-out":
+                page.wait_for_selector(".stair-drawing svg")
+                page.evaluate("document.querySelector('.stair-sheets').scrollIntoView()")
             if which == ["hip"] and where == "work-out":
                 marks = hip_sheets(page, marks)  # noqa: PLW2901 - the number said which of the two
-            elif which in (["hip"], ["jack"]):
-                lay_piece(page, "Hip" if which == ["hip"] else "Jack 1, left")
+            elif which == ["hip"]:
+                lay_piece(page, "Hip")
             if marks:
                 # Wherever the last picture left the piece.
                 page.wait_for_load_state("networkidle")
@@ -95,8 +93,6 @@ def take(browser: Any, address: str) -> None:
                 page.evaluate('() => document.querySelectorAll("*").forEach((one) => { one.scrollTop = 0; })')
             for _ in range(marks):
                 page.click(".turn.forward")
-            if which == ["arm"]:
-                page.get_by_role("button", name="Arm's length").click()
         page.wait_for_load_state("networkidle")
         page.evaluate("() => document.fonts.ready")
         # What was moved by the last change is drawn anew a frame later.
@@ -120,19 +116,6 @@ def lay_piece(page: Any, title: str) -> None:
         more.click()
     page.locator(".piece-bar button", has_text=title).first.click()
     page.get_by_text("Far face: Head").wait_for()
-
-
-def conflict(context: Any, page: Any) -> None:
-    """Two tabs that changed the same stair."""
-    page.click(".card >> nth=1")
-    page.wait_for_selector(".sheet svg")
-    other = context.new_page()
-    other.goto(page.url)
-    for where, rise in ((other, "29 3/4"), (page, "29 5/8")):
-        where.get_by_label("Total rise").fill(rise)
-        where.get_by_label("Total rise").press("Enter")
-        where.wait_for_selector(".conflict" if where is page else ".save.saved >> nth=0")
-    page.wait_for_selector(".conflict")
 
 
 if __name__ == "__main__":

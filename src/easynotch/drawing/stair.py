@@ -27,7 +27,7 @@ def draw_stair(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -
     """The stair from the side, with its guard, slab and platform; the dimensions of the site sketch and its own."""
     base = draw_elevation(layout, framing.pieces[0].member)
     own = _pieces(framing, two, lower=False)
-    kept = [one for one in base.dimensions if one.length.mm > 0]
+    kept = [_as_it_stands(one, layout) for one in base.dimensions if one.length.mm > 0]
     extent, dimensions = base.extent, [*kept, *_guard_dimensions(layout), *_headroom(layout)]
     paths = [*base.paths, *own, *_slab(layout), *_overhead(layout)]
     if two is not None:
@@ -52,6 +52,15 @@ def draw_stair(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -
         dimensions.append(Dimension("lower_run", (shift.x, low), (shift.x + run, low), 40.0, Length(run)))
     top = min((y for path in paths for _, y in path.points), default=extent[1])
     return Sheet((extent[0], min(extent[1], top - 80), extent[2], extent[3]), tuple(paths), tuple(dimensions))
+
+
+def _as_it_stands(one: Dimension, layout: Layout) -> Dimension:
+    """On ground that falls the rise is shown where the foot lands, not where it was measured first."""
+    if one.id != "total_rise" or layout.landing is None:
+        return one
+    foot, top = layout.finished_risers[-1], -layout.flight.upper_finish
+    rise = layout.landing.rise
+    return Dimension("ground", (foot, top), (foot, top + rise), max(60.0, 0.045 * foot), Length(rise))
 
 
 def _shifted(path: Path, by: Vector) -> Path:
