@@ -10,7 +10,7 @@ from tests.browser.test_stair import saved, station
 
 def test_boards_are_filled_ticked_and_taken_along(page):
     page.goto("/")
-    page.get_by_role("link", name=re.compile("Boat store")).click()
+    page.get_by_role("link", name=re.compile("Warden's hut")).click()
     station(page, "Cut")
     boards = page.locator(".cut-boards li")
     expect(boards.first).to_be_visible()
@@ -28,7 +28,7 @@ def test_boards_are_filled_ticked_and_taken_along(page):
     page.get_by_role("button", name="Sheets and files").click()
     with page.expect_download() as taken:
         page.get_by_role("button", name="Cutting sheets").click()
-    assert taken.value.suggested_filename == "boat-store-pdf.pdf"
+    assert taken.value.suggested_filename == "warden-s-hut-pdf.pdf"
     assert taken.value.path().read_bytes().startswith(b"%PDF")
 
 

@@ -139,9 +139,9 @@ def test_undo_and_redo_step_through_what_was_committed(page):
     expect(rise).to_have_value(re.compile("4’.3″"))
 
 
-def test_stations_not_built_yet_say_so(page):
-    page.goto("/")
-    page.get_by_role("link", name=re.compile("Boardwalk steps")).click()
-    for name in ("Cut", "Fit"):
+def test_stations_that_wait_for_the_rise_say_so_and_draw_nothing_to_cut_by(page):
+    start_stair(page)
+    for name, heading in (("Cut", "Nothing to cut yet"), ("Fit", "Total rise: missing")):
         station(page, name)
-        expect(page.get_by_role("heading", name=f"{name} is still to come")).to_be_visible()
+        expect(page.get_by_role("heading", name=heading)).to_be_visible()
+    expect(page.locator(".cut-board, .fit-card")).to_have_count(0)

@@ -69,6 +69,7 @@ def test_a_guard_is_laid_out_drawn_and_cut(page):
     page.get_by_role("button", name="The stair from above").click()
     expect(page.locator(".stair-drawing")).to_contain_text("over stringers")
     station(page, "Cut")
+    page.get_by_role("button", name="Cut list").click()
     expect(page.get_by_role("button", name="Baluster", exact=True)).to_be_visible()
     assert violations(page) == []
     station(page, "Fit")

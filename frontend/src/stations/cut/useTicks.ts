@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { CutBoard } from "../../api/types";
 
-const keyOf = (board: CutBoard): string => `${board.length.mm.toFixed(0)}:${board.laid.map((one) => `${one.id}@${one.start.toFixed(0)}`).join(",")}`;
+const keyOf = (board: CutBoard): string => `${board.length.mm.toFixed(0)}:${board.laid.map((one) => `${one.id}@${one.start.toFixed(1)}-${one.stop.toFixed(1)}`).join(",")}`;
 
 export function useTicks(workId: string) {
   const place = `cut:${workId}`;
