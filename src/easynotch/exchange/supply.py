@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from ..core.supply import Plan, Section, StockLength, Wanted, by_section, nest
 from ..core.supply.pieces import ALIKE
 from ..core.tape import Units
+from .quiet import greeted
 from .settings_model import SettingsInput, habit_of
 from .work_out import Worked
 
@@ -54,6 +55,7 @@ def plans_of(wanted: tuple[Wanted, ...], settings: SettingsInput | None, units: 
         settings: the shop's stock, kerf and trim.
         units: of its prices: a foot or a metre.
     """
+    greeted()
     kerf = settings.kerf.mm if settings and settings.kerf else USUAL_KERF
     trim = settings.trim.mm if settings and settings.trim else 0.0
     made = []

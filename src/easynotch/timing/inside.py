@@ -9,6 +9,7 @@ from ..core.roofs import Roof, frame_roof, lay_out_roof
 from ..core.solid import Frame, Stock, Vector, as_manifold, close, dry_fit, marks_of, straight
 from ..core.supply import StockLength, Wanted, nest
 from ..exchange import RoofInput, read_job, worked_out
+from ..exchange.quiet import greeted
 from ..web.serving import home
 
 
@@ -33,6 +34,7 @@ def nest_200() -> tuple[float, float]:
     """Seconds a cutting plan of 200 pieces in forty lengths takes, and the gap its bound leaves; of five sets the worst
     of each.
     """
+    greeted()
     seconds, gaps = [], []
     lengths = tuple(StockLength(length, length) for length in (2400.0, 3600.0, 4800.0))
     frame = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))
