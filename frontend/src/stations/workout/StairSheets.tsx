@@ -69,7 +69,7 @@ function Drawn({ sheet, title }: { sheet: Sheet; title: string }) {
   return (
     <div className="stair-drawing">
       <SheetDrawing
-        room={20} sheet={sheet} margins={MARGINS} title={title}
+        sheet={sheet} margins={MARGINS} title={title}
         label={(one) => (
           <span className="worked-out">
             <Figure value={one.length} /> <small>{say(`drawn.${one.id}` as WordId).toLowerCase()}</small>
