@@ -1582,6 +1582,21 @@ export interface components {
             reason: string;
         };
         /**
+         * DeckBelowInput
+         * @description A deck or floor the foot stands on: its boards, the block let in under them, and the screws down into it.
+         */
+        DeckBelowInput: {
+            /** Boards */
+            boards: number | string;
+            /** @default null */
+            block: components["schemas"]["SectionInput"] | null;
+            /**
+             * Screw
+             * @default null
+             */
+            screw: number | string | null;
+        };
+        /**
          * DefectInput
          * @description A place on the board to be dodged: from its better end, and how far in from the top edge it reaches.
          */
@@ -1727,6 +1742,10 @@ export interface components {
             /** @default null */
             slab: components["schemas"]["SlabInput"] | null;
             /** @default null */
+            footing: components["schemas"]["FootingInput"] | null;
+            /** @default null */
+            deck_below: components["schemas"]["DeckBelowInput"] | null;
+            /** @default null */
             top_landing: components["schemas"]["TopLandingInput"] | null;
             /**
              * Overhead
@@ -1823,6 +1842,41 @@ export interface components {
              * @default null
              */
             gauge: number | string | null;
+        };
+        /**
+         * FootingInput
+         * @description A strip footing under the foot; ``frost`` is the depth the local authority wants it to reach.
+         */
+        FootingInput: {
+            /** Length */
+            length: number | string;
+            /** Width */
+            width: number | string;
+            /** Depth */
+            depth: number | string;
+            /**
+             * Back
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            back: number | string;
+            /**
+             * Frost
+             * @default null
+             */
+            frost: number | string | null;
+            /**
+             * Bag
+             * @default null
+             */
+            bag: number | null;
+            /**
+             * Cure Days
+             * @default 7
+             */
+            cure_days: number;
         };
         /**
          * FractionNotchInput
@@ -3519,6 +3573,7 @@ export interface components {
         StairView: {
             elevation: components["schemas"]["SheetView"] | null;
             plan: components["schemas"]["SheetView"] | null;
+            board: components["schemas"]["SheetView"] | null;
             /** Groups */
             groups: components["schemas"]["FiguresView"][];
             /** Loop */
@@ -3537,6 +3592,7 @@ export interface components {
             title: string;
             /** Facts */
             facts: components["schemas"]["FactView"][];
+            drawing: components["schemas"]["SheetView"] | null;
         };
         /**
          * StairFitView

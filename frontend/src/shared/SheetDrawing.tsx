@@ -21,6 +21,8 @@ interface Props {
   room?: number;
   /** A point that can be drawn up and down, by hand or with the arrow keys. */
   handle?: Handle;
+  /** Where the drawing is touched, in the sheet's mm. */
+  onPoint?: (at: Point) => void;
 }
 
 export interface Handle {
@@ -38,7 +40,7 @@ export interface Handle {
 const TICK = 7;
 const NARROW: Margins = { left: 34, right: 34, top: 22, bottom: 18 };
 
-export function SheetDrawing({ sheet, margins: room, title, className = "", label, room: ems = 44, handle }: Props) {
+export function SheetDrawing({ sheet, margins: room, title, className = "", label, room: ems = 44, handle, onPoint }: Props) {
   const [ref, size] = useSize<HTMLDivElement>();
   const [left, top, right, bottom] = sheet.extent;
   const width = size?.width ?? 0;
@@ -46,7 +48,7 @@ export function SheetDrawing({ sheet, margins: room, title, className = "", labe
   // Larger letters need more of it.
   const listed = width < ems * letterSize();
   const margins = listed ? NARROW : room;
-  const height = listed ? width * 0.78 : (size?.height ?? 0);
+  const height = listed ? Math.min(width * 0.78, (width * (bottom - top)) / (right - left) + 120) : (size?.height ?? 0);
   const scale = Math.max(
     0.01,
     Math.min((width - margins.left - margins.right) / (right - left), (height - margins.top - margins.bottom) / (bottom - top)),
@@ -62,7 +64,12 @@ export function SheetDrawing({ sheet, margins: room, title, className = "", labe
     <div ref={ref} className={`sheet ${listed ? "listed" : ""} ${className}`}>
       {size && (
         <>
-          <svg width={width} height={height} role={handle ? "group" : "img"} aria-label={title}>
+          <svg
+            onClick={onPoint && ((event) => {
+              const box = event.currentTarget.getBoundingClientRect();
+              onPoint([left + (event.clientX - box.left - margins.left - spareX / 2) / scale, top + (event.clientY - box.top - margins.top - spareY / 2) / scale]);
+            })}
+            width={width} height={height} role={handle ? "group" : "img"} aria-label={title}>
             {sheet.paths.map((path) =>
               path.closed ? (
                 <polygon key={path.id} className={`layer-${path.layer} shape-${path.id}`} points={points(path.points)} />

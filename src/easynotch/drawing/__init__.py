@@ -4,7 +4,9 @@ Units are mm; x to the right, y down, as on a screen. Lines have meaning by laye
 """
 
 from .board import Bench, BoardSheet, draw_board
+from .details import draw_foot, draw_head
 from .elevation import draw_elevation
+from .in_hand import draw_in_hand
 from .joint import draw_joint
 from .profile import Profile, draw_profile, draw_silhouette
 from .roof import draw_notch, draw_plan, draw_section
@@ -22,6 +24,9 @@ __all__ = [
     "Text",
     "draw_board",
     "draw_elevation",
+    "draw_foot",
+    "draw_head",
+    "draw_in_hand",
     "draw_joint",
     "draw_notch",
     "draw_plan",

@@ -5,7 +5,15 @@ the plan as it is built.
 """
 
 from ..core.solid import Frame, Vector
-from ..core.stairs import FlightFraming, Layout, TwoFlights, guard_layout, slab_plan, stringer_places
+from ..core.stairs import (
+    FlightFraming,
+    Layout,
+    TwoFlights,
+    footing_plan,
+    guard_layout,
+    slab_plan,
+    stringer_places,
+)
 from ..core.terms import Length
 from .elevation import draw_elevation
 from .seen import from_above, from_the_side, silhouette
@@ -29,13 +37,13 @@ def draw_stair(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -
     own = _pieces(framing, two, lower=False)
     kept = [_as_it_stands(one, layout) for one in base.dimensions if one.length.mm > 0]
     extent, dimensions = base.extent, [*kept, *_guard_dimensions(layout), *_headroom(layout)]
-    paths = [*base.paths, *own, *_slab(layout), *_overhead(layout)]
+    paths = [*base.paths, *own, *below_foot(layout), *_overhead(layout)]
     if two is not None:
         shift = Vector(two.upper.finished_risers[-1] + two.platform.depth, 0.0, two.below.origin.z)
         below = draw_elevation(two.lower, next(p.member for p in framing.pieces if p.member.id.startswith("lower_")))
         moved = [
             _shifted(path, shift)
-            for path in (*below.paths, *_slab(two.lower))
+            for path in (*below.paths, *below_foot(two.lower))
             if path.id not in ("joist", "level", "drop")
         ]
         deck = rectangle(
@@ -98,11 +106,19 @@ def _unrolled(frame: Frame, two: TwoFlights) -> Frame:
     return Frame(origin, turned(frame.x), turned(frame.y), turned(frame.z))
 
 
-def _slab(layout: Layout) -> list[Path]:
-    plan, slab = slab_plan(layout), layout.flight.around.slab
+def below_foot(layout: Layout) -> list[Path]:
+    """What the foot stands on: a slab, a footing, or the boards of a deck."""
+    top, around = -layout.bearing_level, layout.flight.around
+    footing, poured = around.footing, footing_plan(layout)
+    if footing is not None and poured is not None:
+        return [rectangle("footing", Layer.GROUND, (poured.start, top), (poured.end, top + footing.depth))]
+    if around.deck_below is not None:
+        far = layout.finished_risers[-1]
+        ends = (0.4 * far, far + max(380.0, 0.26 * far))
+        return [rectangle("deck_below", Layer.FINISH, (ends[0], top), (ends[1], top + around.deck_below.boards))]
+    plan, slab = slab_plan(layout), around.slab
     if plan is None or slab is None:
         return []
-    top = -layout.bearing_level
     fall = slab.fall * slab.length
     under = slab.thickness
     corners = [(plan.start, top), (plan.end, top + fall), (plan.end, top + fall + under), (plan.start, top + under)]
@@ -155,9 +171,10 @@ def draw_stair_plan(layout: Layout, two: TwoFlights | None, framing: FlightFrami
     back = -max(300.0, half * 0.4)
     paths = [rectangle("deck", Layer.FINISH, (back, -half * 1.25), (0.0, half * 1.25))]
     landing = layout if two is None else two.lower
-    slab = slab_plan(landing)
-    if slab is not None and flight.around.slab is not None:
-        wide = flight.around.slab.width / 2
+    poured = landing.flight.around.slab or landing.flight.around.footing
+    slab = slab_plan(landing) or footing_plan(landing)
+    if slab is not None and poured is not None:
+        wide = poured.width / 2
         plan = ((slab.start, -wide), (slab.end, -wide), (slab.end, wide), (slab.start, wide))
         paths.append(area("slab", Layer.GROUND, [_placed(x, y, two) for x, y in plan]))
     if two is not None:

@@ -9,8 +9,10 @@ from ..core.stairs import (
     Anchors,
     Balusters,
     Built,
+    DeckBelow,
     Defect,
     DoorSwing,
+    Footing,
     Ground,
     Guard,
     GuardSides,
@@ -145,6 +147,33 @@ class SlabInput(Part):
         )  # fmt: skip
 
 
+class FootingInput(Part):
+    """A strip footing under the foot; ``frost`` is the depth the local authority wants it to reach."""
+
+    length: Positive
+    width: Positive
+    depth: Positive
+    back: NotNegative = NOTHING
+    frost: Positive | None = None
+    bag: Annotated[float, Field(gt=0, le=1000)] | None = None
+    cure_days: Annotated[Whole, Field(ge=0, le=90)] = 7
+
+    def footing(self, bag: float) -> Footing:
+        """The footing, for the core."""
+        return Footing(
+            self.length.mm, self.width.mm, self.depth.mm, self.back.mm, self.bag or bag,
+            self.frost.mm if self.frost else None, self.cure_days,
+        )  # fmt: skip
+
+
+class DeckBelowInput(Part):
+    """A deck or floor the foot stands on: its boards, the block let in under them, and the screws down into it."""
+
+    boards: Positive
+    block: SectionInput | None = None
+    screw: Positive | None = None
+
+
 class TopLandingInput(Part):
     """The landing above: its depth, and a door's leaf over it."""
 
@@ -242,6 +271,8 @@ class AroundInput(Part):
     blocks: SectionInput | None = None
     guard: GuardInput | None = None
     slab: SlabInput | None = None
+    footing: FootingInput | None = None
+    deck_below: DeckBelowInput | None = None
     top_landing: TopLandingInput | None = None
     overhead: Annotated[tuple[OverheadInput, ...], Field(max_length=8)] = ()
     anchors: AnchorsInput | None = None
@@ -254,6 +285,12 @@ class AroundInput(Part):
     order: OrderInput | None = None
     stretch: Flag = False
 
+    @model_validator(mode="after")
+    def _one_foot(self) -> "AroundInput":
+        if sum(one is not None for one in (self.slab, self.footing, self.deck_below)) > 1:
+            raise PydanticCustomError("one_foot", "slab, footing or deck below")
+        return self
+
     def surroundings(self, header_length: float | None, lap: float, bag: float) -> Surroundings:
         """The surroundings, for the core.
 
@@ -264,12 +301,19 @@ class AroundInput(Part):
         """
         sides, housed, anchors = self.sides or SidesInput(), self.housed, self.anchors
         screws, landing, order = self.screws or ScrewsInput(), self.top_landing, self.order or OrderInput()
+        below = self.deck_below
         slab = self.slab.model_copy(update={"bag": self.slab.bag or bag}) if self.slab else None
         return Surroundings(
             sides=Sides(sides.overhang.mm, sides.skirt.stock() if sides.skirt else None, sides.margin.mm),
             blocks=self.blocks.stock() if self.blocks else None,
             guard=self.guard.guard() if self.guard else None,
             slab=slab.slab() if slab else None,
+            footing=self.footing.footing(bag) if self.footing else None,
+            deck_below=DeckBelow(
+                below.boards.mm, below.block.stock() if below.block else None, below.screw.mm if below.screw else None
+            )
+            if below
+            else None,
             top_landing=TopLanding(landing.depth.mm, landing.door.mm, landing.swing) if landing else None,
             overhead=tuple(
                 Overhead(min(one.start.mm, one.stop.mm), max(one.start.mm, one.stop.mm), one.above.mm)

@@ -199,7 +199,7 @@ def _hardware(worked: Worked, words: Words) -> Iterator[BuyView]:
     counts = {
         "hangers": int(worked.facts["stringer_count"]) if flight.head.kind == "hanger" else 0,
         "anchors": int(worked.facts.get("anchor_count", 0)),
-        "bags": int(worked.facts.get("slab_bags", 0)),
+        "bags": int(worked.facts.get("slab_bags", 0)) + int(worked.facts.get("footing_bags", 0)),
         "brackets": int(worked.facts["stringer_count"]) if flight.kicker is not None else 0,
     }
     for key, count in counts.items():

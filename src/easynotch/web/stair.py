@@ -10,9 +10,9 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.rules import Words
 from ..core.solid import Member
-from ..core.stairs import Landing, Layout, Mend, TreadMend, order_of_work, survey_built
+from ..core.stairs import FlightFraming, Landing, Layout, Mend, TreadMend, frame_flight, order_of_work, survey_built
 from ..core.terms import Count, Length, Message, message
-from ..drawing import draw_stair, draw_stair_plan
+from ..drawing import draw_foot, draw_head, draw_in_hand, draw_stair, draw_stair_plan
 from ..drawing.built import draw_built
 from ..exchange import JobInput, Worked, WorkedFlight, habit_of
 from .board_view import shown
@@ -31,7 +31,9 @@ GROUPS = {
     "landing": ("foot", "rise_at_foot", "stair_headroom"),
     "head": ("head_drop", "plumb_bearing", "head_overlap", "head_missing"),
     "stringers": ("stringer_count", "spacer", "square_diagonal", "board_length"),
-    "feet": ("first_riser", "kicker_length", "anchor_count", "anchor_hole"),
+    "feet": ("first_riser", "kicker_length", "anchor_count", "anchor_hole",
+             "footing_top", "footing_diagonal", "footing_volume",
+             "footing_bags"),
     "platform": (
         "upper.riser_count", "lower.riser_count", "platform_drop", "platform_framing", "upper.total_run",
         "lower.total_run",
@@ -43,6 +45,8 @@ GROUPS = {
     "housings": ("housing_length", "housing_mouth", "riser_mouth"),
 }  # fmt: skip
 """Which figures belong together."""
+DETAILS = {"head": draw_head, "feet": draw_foot}
+"""What a group of figures is drawn with."""
 BUILT_LARGER = 3.0
 
 
@@ -58,12 +62,14 @@ def stair(query: WordsQuery, body: JobInput) -> Response:
 
     def made(worked: Worked | None, words: Words) -> StairView:
         if not isinstance(worked, WorkedFlight):
-            return StairView(elevation=None, plan=None, groups=[], loop=[], order=[])
+            return StairView(elevation=None, plan=None, board=None, groups=[], loop=[], order=[])
+        in_hand = draw_in_hand(worked.layout, worked.pattern.member)
         on_the_ground = habit_of(body.settings, "stringer_assembly") == "on_the_ground"
         layouts = [worked.layout] if worked.two is None else [worked.two.lower, worked.two.upper]
         return StairView(
             elevation=sheet_view(draw_stair(worked.layout, worked.two, worked.framing), words),
             plan=sheet_view(draw_stair_plan(worked.layout, worked.two, worked.framing), words),
+            board=sheet_view(in_hand, words) if in_hand else None,
             groups=list(_groups(worked, words)),
             loop=[words.say(said) for said in _loop(worked.whole.landing)],
             order=[
@@ -78,7 +84,17 @@ def _groups(worked: WorkedFlight, words: Words) -> Iterator[FiguresView]:
     for group, keys in GROUPS.items():
         facts: list[FactView] = [fact_view(key, worked.facts[key], words) for key in keys if key in worked.facts]
         if facts:
-            yield FiguresView(id=group, title=words.say(Message(f"group.{group}")), facts=facts)
+            drawn = DETAILS.get(group)
+            yield FiguresView(
+                id=group, title=words.say(Message(f"group.{group}")), facts=facts,
+                drawing=sheet_view(drawn(*_flight_there(group, worked)), words) if drawn else None,
+            )  # fmt: skip
+
+
+def _flight_there(group: str, worked: WorkedFlight) -> tuple[Layout, FlightFraming]:
+    """The flight whose head or foot is drawn: of two with a platform the upper one's head, the lower one's foot."""
+    layout = worked.two.lower if worked.two is not None and group == "feet" else worked.layout
+    return layout, worked.framing if worked.two is None else frame_flight(layout)
 
 
 def _loop(landing: Landing | None) -> Iterator[Message]:

@@ -12,6 +12,7 @@ class FiguresView:
     id: str
     title: str
     facts: list[FactView]
+    drawing: SheetView | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -39,6 +40,7 @@ class StairView(View):
 
     elevation: SheetView | None
     plan: SheetView | None
+    board: SheetView | None
     groups: list[FiguresView]
     loop: list[str]
     order: list[str]

@@ -75,10 +75,26 @@ const guard: readonly Extra[] = [
     path: "guard.strip", word: "around.nailer", fields: sized("guard.strip"), fresh: (metric) => section(metric, 40, 20), where: (document) => isThere(document, "guard"),
     switches: [{ path: "guard.held", word: "around.held", usual: "between", answers: [["between", "around.held_between"], ["nailer", "around.held_nailer"]] }],
   },
+];
+
+const foot: readonly Extra[] = [
+  {
+    path: "footing", word: "around.footing",
+    fields: [["footing.length", "around.slab_length"], ["footing.width", "around.footing_across"], ["footing.depth", "around.footing_depth"], ["footing.back", "around.slab_back"], ["footing.frost", "around.frost"]],
+    fresh: (metric, document) => ({ length: metric ? "400 mm" : '16"', width: valueAt(document, "width"), depth: metric ? "300 mm" : '12"', back: metric ? "250 mm" : '10"' }),
+    where: (document) => !isThere(document, "slab") && !isThere(document, "deck_below"),
+  },
+  {
+    path: "deck_below", word: "around.deck_below", fields: [["deck_below.boards", "around.deck_boards"], ["deck_below.screw", "around.deck_screw"]],
+    fresh: (metric) => ({ boards: metric ? "28 mm" : '1"', screw: metric ? "100 mm" : '4"' }),
+    where: (document) => !isThere(document, "slab") && !isThere(document, "footing"),
+  },
+  { path: "deck_below.block", word: "around.foot_block", fields: sized("deck_below.block"), fresh: (metric) => section(metric, 140), where: (document) => isThere(document, "deck_below") },
   {
     path: "slab", word: "around.slab",
     fields: [["slab.length", "around.slab_length"], ["slab.width", "around.slab_width"], ["slab.thickness", "extra.thickness"], ["slab.back", "around.slab_back"], ["slab.fall", "around.slab_fall"], ["slab.gravel", "around.gravel"]],
     plain: ["slab.fall"], fresh: (metric, document) => ({ length: metric ? "1200 mm" : "4'", width: valueAt(document, "width"), thickness: metric ? "100 mm" : '4"', back: metric ? "300 mm" : "12\"", fall: "1:50", gravel: metric ? "100 mm" : '4"' }),
+    where: (document) => !isThere(document, "footing") && !isThere(document, "deck_below"),
   },
   {
     path: "top_landing", word: "around.top_landing", fields: [["top_landing.depth", "around.landing_depth"], ["top_landing.door", "around.door"]],
@@ -108,7 +124,7 @@ export function FlightExtras({ state }: { state: WorkState }) {
           <ExtraList state={state} extras={platform} />
           {isThere(state.document, "platform") && <After state={state} />}
           <Overhead state={state} />
-          <ExtraList state={state} extras={guard.slice(3)} />
+          <ExtraList state={state} extras={foot} />
         </ul>
         <ul className="extras">
           <ExtraList state={state} extras={boards} />
@@ -116,7 +132,7 @@ export function FlightExtras({ state }: { state: WorkState }) {
           <Defects state={state} />
         </ul>
         <ul className="extras">
-          <ExtraList state={state} extras={guard.slice(0, 3)} />
+          <ExtraList state={state} extras={guard} />
           <Built state={state} />
         </ul>
       </div>

@@ -1,7 +1,8 @@
 /** The whole stair: from the side, from above, in 3D; its figures by group, how its foot was found, the rest of the day. */
 import { lazy, Suspense, useState } from "react";
 import { api } from "../../api/client";
-import type { Sheet } from "../../api/types";
+import type { Point, Sheet } from "../../api/types";
+import { valueAt } from "../../shared/document";
 import { FactRows } from "../../shared/FactRows";
 import { SheetDrawing } from "../../shared/SheetDrawing";
 import { Figure, TapeText } from "../../shared/TapeText";
@@ -12,6 +13,9 @@ import "./stair.css";
 
 const Whole = lazy(() => import("../../whole/Whole").then((part) => ({ default: part.Whole })));
 const VIEWS = ["elevation", "plan", "whole"] as const;
+const CLOSE = { left: 8, right: 8, top: 8, bottom: 8 };
+/** Letter widths no screen has: a small drawing's figures are listed below it. */
+const LISTED = 9999;
 const MARGINS = { left: 40, right: 40, top: 30, bottom: 40 };
 
 export function StairSheets({ state }: { state: WorkState }) {
@@ -46,11 +50,13 @@ export function StairSheets({ state }: { state: WorkState }) {
           </ol>
         </div>
       )}
+      {stair.board && <InHand state={state} sheet={stair.board} />}
       <div className="stair-groups">
         {stair.groups.map((group) => (
           <div key={group.id} className="call-card">
             <h2>{group.title}</h2>
-            <FactRows facts={group.facts} />
+            {group.drawing && <Drawn sheet={group.drawing} title={group.title} small />}
+            <FactRows facts={group.facts.filter((fact) => !group.drawing?.dimensions.some((one) => one.id === fact.id))} />
           </div>
         ))}
       </div>
@@ -64,15 +70,42 @@ export function StairSheets({ state }: { state: WorkState }) {
   );
 }
 
-function Drawn({ sheet, title }: { sheet: Sheet; title: string }) {
+const HALF = 20;
+
+/** The board in hand; a touch marks a defect there, or takes away the one that is touched. */
+function InHand({ state, sheet }: { state: WorkState; sheet: Sheet }) {
+  const say = useWords();
+  const [, , length, low] = sheet.extent;
+  const mark = ([x, y]: Point) => {
+    if (x < 0 || x > length || y < 0 || y > low) return;
+    const kept = valueAt(state.document, "defects");
+    const rows: unknown[] = Array.isArray(kept) ? kept : [];
+    const touched = sheet.paths.filter((path) => path.id.startsWith("defect_")).find((path) => {
+      const [xs, ys] = [path.points.map((point) => point[0]), path.points.map((point) => point[1])];
+      return x >= Math.min(...xs) - HALF / 2 && x <= Math.max(...xs) + HALF / 2 && y <= Math.max(...ys);
+    });
+    const at = touched ? Number(touched.id.slice("defect_".length)) - 1 : -1;
+    const now = touched ? rows.filter((_, n) => n !== at) : [...rows, { start: `${Math.max(0, x - HALF).toFixed(0)} mm`, stop: `${(x + HALF).toFixed(0)} mm`, deep: `${(y + HALF).toFixed(0)} mm` }];
+    state.keeper.change("defects", now.length > 0 ? now : undefined);
+  };
+  return (
+    <div className="call-card in-hand">
+      <h2>{say("stair.in_hand")}</h2>
+      <p className="quiet">{say("stair.in_hand_say")}</p>
+      <Drawn sheet={sheet} title={say("stair.in_hand")} small onPoint={mark} />
+    </div>
+  );
+}
+
+function Drawn({ sheet, title, small = false, onPoint }: { sheet: Sheet; title: string; small?: boolean; onPoint?: (at: Point) => void }) {
   const say = useWords();
   return (
-    <div className="stair-drawing">
+    <div className={small ? "stair-drawing small" : "stair-drawing"}>
       <SheetDrawing
-        sheet={sheet} margins={MARGINS} title={title}
+        sheet={sheet} {...(onPoint && { onPoint })} margins={small ? CLOSE : MARGINS} title={title} room={small ? LISTED : 44}
         label={(one) => (
           <span className="worked-out">
-            <Figure value={one.length} /> <small>{say(`drawn.${one.id}` as WordId).toLowerCase()}</small>
+            <Figure value={one.length} /> <small>{small ? one.label : say(`drawn.${one.id}` as WordId).toLowerCase()}</small>
           </span>
         )}
       />

@@ -4,6 +4,7 @@ World of a flight: x level from the header's face towards the foot, y across the
 framing above. Source of the method: ``trade.md`` 4.
 """
 
+from .below import footing_plan
 from .built import Mend, Survey, TreadMend, survey_built
 from .candidates import Candidate, riser_candidates
 from .checks import check_flight
@@ -42,8 +43,10 @@ from .surroundings import (
     Anchors,
     Balusters,
     Built,
+    DeckBelow,
     Defect,
     DoorSwing,
+    Footing,
     Guard,
     GuardSides,
     Housed,
@@ -65,11 +68,13 @@ __all__ = [
     "Boards",
     "Built",
     "Candidate",
+    "DeckBelow",
     "Defect",
     "DoorSwing",
     "Flight",
     "FlightError",
     "FlightFraming",
+    "Footing",
     "Ground",
     "Guard",
     "GuardLayout",
@@ -107,6 +112,7 @@ __all__ = [
     "around_checks",
     "check_flight",
     "facts_of",
+    "footing_plan",
     "frame_flight",
     "frame_stair",
     "guard_layout",

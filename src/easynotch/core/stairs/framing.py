@@ -11,6 +11,7 @@ from .across import (
     skirts,
     spacer_blocks,
 )
+from .below import foot_blocks
 from .feet import kicker_pieces, kicker_touches, notched_over
 from .flight import HeadKind
 from .guard import guard_pieces, newel_notches
@@ -64,7 +65,7 @@ def frame_flight(layout: Layout) -> FlightFraming:
     if ledger is not None:
         touches += ledger_touches(outer, ledger)
     trial = [(_trial(outer, around.trial_sheet), ())] if around.trial_sheet else []
-    pieces = [*bearers, *kicker, *boards, *risers, *blocks, *closed, *head, *guards, *trial]
+    pieces = [*bearers, *kicker, *foot_blocks(layout), *boards, *risers, *blocks, *closed, *head, *guards, *trial]
     return _framed(pieces, [*touches, *fitted])
 
 

@@ -91,7 +91,7 @@ def guard_pieces(layout: Layout) -> tuple[list[Placed], list[Touch]]:
     high, low = guard.height - under_cap, low_top
     if guard.strip is not None and guard.held is Balusters.NAILER:
         strip = guard.strip
-        # A strip lies flat on the rail's inner face, in the balusters' plane; they are nailed to its side.
+        # A strip lies flat on its rail; the balusters stand beside it, nailed to its side, from rail to rail.
         made += [
             _rail(layout, guard, set_out, sides, ("nailer", strip, high), aside=_aside(guard)),
             _rail(layout, guard, set_out, sides, ("lower_nailer", strip, low + strip.depth / layout.cos),

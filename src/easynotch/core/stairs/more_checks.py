@@ -6,8 +6,7 @@ from ..solid import Member
 from ..terms import Check, Count, Length, Level, Limits, Value, against
 from .built import survey_built
 from .checks import limit_check, plain
-from .feet import CLEAR, LEAST_ANCHORS, anchor_plan
-from .flight import KickerNotch
+from .foot_checks import foot_checks, screw_checks
 from .ground import Reading
 from .guard import guard_layout, opening_under
 from .layout import Layout
@@ -33,10 +32,9 @@ def around_checks(layout: Layout, pattern: Member, limits: Limits) -> tuple[Chec
         *_guard(layout, limits),
         *_spacing(layout, limits),
         *_rips(layout),
-        *_anchors(layout),
-        *_screws(layout),
+        *foot_checks(layout),
+        *screw_checks(layout),
         *_header(layout),
-        *_slab(layout),
         *_slide(layout, pattern),
         *_built(layout, limits),
         *_order(layout),
@@ -161,47 +159,6 @@ def _rips(layout: Layout) -> Iterator[Check]:
         yield plain("treads_under", Level.LOOK)
 
 
-def _anchors(layout: Layout) -> Iterator[Check]:
-    anchors, plan, kicker = layout.flight.around.anchors, anchor_plan(layout), layout.flight.kicker
-    if anchors is None:
-        return
-    if kicker is None or plan is None:
-        yield plain("anchors_kicker", Level.LOOK)
-        return
-    enough = len(plan.places) >= LEAST_ANCHORS
-    yield plain(
-        "anchors", Level.OK if enough else Level.STOP, Length(plan.hole), n=Count(len(plan.places)), clear=Length(CLEAR)
-    )
-    wanted = anchors.embedment + kicker.thickness
-    yield plain(
-        "anchor_length", Level.OK if anchors.length >= wanted else Level.STOP, Length(wanted),
-        anchor=Length(anchors.length),
-    )  # fmt: skip
-    slab = layout.flight.around.slab
-    if slab is not None and plan.hole >= slab.thickness:
-        yield plain("anchor_through", Level.STOP, Length(plan.hole), slab=Length(slab.thickness))
-
-
-def _screws(layout: Layout) -> Iterator[Check]:
-    """A screw must hold in the piece behind, and not come out of it."""
-    flight, screws = layout.flight, layout.flight.around.screws
-    kicker = flight.kicker
-    by_ends = kicker is not None and kicker.notch is not KickerNotch.ALL
-    stacks = (
-        ("tread", screws.tread, flight.tread.thickness),
-        ("riser_board", screws.riser_board, flight.riser_board),
-        ("kicker", screws.kicker, flight.stock.thickness if by_ends else 0.0),
-    )
-    for name, screw, through in stacks:
-        if screw is None or through <= 0:
-            continue
-        held = screw - through
-        yield plain(
-            f"screw_{name}", Level.OK if held >= screws.least else Level.STOP, Length(screw), through=Length(through),
-            held=Length(held), least=Length(screws.least),
-        )  # fmt: skip
-
-
 def _header(layout: Layout) -> Iterator[Check]:
     around, flight = layout.flight.around, layout.flight
     if around.header_length is not None:
@@ -210,18 +167,6 @@ def _header(layout: Layout) -> Iterator[Check]:
             "header_length", Level.OK if short <= 0 else Level.LOOK, Length(max(0.0, short) / 2),
             header=Length(around.header_length), width=Length(flight.width),
         )  # fmt: skip
-
-
-def _slab(layout: Layout) -> Iterator[Check]:
-    slab = layout.flight.around.slab
-    if slab is None:
-        return
-    wide = slab.width >= layout.flight.width
-    yield plain("slab_width", Level.OK if wide else Level.LOOK, Length(slab.width), stair=Length(layout.flight.width))
-    kicker = layout.flight.kicker
-    if kicker is not None:
-        under = slab.back >= kicker.width + layout.flight.riser_board
-        yield plain("slab_back", Level.OK if under else Level.STOP, Length(slab.back), kicker=Length(kicker.width))
 
 
 def _slide(layout: Layout, pattern: Member) -> Iterator[Check]:

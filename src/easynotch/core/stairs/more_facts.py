@@ -1,5 +1,6 @@
 """The facts of what stands around the stringers: only those of what is there."""
 
+from .below import footing_plan
 from .feet import anchor_plan, kicker_pieces
 from .guard import guard_layout, opening_under
 from .housed import template_of
@@ -30,7 +31,7 @@ def more_facts(layout: Layout) -> dict[str, float | int]:
     anchors = anchor_plan(layout)
     if anchors is not None:
         facts |= {"anchor_count": len(anchors.places), "anchor_hole": anchors.hole}
-    facts |= _guard(layout) | _slab(layout)
+    facts |= _guard(layout) | _slab(layout) | _footing(layout)
     if around.housed is not None:
         template = template_of(layout, around.housed)
         facts |= {
@@ -65,6 +66,16 @@ def _slab(layout: Layout) -> dict[str, float | int]:
     if plan.gravel > 0:
         facts["gravel_volume"] = plan.gravel
     return facts | ({"slab_bags": plan.bags} if plan.bags is not None else {})
+
+
+def _footing(layout: Layout) -> dict[str, float | int]:
+    plan = footing_plan(layout)
+    if plan is None:
+        return {}
+    facts: dict[str, float | int] = {
+        "footing_top": plan.top, "footing_diagonal": plan.diagonal, "footing_volume": plan.volume,
+    }  # fmt: skip
+    return facts | ({"footing_bags": plan.bags} if plan.bags is not None else {})
 
 
 def stair_facts(

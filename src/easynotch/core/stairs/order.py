@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from math import sqrt
 
 from ..terms import Angle, Count, Length, Message, Value, message
+from .below import footing_plan
 from .feet import anchor_plan, kicker_pieces
 from .flight import HeadKind
 from .guard import guard_layout
@@ -25,6 +26,7 @@ def order_of_work(layout: Layout, *, on_the_ground: bool) -> tuple[Message, ...]
     """
     return (
         *_slab(layout),
+        *_footing(layout),
         *_head(layout),
         *_foot(layout),
         *_stringers(layout, on_the_ground=on_the_ground),
@@ -45,6 +47,21 @@ def _slab(layout: Layout) -> Iterator[Message]:
     )  # fmt: skip
     yield message("order.pour", litres=Count(round(plan.volume)), bags=Count(plan.bags or 0))
     yield message("order.cure", days=Count(slab.cure_days))
+
+
+def _footing(layout: Layout) -> Iterator[Message]:
+    plan, footing = footing_plan(layout), layout.flight.around.footing
+    if plan is not None and footing is not None:
+        yield message("order.footing_dig", depth=Length(footing.depth), top=Length(plan.top), start=Length(plan.start))
+        yield message(
+            "order.footing_form", length=Length(footing.length), width=Length(footing.width),
+            diagonal=Length(plan.diagonal),
+        )  # fmt: skip
+        yield message("order.footing_pour", litres=Count(round(plan.volume)), bags=Count(plan.bags or 0))
+        yield message("order.cure", days=Count(footing.cure_days))
+    deck = layout.flight.around.deck_below
+    if deck is not None and deck.block is not None:
+        yield message("order.deck_block", boards=Length(deck.boards), front=Length(layout.riser_plumbs[-1]))
 
 
 def _head(layout: Layout) -> Iterator[Message]:
@@ -82,7 +99,9 @@ def _foot(layout: Layout) -> Iterator[Message]:
     count = len(pieces[0][1]) if pieces else 0
     yield message("order.kicker", n=Count(count), long=Length(long), front=Length(front))
     plan = anchor_plan(layout)
-    if plan is not None:
+    if flight.around.deck_below is not None:
+        yield message("order.deck_screws")
+    elif plan is not None:
         yield message("order.anchors", n=Count(len(plan.places)), hole=Length(plan.hole))
 
 

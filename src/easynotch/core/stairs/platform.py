@@ -64,7 +64,7 @@ def split(flight: Flight) -> TwoFlights | None:
         raise FlightError("platform.after", message("error.platform_after", n=Count(count), most=Count(count - 2)))
     riser = whole.total_rise / count
     around, least = flight.around, Surroundings()
-    upper_around = replace(around, platform=None, slab=None, anchors=None, built=None)
+    upper_around = replace(around, platform=None, slab=None, footing=None, deck_below=None, anchors=None, built=None)
     upper = replace(
         flight,
         total_rise=riser * platform.after,

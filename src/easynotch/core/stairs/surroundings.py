@@ -68,6 +68,30 @@ class Slab:
     cure_days: int = 7
 
 
+@dataclass(frozen=True, slots=True)
+class Footing:
+    """A strip of concrete under the foot: its plan (``length`` along the stair), depth, how far it reaches back under
+    the stair, what a bag yields (litres), and how deep frost goes, where the local authority said so.
+    """
+
+    length: float
+    width: float
+    depth: float
+    back: float
+    bag: float = 0.0
+    frost: float | None = None
+    cure_days: int = 7
+
+
+@dataclass(frozen=True, slots=True)
+class DeckBelow:
+    """A deck or floor under the foot: its boards' thickness, the block let in under them, the screws down into it."""
+
+    boards: float
+    block: Stock | None = None
+    screw: float | None = None
+
+
 class DoorSwing(StrEnum):
     """Where a door at the head swings."""
 
@@ -179,6 +203,8 @@ class Surroundings:
     blocks: Stock | None = None
     guard: Guard | None = None
     slab: Slab | None = None
+    footing: Footing | None = None
+    deck_below: DeckBelow | None = None
     top_landing: TopLanding | None = None
     overhead: tuple[Overhead, ...] = ()
     anchors: Anchors | None = None

@@ -1,0 +1,35 @@
+"""The board a stringer comes from: its defects where they lie, and the layout slid clear of them."""
+
+from ..core.solid import Member, outline
+from ..core.stairs import Layout, slides
+from ..core.terms import Length
+from .sheet import Dimension, Layer, Sheet, area, rectangle
+
+
+def draw_in_hand(layout: Layout, pattern: Member) -> Sheet | None:
+    """The stock board lying with its better end to the left and its top edge up; None where its length is not known
+    or the stringer does not fit on it.
+    """
+    length, depth = layout.flight.stock.length, pattern.stock.depth
+    if length is None or length < pattern.lengths["board"]:
+        return None
+    free = slides(layout, pattern, length)
+    shift = free[0][0] if free else 0.0
+    laid = [(u - pattern.zero + shift, v) for u, v in outline(pattern)]
+    paths = [
+        rectangle("board", Layer.FRAMING, (0.0, 0.0), (length, depth)),
+        area("laid", Layer.WOOD if free else Layer.THEORY, laid),
+        *(
+            rectangle(f"defect_{n}", Layer.CUT, (one.start, 0.0), (min(one.stop, length), min(one.deep, depth)))
+            for n, one in enumerate(layout.flight.around.defects, 1)
+            if one.start < length
+        ),
+    ]
+    found = []
+    if free:
+        low, high = free[0]
+        end = pattern.lengths["board"]
+        found.append(Dimension("slide_room", (low + end, depth), (high + end, depth), 34.0, Length(high - low)))
+        if low > 0:
+            found.append(Dimension("slide_from", (0.0, depth), (low, depth), 34.0, Length(low)))
+    return Sheet((0.0, 0.0, length, depth + 60.0), tuple(paths), tuple(found))
