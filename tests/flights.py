@@ -7,14 +7,21 @@ from hypothesis import strategies as st
 from easynotch.core.solid import Stock
 from easynotch.core.stairs import (
     Anchors,
+    Balusters,
     Boards,
+    Built,
+    DeckBelow,
+    Defect,
+    DoorSwing,
     Flight,
+    Footing,
     Guard,
     GuardSides,
     Head,
     HeadKind,
     Kicker,
     KickerNotch,
+    Overhead,
     RiserChoice,
     RiserRule,
     Screws,
@@ -22,6 +29,7 @@ from easynotch.core.stairs import (
     Sides,
     Slab,
     Surroundings,
+    TopLanding,
     Tread,
 )
 
@@ -77,7 +85,9 @@ SECTION = st.builds(Stock, mm(18, 45), mm(60, 140))
 
 @st.composite
 def surroundings(draw: st.DrawFn) -> Surroundings:
-    """Sides open, overhanging or closed by skirts; guards of every kind; blocks, slab, anchors, or none of them."""
+    """Sides open, overhanging or closed by skirts; guards of every kind; a foot on a slab, a footing, boards or neither; blocks,
+    anchors, a door, a beam, a short header, defects, a stair that stands, or none of them.
+    """
     side = draw(st.sampled_from(["plain", "overhang", "skirt"]))
     guard = Guard(
         sides=draw(st.sampled_from(GuardSides)),
@@ -89,7 +99,11 @@ def surroundings(draw: st.DrawFn) -> Surroundings:
         baluster=draw(st.builds(Stock, mm(30, 40), mm(18, 40))),
         gap=draw(mm(60, 130)),
         bay=draw(mm(900, 2400)),
+        held=draw(st.sampled_from(Balusters)),
+        strip=Stock(20, 30),
     )
+    foot = draw(st.sampled_from(["slab", "footing", "deck", "ground"]))
+    block = draw(st.none() | st.just(Stock(40, 120)))
     return Surroundings(
         sides=Sides(
             overhang=draw(mm(5, 40)) if side == "overhang" else 0.0,
@@ -98,7 +112,15 @@ def surroundings(draw: st.DrawFn) -> Surroundings:
         ),
         blocks=draw(st.none() | st.just(Stock(40, 90))),
         guard=draw(st.none() | st.just(guard)),
-        slab=draw(st.none() | st.just(Slab(1200, 4000, 100, 400, 0.02, 100, 17))),
+        slab=Slab(1200, 4000, 100, 400, 0.02, 100, 17) if foot == "slab" else None,
+        footing=Footing(500, 3000, 400, 200, 17, draw(st.none() | st.just(350.0))) if foot == "footing" else None,
+        deck_below=DeckBelow(28, block, draw(st.none() | st.just(90.0))) if foot == "deck" else None,
+        top_landing=draw(st.none() | st.builds(TopLanding, mm(600, 1500), mm(0, 900), st.sampled_from(DoorSwing))),
+        overhead=draw(st.just(()) | st.just((Overhead(300.0, 420.0, 1900.0),))),
+        defects=draw(st.just(()) | st.just((Defect(500.0, 560.0, 120.0),))),
+        built=draw(st.none() | st.just(Built((180.0, 190.0, 180.0), (250.0, 262.0)))),
+        header_length=draw(st.none() | mm(400, 900)),
+        trial_sheet=draw(st.none() | st.just(6.0)),
         anchors=draw(st.none() | st.just(Anchors(60, 130, 900))),
         screws=Screws(tread=draw(st.none() | mm(40, 90))),
     )

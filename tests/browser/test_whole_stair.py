@@ -67,7 +67,7 @@ def test_a_guard_is_laid_out_drawn_and_cut(page):
     expect(page.locator(".stair-drawing .layer-framing").nth(8)).to_be_attached()
     assert violations(page) == []
     page.get_by_role("button", name="The stair from above").click()
-    expect(page.locator(".stair-drawing")).to_contain_text("over stringers")
+    expect(page.locator(".stair-drawing").first).to_contain_text("over stringers")
     station(page, "Cut")
     page.get_by_role("button", name="Cut list").click()
     expect(page.get_by_role("button", name="Baluster", exact=True)).to_be_visible()
@@ -92,3 +92,38 @@ def test_a_stair_that_stands_shows_its_odd_risers_and_the_least_that_mends_them(
     saved(page)
     station(page, "Fit")
     expect(page.locator(".built")).to_contain_text("Nothing to mend")
+
+
+def test_a_knot_touched_on_the_board_moves_the_layout_clear_of_it_and_a_second_touch_takes_it_away(page):
+    start_stair(page)
+    commit(page, "Total rise", "52 3/8")
+    saved(page)
+    station(page, "Work out")
+    board = page.locator(".in-hand svg")
+    first = page.locator(".in-hand .shape-laid")
+    before = first.get_attribute("points")
+    box = page.locator(".in-hand .shape-board").bounding_box()
+    canvas = board.bounding_box()
+    assert box and canvas
+    at = {"x": box["x"] - canvas["x"] + box["width"] * 0.085, "y": box["y"] - canvas["y"] + box["height"] * 0.8}
+    board.click(position=at)
+    expect(page.locator(".in-hand .shape-defect_1")).to_be_attached()
+    expect(page.locator(".side")).to_contain_text("no notch meets a defect")
+    board.click(position=at)
+    expect(page.locator(".in-hand .shape-defect_1")).to_have_count(0)
+    expect(first).to_have_attribute("points", before or "")
+    assert violations(page) == []
+
+
+def test_the_foot_stands_on_one_thing_and_each_is_told_what_holds_it(page):
+    start_stair(page)
+    commit(page, "Total rise", "52 3/8")
+    tick(page, "A deck or floor under the foot")
+    expect(page.get_by_role("checkbox", name="Slab at the foot", exact=True)).to_have_count(0)
+    commit(page, "Its boards, thick", "a plank")
+    expect(page.get_by_role("alert").first).to_be_visible()
+    commit(page, "Its boards, thick", "1 1/4")
+    saved(page)
+    station(page, "Work out")
+    expect(page.locator(".side")).to_contain_text("nothing known under them")
+    expect(page.locator(".stair-groups")).to_contain_text("First riser on the stringer")

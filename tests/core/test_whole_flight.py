@@ -10,29 +10,39 @@ from hypothesis import strategies as st
 from easynotch.core.rules import LimitSetId, limit_set
 from easynotch.core.solid import Stock, as_manifold, close, dry_fit, overlaps, straight
 from easynotch.core.stairs import (
+    Anchors,
+    Boards,
     Built,
+    DeckBelow,
     Defect,
     DoorSwing,
     FlightError,
+    Footing,
     Ground,
     Guard,
     GuardSides,
     HeadKind,
     Housed,
+    Kicker,
+    KickerNotch,
     Mend,
     Overhead,
     Platform,
     Reading,
     RiserChoice,
     RiserRule,
+    Screws,
+    Slab,
     Surroundings,
     TopLanding,
+    Tread,
     Turn,
     around_checks,
     frame_flight,
     frame_stair,
     guard_layout,
     lay_out,
+    platform_checks,
     rows,
     slides,
     split,
@@ -110,6 +120,20 @@ def test_where_the_landing_slopes_across_every_stringer_stands_on_the_ground_whe
     assume(layout.riser_plumbs[-1] > 0)
     expected = layout.bearing_level - ground.across_at(frame.origin.y, flight.width)
     assert low == pytest.approx(expected, abs=1e-6)
+
+
+@settings(max_examples=40)
+@given(whole_flights(), mm(-0.03, 0.03))
+def test_on_ground_that_falls_across_a_level_kicker_meets_every_stringers_own_notch(flight, across):
+    kicker = replace(flight.kicker or Kicker(90, 38, KickerNotch.ALL), thickness=30.0)
+    width = min(flight.width, 1200.0)
+    ground = Ground((Reading(0.0, flight.total_rise),), across=across or 0.01)
+    flight = replace(flight, kicker=kicker, width=width, ground=ground, around=Surroundings())
+    framing = frame_flight(lay_out(replace(flight, riser=RiserChoice(RiserRule.COUNT, lay_out(flight).riser_count))))
+    assert any("kicker" in touch.id for touch in framing.touches) or kicker.notch is KickerNotch.NONE
+    for touch in framing.touches:
+        assert abs(close(touch).opening) < 1e-3, touch.id
+    assert [one for one in overlaps([(p.member, p.frames) for p in framing.pieces]) if "kicker" in str(one)] == []
 
 
 @given(flights(), st.integers(2, 5), st.integers(2, 5), st.sampled_from(Turn), mm(0, 0.03))
@@ -236,7 +260,7 @@ STAIR = {"riser": RiserChoice(RiserRule.COUNT, 8)}
 
 
 def plain_flight(**changes):
-    from easynotch.core.stairs import Flight, Head, Tread  # noqa: PLC0415
+    from easynotch.core.stairs import Flight, Head  # noqa: PLC0415
 
     around = {key: changes.pop(key) for key in list(changes) if key in Surroundings.__dataclass_fields__}
     made = Flight(
@@ -316,3 +340,96 @@ def test_a_door_that_sweeps_the_landing_leaves_room_to_stand_or_is_told(depth, l
 def test_a_straight_piece_is_as_long_as_it_says():
     member, _ = straight("rail", "rail", Stock(40, 90), [stringers(lay_out(plain_flight()))[0].placement], 777.0)
     assert as_manifold(member).volume() == pytest.approx(777 * 40 * 90)
+
+
+def kickered(**around):
+    return plain_flight(kicker=Kicker(90.0, 38.0, KickerNotch.INNER), **around)
+
+
+def with_slab(thickness=100.0, width=1000.0, back=108.0, **around):
+    return kickered(slab=Slab(1200.0, width, thickness, back), **around)
+
+
+def with_footing(width=1000.0, back=108.0, depth=300.0):
+    return kickered(footing=Footing(400.0, width, depth, back, frost=300.0))
+
+
+def in_hand_rip(last):
+    """A tread of whole boards of 100 and a last one ripped to so much."""
+    made = plain_flight(tread=Tread(30.0, 20.0, given_going=180.0 + last, in_hand=Boards(0, 100.0, 0.0)))
+    return replace(made, riser_board=0.0)
+
+
+def on_composite(apart):
+    wide = apart + 45.0
+    return replace(
+        plain_flight(tread=replace(plain_flight().tread, composite=True)), width=wide, stringer_spacing=900.0
+    )
+
+
+def across_by(fall):
+    ground = Ground((Reading(0.0, 1440.0),), across=fall / 1000.0)
+    return plain_flight(ground=ground)
+
+
+def housed_in(left):
+    return plain_flight(housed=Housed(30.0, 45.0 - left, 3.0, 1 / 24))
+
+
+EDGES = {
+    # What is too much by d: a check is fine at its edge and inside it, and told just past it.
+    "ground_across": (lambda d: across_by(LIMITS["riser_difference"].amount + d), Level.LOOK),
+    "anchor_length": (lambda d: kickered(anchors=Anchors(60.0, 98.0 - d, 900.0)), Level.STOP),
+    "screw_tread": (lambda d: plain_flight(screws=Screws(tread=55.0 - d)), Level.STOP),
+    "screw_riser_board": (lambda d: plain_flight(screws=Screws(riser_board=43.0 - d)), Level.STOP),
+    "screw_kicker": (lambda d: kickered(screws=Screws(kicker=70.0 - d)), Level.STOP),
+    "header_length": (lambda d: plain_flight(header_length=1000.0 - d), Level.LOOK),
+    "slab_width": (lambda d: with_slab(width=1000.0 - d), Level.LOOK),
+    "slab_back": (lambda d: with_slab(back=108.0 - d), Level.STOP),
+    "footing_width": (lambda d: with_footing(width=1000.0 - d), Level.STOP),
+    "footing_back": (lambda d: with_footing(back=108.0 - d), Level.STOP),
+    "footing_frost": (lambda d: with_footing(depth=300.0 - d), Level.STOP),
+    "deck_screw": (lambda d: kickered(deck_below=DeckBelow(28.0, Stock(45, 140), 91.0 - d)), Level.STOP),
+    "spacing_material": (lambda d: on_composite(LIMITS["spacing_composite"].amount + d), None),
+    "tread_rip": (lambda d: in_hand_rip(100.0 / 3 - d), Level.LOOK),
+    "built": (lambda d: plain_flight(built=Built((180.0, 180.0 + LIMITS["riser_difference"].amount + d))), Level.STOP),
+    "built_goings": (
+        lambda d: plain_flight(built=Built((180.0, 180.0), (250.0, 250.0 + LIMITS["riser_difference"].amount + d))),
+        Level.STOP,
+    ),
+    "housing_depth": (lambda d: housed_in(22.5 - d), Level.STOP),
+}
+
+
+@pytest.mark.parametrize("check_id", EDGES)
+def test_what_just_fits_is_let_pass_and_a_hundredth_less_is_told(check_id):
+    made, level = EDGES[check_id]
+    level = level or LIMITS["spacing_composite"].level
+    assert level_of(made(-0.01), check_id) is Level.OK
+    assert level_of(made(0.0), check_id) is Level.OK
+    assert level_of(made(0.01), check_id) is level
+
+
+@pytest.mark.parametrize(("concrete", "told"), [(66.36, False), (66.35, True), (66.34, True)])
+def test_an_anchors_hole_stays_in_the_concrete(concrete, told):
+    flight = with_slab(thickness=concrete, anchors=Anchors(60.0, 130.0, 900.0))
+    assert (level_of(flight, "anchor_through") is Level.STOP) is told
+
+
+def test_a_block_lies_under_the_boards_the_foot_stands_on_and_a_foot_on_boards_takes_no_anchors():
+    flight = kickered(deck_below=DeckBelow(28.0, Stock(45, 140)), anchors=Anchors(60.0, 130.0, 900.0))
+    layout = lay_out(flight)
+    block = next(piece for piece in frame_flight(layout).pieces if piece.member.role == "foot_block")
+    low = as_manifold(block.member, block.frames[0]).bounding_box()
+    assert low[5] == pytest.approx(layout.bearing_level - 28.0)
+    assert low[2] == pytest.approx(layout.bearing_level - 168.0)
+    assert layout.riser_plumbs[-1] - 90 < low[0] < low[3] < layout.riser_plumbs[-1]
+    assert level_of(flight, "anchors_deck") is Level.STOP
+
+
+@pytest.mark.parametrize(("more", "level"), [(0.01, None), (0.0, None), (-0.01, "stop")])
+def test_a_platform_as_deep_as_the_limit_is_deep_enough(more, level):
+    least = LIMITS["landing_depth_min"].amount
+    two = split(plain_flight(platform=Platform(4, Turn.STRAIGHT, least + more, 28.0, 240.0)))
+    (found,) = [one for one in platform_checks(two, LIMITS) if one.id == "platform_depth"]
+    assert found.level is (LIMITS["landing_depth_min"].level if level else Level.OK)

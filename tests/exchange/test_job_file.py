@@ -66,14 +66,57 @@ def written(path: tuple[Any, ...]) -> str:
     return re.sub(r"\.?\[", "[", ".".join(f"[{step}]" if isinstance(step, int) else step for step in path))
 
 
+SECTION = {"thickness": '1 1/2"', "depth": '3 1/2"'}
+PLAIN = {
+    "kind": "flight", "total_rise": "44\"", "riser": {"count": 6}, "tread": {"going": "10\"", "thickness": "1\""},
+    "stock": {"thickness": "1 1/2\"", "depth": "11 1/4\"", "length": "12'"}, "width": "42\"",
+}  # fmt: skip
+AROUND = {
+    "format": "easy-notch-job", "version": 1, "units": "imperial",
+    "works": [
+        PLAIN | {
+            "ground": {"at": "4\"", "readings": [{"at": "60\"", "drop": "46\""}], "across": {"slope": "1:60"},
+                       "confirmed": {"at": "50\"", "drop": "45\""}},
+            "tread": {"going": "10\"", "thickness": "1\"", "in_hand": {"width": "5 1/2\"", "gap": "1/8\""}},
+            "riser_board": "3/4\"", "kicker": {"width": "3 1/2\"", "thickness": "1 1/2\"", "notch": "inner"},
+            "head": {"header_depth": "9\"", "header_length": "30\"", "lap": "14\""}, "blocks": SECTION,
+            "sides": {"skirt": {"thickness": "3/4\"", "depth": "11\""}, "margin": "1\""},
+            "guard": {"height": "36\"", "under": "2\"", "gap": "3 7/8\"", "bay": "6'", "post": SECTION, "rail": SECTION,
+                      "lower_rail": SECTION, "baluster": SECTION, "held": "nailer", "strip": SECTION},
+            "slab": {"length": "48\"", "width": "54\"", "thickness": "4\"", "back": "12\"", "fall": "1:50",
+                     "gravel": "4\"", "bag": 17, "cure_days": 7},
+            "anchors": {"embedment": "2 1/2\"", "length": "5\"", "spacing": "36\""},
+            "screws": {"tread": "2 1/2\"", "riser_board": "2\"", "kicker": "3\"", "least": "1\""},
+            "top_landing": {"depth": "48\"", "door": "32\"", "swing": "over"},
+            "overhead": [{"start": "40\"", "stop": "44\"", "above": "70\""}],
+            "defects": [{"start": "20\"", "stop": "22\"", "deep": "4\""}], "trial_sheet": "1/4\"",
+        },
+        PLAIN | {
+            "platform": {"after": 3, "turn": "left", "depth": "42\"", "finish": "1\"", "header_depth": "9\"",
+                         "fall": "1:80", "well": "4\""},
+            "footing": {"length": "16\"", "width": "48\"", "depth": "12\"", "back": "10\"", "frost": "10\""},
+            "order": {"first": "treads", "start": "top"},
+        },
+        PLAIN | {
+            "housed": {"margin": "1 1/2\"", "depth": "1/2\"", "thin": "1/8\"", "taper": "1:20"},
+            "built": {"risers": ["7\"", "7 1/2\""], "goings": ["10\"", "10 1/4\""]},
+            "deck_below": {"boards": "1\"", "screw": "4\"", "block": SECTION},
+        },
+    ],
+}  # fmt: skip
+EVERY_KEY = [(BOARDWALK, path) for path in paths(BOARDWALK)] + [
+    (AROUND, path)
+    for path in paths(AROUND["works"], ("works",))
+    if path[1:] and path[2:3] != () and path[2] not in PLAIN
+]
 BAD = ["", "abc", "7 5/8/2", 0, -1, '-1"', 1e300, float("inf"), None, [], {}, True, "9" * 500, "\x1b[31m"]
-FINE = {("name",), ("works", 0, "name"), ("works",)}
+FINE = {("works", 0, "overhead", 0, "above"), ("name",), ("works", 0, "name"), ("works",)}
 
 
-@pytest.mark.parametrize("path", paths(BOARDWALK), ids=written)
-def test_bad_values_at_every_key_get_a_sentence_at_that_key_and_no_crash(path, capsys, tmp_path):
+@pytest.mark.parametrize(("whole", "path"), EVERY_KEY, ids=lambda one: written(one) if isinstance(one, tuple) else "")
+def test_bad_values_at_every_key_get_a_sentence_at_that_key_and_no_crash(whole, path, capsys, tmp_path):
     for bad in BAD:
-        job = copy.deepcopy(BOARDWALK)
+        job = json.loads(json.dumps(whole))
         place: Any = job
         for step in path[:-1]:
             place = place[step]

@@ -131,8 +131,11 @@ def header_pieces(layout: Layout) -> list[Placed]:
         rim = Stock(thickness, depth)
         sides = [upright(-thickness, right, 0.0, thickness) for right in (-half, half - each)]
         made.append(straight("rim_extension", "rim_extension", rim, sides, each))
-        behind = [upright(-2 * thickness, right, 0.0, thickness) for right in (-half, half - each - lap)]
-        made.append(straight("rim_block", "rim_block", rim, behind, each + lap))
+        # Blocks that would meet behind a short header are one.
+        apart = flight.width > 2 * (each + lap)
+        rights, long = ((-half, half - each - lap), each + lap) if apart else ((-half,), flight.width)
+        behind = [upright(-2 * thickness, right, 0.0, thickness) for right in rights]
+        made.append(straight("rim_block", "rim_block", rim, behind, long))
     return made
 
 

@@ -6,7 +6,7 @@ from math import ceil
 from ..solid import Face, MateFace, Member, Stock, Touch, Vector, member_face, straight, support_face
 from .flight import KickerNotch
 from .layout import Layout
-from .places import lying, spacer, stringer_count, stringer_places
+from .places import kicker_stands, lying, spacer, stringer_count, stringer_places
 from .steps import Placed
 
 HOLE_MORE = 6.35
@@ -22,7 +22,7 @@ def kicker_pieces(layout: Layout) -> list[Placed]:
     kicker = flight.kicker
     if kicker is None:
         return []
-    front, z = layout.riser_plumbs[-1], layout.bearing_level
+    front, z = layout.riser_plumbs[-1], kicker_stands(layout)
     thickness, half = flight.stock.thickness, flight.width / 2
     lefts: tuple[float, ...] = (half,)
     length = flight.width

@@ -3,10 +3,15 @@
 from collections.abc import Iterator
 
 from ..terms import Check, Count, Length, Level
+from ..terms.check import TOUCHING
 from .checks import plain
 from .feet import CLEAR, LEAST_ANCHORS, anchor_plan
 from .flight import KickerNotch
 from .layout import Layout
+
+
+def _reaches(given: float, wanted: float) -> bool:
+    return given >= wanted - TOUCHING
 
 
 def foot_checks(layout: Layout) -> Iterator[Check]:
@@ -34,11 +39,11 @@ def _anchors(layout: Layout) -> Iterator[Check]:
     )
     wanted = anchors.embedment + kicker.thickness
     yield plain(
-        "anchor_length", Level.OK if anchors.length >= wanted else Level.STOP, Length(wanted),
+        "anchor_length", Level.OK if _reaches(anchors.length, wanted) else Level.STOP, Length(wanted),
         anchor=Length(anchors.length),
     )  # fmt: skip
     concrete = around.slab.thickness if around.slab else around.footing.depth if around.footing else None
-    if concrete is not None and plan.hole >= concrete:
+    if concrete is not None and _reaches(plan.hole, concrete):
         yield plain("anchor_through", Level.STOP, Length(plan.hole), slab=Length(concrete))
 
 
@@ -46,11 +51,11 @@ def _slab(layout: Layout) -> Iterator[Check]:
     slab = layout.flight.around.slab
     if slab is None:
         return
-    wide = slab.width >= layout.flight.width
+    wide = _reaches(slab.width, layout.flight.width)
     yield plain("slab_width", Level.OK if wide else Level.LOOK, Length(slab.width), stair=Length(layout.flight.width))
     kicker = layout.flight.kicker
     if kicker is not None:
-        under = slab.back >= kicker.width + layout.flight.riser_board
+        under = _reaches(slab.back, kicker.width + layout.flight.riser_board)
         yield plain("slab_back", Level.OK if under else Level.STOP, Length(slab.back), kicker=Length(kicker.width))
 
 
@@ -59,10 +64,10 @@ def _footing(layout: Layout) -> Iterator[Check]:
     flight, footing = layout.flight, layout.flight.around.footing
     if footing is None:
         return
-    wide = footing.width >= flight.width
+    wide = _reaches(footing.width, flight.width)
     yield plain("footing_width", Level.OK if wide else Level.STOP, Length(footing.width), stair=Length(flight.width))
     wanted = (flight.kicker.width if flight.kicker else 0.0) + flight.riser_board
-    held = footing.back >= wanted and footing.length >= footing.back
+    held = _reaches(footing.back, wanted) and _reaches(footing.length, footing.back)
     yield plain(
         "footing_back", Level.OK if held else Level.STOP, Length(footing.back), wanted=Length(wanted),
         length=Length(footing.length),
@@ -70,7 +75,7 @@ def _footing(layout: Layout) -> Iterator[Check]:
     if footing.frost is None:
         yield plain("footing_ask", Level.LOOK, Length(footing.depth))
     else:
-        deep = footing.depth >= footing.frost
+        deep = _reaches(footing.depth, footing.frost)
         yield plain(
             "footing_frost", Level.OK if deep else Level.STOP, Length(footing.depth), frost=Length(footing.frost)
         )
@@ -88,7 +93,7 @@ def _deck_below(layout: Layout) -> Iterator[Check]:
     through, least = kicker.thickness + deck.boards, flight.around.screws.least
     held = deck.screw - through
     yield plain(
-        "deck_screw", Level.OK if held >= least else Level.STOP, Length(deck.screw), through=Length(through),
+        "deck_screw", Level.OK if _reaches(held, least) else Level.STOP, Length(deck.screw), through=Length(through),
         held=Length(held), least=Length(least),
     )  # fmt: skip
 
@@ -108,6 +113,6 @@ def screw_checks(layout: Layout) -> Iterator[Check]:
             continue
         held = screw - through
         yield plain(
-            f"screw_{name}", Level.OK if held >= screws.least else Level.STOP, Length(screw), through=Length(through),
-            held=Length(held), least=Length(screws.least),
+            f"screw_{name}", Level.OK if _reaches(held, screws.least) else Level.STOP, Length(screw),
+            through=Length(through), held=Length(held), least=Length(screws.least),
         )  # fmt: skip

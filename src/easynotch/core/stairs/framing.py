@@ -17,7 +17,7 @@ from .flight import HeadKind
 from .guard import guard_pieces, newel_notches
 from .housed import housed_strings, housed_touches
 from .layout import Layout
-from .places import stringer_places
+from .places import kicker_stands, stringer_places
 from .platform import TwoFlights, moved
 from .steps import Placed, riser_boards, step_touches, treads
 from .stringer import stringers
@@ -50,7 +50,7 @@ def frame_flight(layout: Layout) -> FlightFraming:
         pieces = [*strings, *boards, *risers, *guards]
         return _framed(pieces, [*housed_touches(layout, strings, boards), *_foot(layout, strings[0][0]), *fitted])
     bearers = stringer_pieces(layout)
-    outer, inner = bearers[0][0], bearers[-1][0]
+    outer, inner = bearers[0][0], bearers[min(1, len(bearers) - 1)][0]
     kicker, blocks, closed = kicker_pieces(layout), spacer_blocks(layout), skirts(layout)
     guards, fitted = guard_pieces(layout)
     head = header_pieces(layout)
@@ -115,7 +115,7 @@ def _own_foot(layout: Layout, place: int, y: float) -> Placed:
     assert layout.flight.ground is not None
     lower = layout.flight.ground.across_at(y, layout.flight.width)
     flight = replace(layout.flight, lower_finish=layout.flight.lower_finish + lower)
-    whole = stringers(replace(layout, flight=flight))
+    whole = stringers(replace(layout, flight=flight), kicker_stands(layout))
     member = replace(
         whole[-1 if notched_over(layout, place) else 0], id="stringer" if place == 0 else f"stringer_{place + 1}",
         count=1,

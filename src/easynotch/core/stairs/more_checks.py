@@ -62,7 +62,7 @@ def _ground(layout: Layout, limits: Limits) -> Iterator[Check]:
         yield plain("ground_rounds", Level.LOOK, n=Count(landing.count))
     across = abs(ground.across) * layout.flight.width
     if across > 0:
-        level = Level.LOOK if across > limits["riser_difference"].amount else Level.OK
+        level = Level.LOOK if across > limits["riser_difference"].amount + 1e-6 else Level.OK
         yield plain("ground_across", level, Length(across), limit=limits["riser_difference"].value)
 
 
@@ -153,7 +153,7 @@ def _rips(layout: Layout) -> Iterator[Check]:
     if narrow:
         least = min(narrow, key=lambda row: row.front - row.back)
         width = least.front - least.back
-        level = Level.LOOK if width < least.stock * SLIVER else Level.OK
+        level = Level.LOOK if width < least.stock * SLIVER - 1e-6 else Level.OK
         yield plain("tread_rip", level, Length(width), board=Length(least.stock), n=Count(len(narrow)))
     if tread.under_riser > 0 and layout.flight.around.top_down:
         yield plain("treads_under", Level.LOOK)
@@ -164,7 +164,7 @@ def _header(layout: Layout) -> Iterator[Check]:
     if around.header_length is not None:
         short = flight.width - around.header_length
         yield plain(
-            "header_length", Level.OK if short <= 0 else Level.LOOK, Length(max(0.0, short) / 2),
+            "header_length", Level.OK if short <= 1e-6 else Level.LOOK, Length(max(0.0, short) / 2),
             header=Length(around.header_length), width=Length(flight.width),
         )  # fmt: skip
 
@@ -210,7 +210,7 @@ def _housed(layout: Layout) -> Iterator[Check]:
     if housed is None:
         return
     left = stock.thickness - housed.depth
-    yield plain("housing_depth", Level.OK if left >= stock.thickness / 2 else Level.STOP, Length(left))
+    yield plain("housing_depth", Level.OK if left >= stock.thickness / 2 - 1e-6 else Level.STOP, Length(left))
     # Below the step the string must still hold its housings: from its top edge down to the lowest wedge.
     back, front, under = layout.walked[0]
     lowest = (layout.nosing_level(back) - under + housed.thin + (front - back) * housed.taper) * layout.cos

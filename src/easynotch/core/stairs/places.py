@@ -37,6 +37,16 @@ def spacer(layout: Layout) -> float:
     return (layout.flight.width - count * layout.flight.stock.thickness) / (count - 1)
 
 
+def kicker_stands(layout: Layout) -> float:
+    """The level of the kicker's underside: on what the stringers stand on, or level on the highest of a ground that
+    falls across, packed up where it is lower.
+    """
+    ground, width = layout.flight.ground, layout.flight.width
+    if ground is None or ground.across == 0:
+        return layout.bearing_level
+    return layout.bearing_level - min(ground.across_at(y, width) for y in (-width / 2, width / 2))
+
+
 def lying(x: float, left: float, z: float, thickness: float) -> Frame:
     """A board lying flat across the stair: its top edge in front at x, beginning at its left end, its underside at z;
     its near face lies up.

@@ -5,22 +5,26 @@ from dataclasses import replace
 from ..solid import Frame, Member, Removal, Vector, marks_of, removal, stretch
 from .flight import HeadKind, KickerNotch
 from .layout import Layout
-from .places import stringer_count
+from .places import kicker_stands, stringer_count
 
 UP, DOWN = Vector(0.0, 0.0, 1.0), Vector(0.0, 0.0, -1.0)
 OUT, BACK = Vector(1.0, 0.0, 0.0), Vector(-1.0, 0.0, 0.0)
 
 
-def stringers(layout: Layout) -> tuple[Member, ...]:
+def stringers(layout: Layout, kicker_at: float | None = None) -> tuple[Member, ...]:
     """The flight's stringers: one member where all are alike, two where only the inner ones are notched.
 
-    The first one is the pattern.
+    The first one is the pattern. ``kicker_at`` is the level of the kicker's underside, where the stringer does not
+    stand on the same level.
     """
     count = stringer_count(layout)
     kicker = layout.flight.kicker
     whole = _whole(layout)
     ends = stretch(whole) or (0.0, 0.0)
-    over_ledger, over_kicker = _ledger_notch(layout), _kicker_notch(layout)
+    over_ledger, over_kicker = (
+        _ledger_notch(layout),
+        _kicker_notch(layout, kicker_stands(layout) if kicker_at is None else kicker_at),
+    )
     if kicker is None or kicker.notch is not KickerNotch.INNER or count <= 2:
         notches = over_ledger + (over_kicker if kicker is not None and kicker.notch is KickerNotch.ALL else ())
         return (_notched(layout, whole, ends, notches, "stringer", count),)
@@ -115,7 +119,7 @@ def _ledger_notch(layout: Layout) -> tuple[Removal, ...]:
     return (notch,)
 
 
-def _kicker_notch(layout: Layout) -> tuple[Removal, ...]:
+def _kicker_notch(layout: Layout, stands: float) -> tuple[Removal, ...]:
     """At the toe: the kicker's front stands flush with the lowest riser cut."""
     kicker = layout.flight.kicker
     if kicker is None:
@@ -123,6 +127,6 @@ def _kicker_notch(layout: Layout) -> tuple[Removal, ...]:
     notch = removal(
         placement(layout),
         ("kicker_plumb", "kicker", Vector(layout.riser_plumbs[-1] - kicker.width, 0.0, 0.0), OUT),
-        ("kicker_level", "kicker", Vector(0.0, 0.0, layout.bearing_level + kicker.thickness), DOWN),
+        ("kicker_level", "kicker", Vector(0.0, 0.0, stands + kicker.thickness), DOWN),
     )
     return (notch,)
