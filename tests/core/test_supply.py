@@ -8,7 +8,18 @@ from hypothesis import strategies as st
 
 from easynotch.core.solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector, as_manifold
 from easynotch.core.stairs import lay_out, stringers
-from easynotch.core.supply import StockLength, Turn, Wanted, lying_ways, nest, saw_settings
+from easynotch.core.supply import (
+    OnHand,
+    StockLength,
+    Turn,
+    Wanted,
+    clear_lengths,
+    lying_ways,
+    nest,
+    off_cuts,
+    saw_settings,
+    scarf,
+)
 from tests.flights import flights
 
 DEPTH, THICK = 140.0, 38.0
@@ -153,3 +164,55 @@ def test_a_piece_longer_than_any_board_is_named_and_the_others_are_still_planned
     plan = nest((Wanted("long", long, 1), Wanted("short", short, 2)), YARD, 3.0)
     assert plan.too_long == ("long",)
     assert sum(len(board.laid) * board.count for board in plan.boards) == 2
+
+
+@st.composite
+def on_hand(draw):
+    """Up to six boards on hand, some with defects."""
+    made = []
+    for k in range(draw(st.integers(1, 6))):
+        length = draw(mm(400, 6000))
+        ends = draw(st.lists(mm(0, length), min_size=0, max_size=2).map(sorted))
+        made.append(OnHand(f"rack_{k}", length, tuple((at, min(length, at + 60)) for at in ends)))
+    return made
+
+
+@settings(max_examples=30)
+@given(batches(), on_hand(), mm(2, 5))
+def test_boards_on_hand_are_used_once_and_clear_of_their_defects_and_never_make_the_rest_dearer(batch, rack, kerf):
+    bought = nest(batch, YARD, kerf)
+    plan = nest(batch, (*YARD, *clear_lengths(rack)), kerf)
+    assert plan.cost <= bought.cost + 1e-6
+    assert plan.bound <= plan.cost + 1e-6
+    assert sum(len(board.laid) * board.count for board in plan.boards) == sum(one.count for one in batch)
+    boards = {one.id: one for one in rack}
+    used = {}
+    for board in plan.boards:
+        if not board.stock.id:
+            continue
+        assert board.count == 1
+        for laid in board.laid:
+            used.setdefault(board.stock.id, []).append((board.stock.start + laid.start, board.stock.start + laid.stop))
+    for name, spans in used.items():
+        whole = boards[name]
+        for start, stop in spans:
+            assert -1e-6 < start < stop < whole.length + 1e-6
+            assert all(stop <= low + 1e-6 or start >= high - 1e-6 for low, high in whole.defects)
+        left = sum(one.length for one in off_cuts(whole, spans, kerf))
+        assert left <= whole.length - max(b - a for a, b in spans) + 1e-6
+
+
+@given(sticks(), st.lists(mm(0, 2600), max_size=3))
+def test_a_piece_too_long_for_any_board_is_scarfed_into_parts_that_fit_and_come_to_the_whole(stick, bearings):
+    whole = lying_ways(stick, edge_free=False)[Turn.AS_MARKED].length
+    longest = whole * 0.85
+    found = scarf(stick, longest, bearings)
+    if found is None:
+        assert whole < 2 * DEPTH * 8 + 4 * DEPTH or longest < whole / 2 + DEPTH * 8
+        return
+    head, foot = found.parts
+    assert all(lying_ways(part, edge_free=False)[Turn.AS_MARKED].length <= longest + 1e-6 for part in found.parts)
+    volumes = [as_manifold(part, part.placement).volume() for part in (head, foot, stick)]
+    assert volumes[0] + volumes[1] == pytest.approx(volumes[2], rel=1e-6)
+    if found.bearing is not None:
+        assert found.start == pytest.approx(found.bearing + 50)

@@ -1,8 +1,9 @@
 """From worked-out works and the shop's settings to cutting plans: what is wanted, what there is, what it costs."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ..core.supply import Plan, Section, StockLength, Wanted, by_section, nest
+from ..core.supply import OnHand, Plan, Section, StockLength, Wanted, by_section, clear_lengths, nest
 from ..core.supply.pieces import ALIKE
 from ..core.tape import Units
 from .quiet import greeted
@@ -47,22 +48,44 @@ def wanted_of(worked: Worked, settings: SettingsInput | None, *, edge_free: bool
     )
 
 
-def plans_of(wanted: tuple[Wanted, ...], settings: SettingsInput | None, units: Units) -> tuple[SectionPlan, ...]:
+def plans_of(
+    wanted: tuple[Wanted, ...],
+    settings: SettingsInput | None,
+    units: Units,
+    rack: Sequence[tuple[Section, OnHand]] = (),
+) -> tuple[SectionPlan, ...]:
     """A cutting plan for every section.
 
     Args:
         wanted: the pieces.
         settings: the shop's stock, kerf and trim.
         units: of its prices: a foot or a metre.
+        rack: boards on hand with their sections; they cost nothing any more, so they are used first.
     """
     greeted()
-    kerf = settings.kerf.mm if settings and settings.kerf else USUAL_KERF
+    kerf = kerf_of(settings)
     trim = settings.trim.mm if settings and settings.trim else 0.0
     made = []
     for section, pieces in by_section(wanted).items():
         name, lengths, kept, priced = _stock(section, settings, units)
-        made.append(SectionPlan(section, name, kept, priced, pieces, nest(pieces, lengths, kerf, trim)))
+        there = clear_lengths([board for size, board in rack if alike(size, section)])
+        made.append(SectionPlan(section, name, kept, priced, pieces, nest(pieces, (*lengths, *there), kerf, trim)))
     return tuple(made)
+
+
+def kerf_of(settings: SettingsInput | None) -> float:
+    """What the shop's saw takes, mm."""
+    return settings.kerf.mm if settings and settings.kerf else USUAL_KERF
+
+
+def alike(one: Section, other: Section) -> bool:
+    """Whether two sections are one."""
+    return abs(one.thickness - other.thickness) < ALIKE and abs(one.depth - other.depth) < ALIKE
+
+
+def lengths_of(section: Section, settings: SettingsInput | None, units: Units) -> tuple[float, ...]:
+    """The lengths a section is had in."""
+    return tuple(one.length for one in _stock(section, settings, units)[1])
 
 
 def _stock(

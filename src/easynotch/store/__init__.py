@@ -1,5 +1,24 @@
 """What is kept: jobs, works and every revision of them, in SQLite through plain SQL."""
 
+from .cutting import (
+    BoardNotFound,
+    BoardUsed,
+    CutBoard,
+    CutPiece,
+    RackBoard,
+    add_to_rack,
+    change_rack_board,
+    cut_boards,
+    get_rack_board,
+    keep_cut,
+    note_tried,
+    pattern_tried,
+    pieces_done,
+    rack,
+    spoil,
+    take_back_cut,
+    take_off_rack,
+)
 from .database import Database, DatabaseRefused
 from .devices import (
     Device,
@@ -25,6 +44,7 @@ from .limit_sets import (
     works_held_against,
 )
 from .marking import KeptTick, drop_tick, keep_place, keep_tick, places_of, ticks_of
+from .ordering import Ordered, open_orders, order, order_came
 from .practice import Progress, keep_answer, progress
 from .shop import Shop, get_shop, save_shop
 from .works import (
@@ -48,6 +68,10 @@ from .works import (
 )
 
 __all__ = [
+    "BoardNotFound",
+    "BoardUsed",
+    "CutBoard",
+    "CutPiece",
     "Database",
     "DatabaseRefused",
     "Device",
@@ -57,8 +81,10 @@ __all__ = [
     "JobNotFound",
     "KeptTick",
     "LimitSetNotFound",
+    "Ordered",
     "OwnLimitSet",
     "Progress",
+    "RackBoard",
     "Revision",
     "Shelf",
     "Shop",
@@ -66,22 +92,27 @@ __all__ = [
     "Touched",
     "Work",
     "WorkNotFound",
+    "add_to_rack",
     "archive_job",
     "archive_work",
+    "change_rack_board",
     "count_put_away",
     "create_job",
     "create_limit_set",
     "create_work",
+    "cut_boards",
     "delete_job",
     "delete_limit_set",
     "delete_work",
     "drop_tick",
     "get_job",
     "get_limit_set",
+    "get_rack_board",
     "get_shop",
     "get_work",
     "history",
     "keep_answer",
+    "keep_cut",
     "keep_place",
     "keep_tick",
     "known_device",
@@ -91,15 +122,25 @@ __all__ = [
     "list_works",
     "new_code",
     "note_seen",
+    "note_tried",
+    "open_orders",
+    "order",
+    "order_came",
     "pair",
+    "pattern_tried",
+    "pieces_done",
     "places_of",
     "progress",
+    "rack",
     "redo_work",
     "save_job",
     "save_limit_set",
     "save_shop",
     "save_work",
     "shut_out",
+    "spoil",
+    "take_back_cut",
+    "take_off_rack",
     "ticks_of",
     "undo_work",
     "wait_before_trying",

@@ -13,7 +13,7 @@ from ..core.terms import Message
 from ..exchange import Problem, Problems, parse_json
 from ..exchange.problems import shown
 from ..exchange.reading import MOST_BYTES
-from ..store import Database, JobNotFound, LimitSetNotFound, Stale, WorkNotFound
+from ..store import BoardNotFound, BoardUsed, Database, JobNotFound, LimitSetNotFound, Stale, WorkNotFound
 from . import problem
 from .openapi import document
 from .sharing import Door, guard_door, host_name
@@ -71,6 +71,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     guard_door(app, database, door)
     _problems(app)
     from .cut import api as cut  # noqa: PLC0415
+    from .cutting import api as cutting  # noqa: PLC0415
     from .devices import api as devices  # noqa: PLC0415
     from .exports import api as exports  # noqa: PLC0415
     from .gauge import api as gauge  # noqa: PLC0415
@@ -80,6 +81,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     from .marking import api as marking  # noqa: PLC0415
     from .outline import api as outline  # noqa: PLC0415
     from .practice import api as practice  # noqa: PLC0415
+    from .rack import api as rack  # noqa: PLC0415
     from .shop import api as shop  # noqa: PLC0415
     from .stair import api as stair  # noqa: PLC0415
     from .take_away import api as take_away  # noqa: PLC0415
@@ -95,6 +97,8 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
         outline,
         hips,
         cut,
+        cutting,
+        rack,
         exports,
         stair,
         practice,
@@ -139,6 +143,8 @@ def _problems(app: Flask) -> None:
     app.register_error_handler(WorkNotFound, problem.missing)
     app.register_error_handler(JobNotFound, problem.missing)
     app.register_error_handler(LimitSetNotFound, problem.missing)
+    app.register_error_handler(BoardNotFound, problem.missing)
+    app.register_error_handler(BoardUsed, problem.used)
     app.register_error_handler(HTTPException, problem.http)
     app.register_error_handler(Exception, problem.unknown)
 

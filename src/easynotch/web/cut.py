@@ -7,11 +7,22 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.rules import Words
 from ..core.solid import Member, outline
-from ..core.supply import Board, Laid, SawnEnd, SawSetting, Turn, Wanted, lying_ways, saw_settings, whole_length
-from ..core.tape import Units
+from ..core.supply import (
+    Board,
+    Laid,
+    SawnEnd,
+    SawSetting,
+    Section,
+    Turn,
+    Wanted,
+    lying_ways,
+    saw_settings,
+    whole_length,
+)
 from ..core.terms import Angle, Count, Length, Message, message
-from ..exchange import JobInput, Worked, WorkedFlight
-from ..exchange.supply import SectionPlan, plans_of, wanted_of
+from ..exchange import JobInput, Worked
+from ..exchange.supply import VISIBLE, SectionPlan, kerf_of, plans_of
+from .batch import AT, Batch, Part, Rack, Ways, batch_of, hardware, notes_of, shape_of
 from .board_view import shown
 from .cut_models import (
     BuyView,
@@ -25,10 +36,16 @@ from .cut_models import (
 )
 from .first_work import first_work
 from .kept import WordsQuery
-from .pieces import title_in
 from .work_out import suppose_missing
 
 api = APIBlueprint("cut", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
+
+
+NOTHING = CuttingView(
+    rows=[], sections=[], settings=[], buying=[], caution="", notes=[], scarfs=[], kerf=0.0, tried=False, cut=[],
+    rack=[], orders=[],
+)  # fmt: skip
+"""Nothing to cut: something is still to be measured."""
 
 
 class CutQuery(WordsQuery):
@@ -45,28 +62,34 @@ def suppose() -> None:
 
 @api.post("/cut", responses={200: CuttingView})
 def cut(query: CutQuery, body: JobInput) -> Response:
-    """The first work of a job at the saw."""
+    """The first work of a job at the saw, as if nothing were cut and no board on hand."""
 
     def made(worked: Worked | None, words: Words) -> CuttingView:
         if worked is None or g.supposed:
-            return CuttingView(rows=[], sections=[], settings=[], buying=[], caution="", notes=[])
-        return cut_view(worked, body, words, edge_free=query.edge_free)
+            return NOTHING
+        return cut_view(batch_of([Part("", "", worked)], body, words, Ways(edge_free=query.edge_free)), body, words)
 
     return first_work(query, body, made)
 
 
-def cut_view(worked: Worked, job: JobInput, words: Words, *, edge_free: bool) -> CuttingView:
-    """Everything the Cut station shows of a work."""
-    wanted = wanted_of(worked, job.settings, edge_free=edge_free)
-    plans = plans_of(wanted, job.settings, job.units)
-    names = {one.id: title_in(worked, one.member, words) for one in wanted}
+def cut_view(batch: Batch, job: JobInput, words: Words) -> CuttingView:
+    """What is worked out for the Cut station: boards, settings and what to buy for a batch."""
+    rack = [(Section(one.thickness, one.depth), one.board) for one in batch.rack]
+    plans = plans_of(batch.wanted, job.settings, job.units, rack)
+    there = {one.board.id: one for one in batch.rack}
     return CuttingView(
-        rows=[row for one in wanted for row in _row(one, names, words)],
-        sections=[_section(number, one, names, words) for number, one in enumerate(plans, 1)],
-        settings=[_setting(one, names, words) for one in saw_settings(wanted)],
-        buying=[*_bought(plans, words), *_hardware(worked, words)],
+        rows=[row for one in batch.wanted for row in _row(one, batch.names, words)],
+        sections=[_section(number, one, batch.names, words, there) for number, one in enumerate(plans, 1)],
+        settings=[_setting(one, batch.names, words) for one in saw_settings(batch.wanted)],
+        buying=[*_bought(plans, words), *_hardware(batch, words)],
         caution=words.say(Message("cut.caution")),
-        notes=[words.say(Message(f"cut.{key}")) for key in _notes(plans, job.units)],
+        notes=notes_of(words, list(_notes(plans))),
+        scarfs=list(batch.scarfs),
+        kerf=kerf_of(job.settings),
+        tried=False,
+        cut=[],
+        rack=[],
+        orders=[],
     )
 
 
@@ -78,7 +101,8 @@ def _row(one: Wanted, names: dict[str, str], words: Words) -> Iterator[CutRowVie
     section = f"{words.value(Length(stock.thickness))} × {words.value(Length(stock.depth))}"
     length = whole_length(one.member)
     yield CutRowView(
-        id=one.id, title=names[one.id], count=one.count, section=section, length=shown(length, words),
+        id=one.id, work_id=one.id.partition(AT)[0], piece=one.id.partition(AT)[2], title=names[one.id],
+        count=one.count, section=section, length=shown(length, words),
         ends=words.say(Message("cut_list.square" if _square(one.member) else "cut_list.long")),
     )  # fmt: skip
 
@@ -88,23 +112,30 @@ def _square(member: Member) -> bool:
     return all(abs(normal.x) > 1 - 1e-9 or abs(normal.x) < 1e-9 for normal in ends)
 
 
-def _section(number: int, one: SectionPlan, names: dict[str, str], words: Words) -> CutSectionView:
+def _section(
+    number: int, one: SectionPlan, names: dict[str, str], words: Words, rack: dict[str, Rack]
+) -> CutSectionView:
     section, plan = one.section, one.plan
     size = f"{words.value(Length(section.thickness))} × {words.value(Length(section.depth))}"
     members = {wanted.id: wanted.member for wanted in one.wanted}
     boards = sum(board.count for board in plan.boards)
+    owned = sum(board.count for board in plan.boards if board.stock.id)
     used = sum((board.stock.length - board.rest) * board.count for board in plan.boards)
     whole = sum(board.stock.length * board.count for board in plan.boards)
     said = [message("cut.boards", n=Count(boards), share=Count(round(100 * used / whole) if whole else 0))]
     said.append(Message("cut.proved") if plan.gap < 1e-6 else message("cut.gap", share=Count(round(100 * plan.gap, 1))))
+    if owned:
+        said.append(message("cut.owned", n=Count(owned)))
     shared = sum(board.shared * board.count for board in plan.boards)
     if shared:
         said.append(message("cut.shared", n=Count(shared)))
     return CutSectionView(
         id=f"section_{number}",
         title=f"{one.name}, {size}" if one.name else size,
+        thickness=section.thickness,
+        depth=section.depth,
         boards=[
-            _board(f"{number}.{k}", board, section.depth, members, names, words)
+            _board(f"{number}.{k}", board, section, members, (names, rack), words)
             for k, board in enumerate(plan.boards, 1)
         ],
         say=[words.say(one) for one in said],
@@ -117,16 +148,30 @@ def _section(number: int, one: SectionPlan, names: dict[str, str], words: Words)
 
 
 def _board(
-    key: str, board: Board, depth: float, members: dict[str, Member], names: dict[str, str], words: Words
+    key: str,
+    board: Board,
+    section: Section,
+    members: dict[str, Member],
+    named: tuple[dict[str, str], dict[str, Rack]],
+    words: Words,
 ) -> CutBoardView:
+    names, rack = named
+    there = rack.get(board.stock.id)
     return CutBoardView(
         key=key,
         length=shown(board.stock.length, words),
-        depth=depth,
+        rack=board.stock.id,
+        start=board.stock.start,
+        whole=there.board.length if there else board.stock.length,
+        note=there.note if there else "",
+        thickness=section.thickness,
+        depth=section.depth,
         count=board.count,
         laid=[
             LaidView(
-                id=one.id, title=names[one.id], outline=_outline(members[one.id], one), start=one.start, stop=one.stop,
+                id=one.id, work_id=one.id.partition(AT)[0], piece=one.id.partition(AT)[2],
+                shape=shape_of(members[one.id]), title=names[one.id],
+                outline=_outline(members[one.id], one), start=one.start, stop=one.stop,
                 turned=words.say(Message(f"cut.{one.turn}")) if one.turn is not Turn.AS_MARKED else "",
             )
             for one in board.laid
@@ -180,6 +225,8 @@ def _bought(plans: tuple[SectionPlan, ...], words: Words) -> Iterator[BuyView]:
         counted: dict[float, int] = {}
         costs: dict[float, float] = {}
         for board in one.plan.boards:
+            if board.stock.id:
+                continue
             counted[board.stock.length] = counted.get(board.stock.length, 0) + board.count
             costs[board.stock.length] = board.stock.cost
         section = one.section
@@ -188,29 +235,21 @@ def _bought(plans: tuple[SectionPlan, ...], words: Words) -> Iterator[BuyView]:
             yield BuyView(
                 what=f"{one.name}, {size}" if one.name else size, length=shown(length, words), count=count,
                 cost=round(costs[length] * count, 2) if one.priced else None,
+                thickness=section.thickness, depth=section.depth,
             )  # fmt: skip
 
 
-def _hardware(worked: Worked, words: Words) -> Iterator[BuyView]:
-    """Counts of what is not timber; what holds is for the maker's tables and local code."""
-    if not isinstance(worked, WorkedFlight):
-        return
-    flight = worked.layout.flight
-    counts = {
-        "hangers": int(worked.facts["stringer_count"]) if flight.head.kind == "hanger" else 0,
-        "anchors": int(worked.facts.get("anchor_count", 0)),
-        "bags": int(worked.facts.get("slab_bags", 0)) + int(worked.facts.get("footing_bags", 0)),
-        "brackets": int(worked.facts["stringer_count"]) if flight.kicker is not None else 0,
-    }
-    for key, count in counts.items():
-        if count:
-            yield BuyView(what=words.say(Message(f"buy.{key}")), length=None, count=count, cost=None)
+def _hardware(batch: Batch, words: Words) -> Iterator[BuyView]:
+    for key, count in hardware(batch).items():
+        yield BuyView(
+            what=words.say(Message(f"buy.{key}")), length=None, count=count, cost=None, thickness=0.0, depth=0.0
+        )
 
 
-def _notes(plans: tuple[SectionPlan, ...], units: Units) -> Iterator[str]:
-    del units
+def _notes(plans: tuple[SectionPlan, ...]) -> Iterator[str]:
     if any(not one.kept for one in plans):
         yield "usual_stock"
     if any(not one.priced for one in plans):
         yield "no_price"
-    yield "not_tried"
+    if any(one.member.role in VISIBLE for plan in plans for one in plan.wanted):
+        yield "straightest"

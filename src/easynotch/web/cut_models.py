@@ -10,6 +10,9 @@ class LaidView:
     """A piece in a board: its outline as it lies, mm from the board's end, and how it lies, in words."""
 
     id: str
+    work_id: str
+    piece: str
+    shape: str
     title: str
     outline: list[Point]
     start: float
@@ -19,10 +22,17 @@ class LaidView:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CutBoardView:
-    """A board as it is cut: how many are cut so, its pieces and what is left of it."""
+    """A board as it is cut: how many are cut so, its pieces and what is left of it. ``rack`` names a board on hand, of
+    which the clear length from ``start`` is used; ``whole`` is how long it is.
+    """
 
     key: str
     length: Shown
+    rack: str
+    start: float
+    whole: float
+    note: str
+    thickness: float
     depth: float
     count: int
     laid: list[LaidView]
@@ -36,6 +46,8 @@ class CutSectionView:
 
     id: str
     title: str
+    depth: float
+    thickness: float
     boards: list[CutBoardView]
     say: list[str]
     too_long: list[str]
@@ -68,6 +80,8 @@ class BuyView:
     length: Shown | None
     count: int
     cost: float | None
+    thickness: float
+    depth: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -75,11 +89,63 @@ class CutRowView:
     """A row of the cut list: the piece, how many, its section and its length between the two named points."""
 
     id: str
+    work_id: str
+    piece: str
     title: str
     count: int
     section: str
     length: Shown
     ends: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CutPieceView:
+    """A piece of a board that was cut."""
+
+    place: int
+    title: str
+    start: float
+    stop: float
+    spoiled: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CutDoneView:
+    """A board that was cut."""
+
+    id: str
+    section: str
+    length: Shown
+    pieces: list[CutPieceView]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RackView:
+    """A board on hand: its section, its length, where it comes from, its defects as they are typed."""
+
+    id: str
+    section: str
+    length: Shown
+    note: str
+    origin: str
+    defects: list[tuple[Shown, Shown]]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OrderView:
+    """Boards a yard still owes."""
+
+    id: str
+    say: str
+
+
+class KeptView(View):
+    """What is kept of the cutting: whether the pattern was tried, boards cut, boards on hand, what is ordered."""
+
+    tried: bool
+    cut: list[CutDoneView]
+    rack: list[RackView]
+    orders: list[OrderView]
 
 
 class CuttingView(View):
@@ -91,3 +157,9 @@ class CuttingView(View):
     buying: list[BuyView]
     caution: str
     notes: list[str]
+    scarfs: list[str]
+    kerf: float
+    tried: bool
+    cut: list[CutDoneView]
+    rack: list[RackView]
+    orders: list[OrderView]

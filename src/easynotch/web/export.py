@@ -20,6 +20,7 @@ from ..drawing.svg import svg_of
 from ..exchange import JobInput, Problem, Problems, Worked, WorkedFlight, worked_out
 from ..exchange.gltf import glb_of
 from ..exchange.tables import csv_of
+from .batch import Part, batch_of
 from .cut import cut_view
 from .piece_pages import (
     cutting_sheets,
@@ -96,7 +97,7 @@ class Work:
 
     def csv(self) -> bytes:
         """The cut list; lengths in mm with their two ends, and as they are called."""
-        view = cut_view(self.worked, self.job, self.words, edge_free=False)
+        view = cut_view(batch_of([Part("", "", self.worked)], self.job, self.words), self.job, self.words)
         head = [
             self.words.say(Message(f"table.{key}")) for key in ("piece", "count", "section", "mm", "called", "ends")
         ]

@@ -12,8 +12,8 @@ from ..core.tape import Tape, Units
 from ..core.terms import Message
 from ..exchange import JobInput, Problems
 from ..exchange.problems import from_validation
-from ..store import LimitSetNotFound, Stale, WorkNotFound
-from . import bodies
+from ..store import BoardNotFound, BoardUsed, LimitSetNotFound, Stale, WorkNotFound
+from . import bodies, cut_bodies
 from .models import ConflictView, ErrorView, ProblemView, WorkView
 
 
@@ -22,7 +22,10 @@ def _is_body(found: object) -> bool:
 
 
 logger = logging.getLogger("easynotch")
-BODIES: tuple[type[BaseModel], ...] = (JobInput, *(one for one in vars(bodies).values() if _is_body(one)))
+BODIES: tuple[type[BaseModel], ...] = (
+    JobInput,
+    *(one for part in (bodies, cut_bodies) for one in vars(part).values() if _is_body(one)),
+)
 MIME = "application/problem+json"
 PLAIN = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
 
@@ -63,7 +66,14 @@ def missing(error: LookupError) -> Response:
     which = "no_work" if isinstance(error, WorkNotFound) else "no_job"
     if isinstance(error, LimitSetNotFound):
         which = "no_limit_set"
+    if isinstance(error, BoardNotFound):
+        which = "no_board"
     return problem(404, PLAIN.say(Message(f"problem.{which}")))
+
+
+def used(_: BoardUsed) -> Response:
+    """A cut that cannot be taken back."""
+    return problem(409, PLAIN.say(Message("problem.board_used")))
 
 
 def http(error: HTTPException) -> Response:

@@ -4,24 +4,32 @@ from .boards import Board, Laid
 from .ends import Lying, Turn, lying_ways, pitch, whole_length
 from .nest import Plan, nest
 from .pieces import SHEET_ROLES, Section, StockLength, Wanted, by_section
+from .rack import LEAST_KEPT, OnHand, clear_lengths, off_cuts
 from .saws import SawnEnd, SawSetting, saw_settings
+from .scarf import Scarf, scarf
 
 __all__ = [
+    "LEAST_KEPT",
     "SHEET_ROLES",
     "Board",
     "Laid",
     "Lying",
+    "OnHand",
     "Plan",
     "SawSetting",
     "SawnEnd",
+    "Scarf",
     "Section",
     "StockLength",
     "Turn",
     "Wanted",
     "by_section",
+    "clear_lengths",
     "lying_ways",
     "nest",
+    "off_cuts",
     "pitch",
     "saw_settings",
+    "scarf",
     "whole_length",
 ]

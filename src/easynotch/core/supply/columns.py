@@ -6,6 +6,7 @@ import highspy
 import numpy as np
 
 from .packing import Column, Item, Pattern, Rooms
+from .pieces import StockLength
 from .solver import solver as quiet_solver
 
 UNIT = 0.5
@@ -30,6 +31,11 @@ class Master:
         none, nothing = np.array([], dtype=np.int32), np.array([])
         for item in items:
             self.solver.addRow(float(item.wanted.count), highspy.kHighsInf, 0, none, nothing)
+        self.limited: dict[int, int] = {}
+        for k, (one, _) in enumerate(rooms):
+            if one.count is not None:
+                self.limited[k] = len(items) + len(self.limited)
+                self.solver.addRow(-highspy.kHighsInf, float(one.count), 0, none, nothing)
         for column in columns:
             self.add(column)
 
@@ -38,15 +44,19 @@ class Master:
         k, pattern = column
         rows = [row for row, n in enumerate(pattern) if n]
         values = [float(pattern[row]) for row in rows]
+        if k in self.limited:
+            rows, values = [*rows, self.limited[k]], [*values, 1.0]
         # Of two plans that cost the same, the one with less wood in its boards.
         cost = self.rooms[k][0].cost + CHEAPER * self.rooms[k][1]
         self.solver.addCol(cost, 0.0, highspy.kHighsInf, len(rows), np.array(rows, dtype=np.int32), np.array(values))
         self.columns.append(column)
 
-    def prices(self) -> list[float]:
-        """What each piece is worth at the best mix of patterns."""
+    def prices(self) -> tuple[list[float], dict[int, float]]:
+        """What each piece is worth at the best mix of patterns, and what one more of each limited board would save."""
         self.solver.run()
-        return [max(0.0, value) for value in self.solver.getSolution().row_dual]
+        duals = list(self.solver.getSolution().row_dual)
+        saved = {k: max(0.0, -duals[row]) for k, row in self.limited.items()}
+        return [max(0.0, value) for value in duals[: len(self.items)]], saved
 
     def whole(self) -> list[float]:
         """Whole numbers of each pattern; empty where none were found within the nodes."""
@@ -65,11 +75,11 @@ def priced(master: Master) -> list[float]:
     known = set(master.columns)
     prices: list[float] = []
     for _ in range(ROUNDS):
-        prices = master.prices()
+        prices, saved = master.prices()
         fresh = []
         found = _knapsacks(master.items, prices, master.rooms)
         for k, ((one, room), (worth, pattern)) in enumerate(zip(master.rooms, found, strict=True)):
-            price = one.cost + CHEAPER * room
+            price = one.cost + CHEAPER * room + saved.get(k, 0.0)
             if worth > price + 1e-7 and (k, pattern) not in known:
                 fresh.append((k, pattern))
         if not fresh:
@@ -126,13 +136,16 @@ def bound_of(items: tuple[Item, ...], rooms: Rooms, duals: list[float], kerf: fl
     """No plan costs less: the pieces' prices, brought down until no board could hold more than it costs.
 
     However ends lie into each other, no wood is shared: over a board's four corners pieces take their mean length, and
-    a kerf lies between each two. Lengths are rounded down to the grid.
+    a kerf lies between each two. Lengths are rounded down to the grid. What boards on hand could hold at most costs
+    nothing.
     """
     if not duals:
         return 0.0
-    dearest = max([1.0, *(_loosest(items, duals, room + kerf) / one.cost for one, room in rooms)])
+    bought = [(one, room) for one, room in rooms if one.count is None]
     total = sum(price * item.wanted.count for price, item in zip(duals, items, strict=True))
-    return _stepped(total / dearest, rooms)
+    total -= sum(_loosest(items, duals, room + kerf) * one.count for one, room in rooms if one.count is not None)
+    dearest = max([1.0, *(_loosest(items, duals, room + kerf) / one.cost for one, room in bought if one.cost > 0)])
+    return _stepped(max(0.0, total) / dearest, bought)
 
 
 def _loosest(items: tuple[Item, ...], worth: list[float], room: float) -> float:
@@ -154,7 +167,7 @@ def _loosest(items: tuple[Item, ...], worth: list[float], room: float) -> float:
     return float(best.max())
 
 
-def _stepped(bound: float, rooms: Rooms) -> float:
+def _stepped(bound: float, rooms: list[tuple[StockLength, float]]) -> float:
     """Where every board costs the same, only whole boards can be bought."""
     costs = {one.cost for one, _ in rooms}
     if len(costs) != 1:

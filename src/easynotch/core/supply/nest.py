@@ -38,14 +38,15 @@ def nest(wanted: tuple[Wanted, ...], stock: tuple[StockLength, ...], kerf: float
 
     Args:
         wanted: the pieces.
-        stock: the lengths that can be bought, in any order; each costs something.
+        stock: the lengths that can be bought, in any order, each of which costs something; and boards on hand, which
+            are as many as they are.
         kerf: the saw's, mm, square to its cut.
         trim: what is sawn off either end of every board.
     """
-    rooms = tuple((one, one.length - 2 * trim) for one in stock if one.length > 2 * trim)
-    longest = max((room for _, room in rooms), default=0.0)
+    rooms = tuple((one, one.length - 2 * trim) for one in stock if one.length > 2 * trim and one.count != 0)
     items = items_of(wanted, kerf)
-    fits = tuple(item for item in items if item.length <= longest + 1e-6)
+    bought = max((room for one, room in rooms if one.count is None), default=0.0)
+    fits = tuple(item for item in items if item.length <= bought + 1e-6)
     too_long = tuple(item.wanted.id for item in items if item not in fits)
     if not fits:
         return Plan((), 0.0, 0.0, too_long)

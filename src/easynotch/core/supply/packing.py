@@ -70,17 +70,24 @@ def _filled(items: tuple[Item, ...], left: list[int], room: float) -> Pattern:
 
 
 def first_fit(items: tuple[Item, ...], rooms: Rooms) -> dict[Column, int]:
-    """Longest first, into a board of the length that costs least for what lies in it: a plain good plan at once."""
+    """Longest first, into a board of the length that costs least for what lies in it: a plain good plan at once.
+
+    Boards on hand cost nothing, so they come first, the one that is filled best before the others.
+    """
     left = [item.wanted.count for item in items]
+    there = [one.count for one, _ in rooms]
     made: dict[Column, int] = {}
     while any(left):
         tried = []
         for k, (one, room) in enumerate(rooms):
+            if there[k] == 0:
+                continue
             pattern = _filled(items, left, room)
             used = sum(n * item.length for n, item in zip(pattern, items, strict=True))
             if used:
-                tried.append((one.cost / used, k, pattern))
-        _, k, pattern = min(tried)
+                tried.append((one.cost / used, room - used if one.cost <= 0 else 0.0, k, pattern))
+        _, _, k, pattern = min(tried)
+        there[k] = None if (n := there[k]) is None else n - 1
         made[k, pattern] = made.get((k, pattern), 0) + 1
         left = [n - m for n, m in zip(left, pattern, strict=True)]
     return made

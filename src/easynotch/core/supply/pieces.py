@@ -22,10 +22,16 @@ class Wanted:
 
 @dataclass(frozen=True, slots=True)
 class StockLength:
-    """Boards of one length, and what one costs: as many as are bought."""
+    """Boards of one length, and what one costs: as many as are bought, or as many as there are.
+
+    ``id`` names a board on hand, of which ``start`` is where its clear length begins (past a defect).
+    """
 
     length: float
     cost: float
+    id: str = ""
+    count: int | None = None
+    start: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,0 +1,53 @@
+"""Boards on hand: what of each is clear of its defects, and what is left of one when pieces were cut from it."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from .pieces import StockLength
+
+LEAST_KEPT = 300.0
+"""mm: a shorter off-cut is firewood."""
+
+
+@dataclass(frozen=True, slots=True)
+class OnHand:
+    """A board on hand: its length, and its defects as intervals from its better end, which no piece may meet."""
+
+    id: str
+    length: float
+    defects: tuple[tuple[float, float], ...] = ()
+
+
+def clear_lengths(boards: Sequence[OnHand]) -> tuple[StockLength, ...]:
+    """The clear lengths of boards on hand, each there once; they cost nothing any more."""
+    found = []
+    for one in boards:
+        at = 0.0
+        for start, stop in sorted(one.defects):
+            if start - at >= LEAST_KEPT:
+                found.append(StockLength(start - at, 0.0, one.id, 1, at))
+            at = max(at, stop)
+        if one.length - at >= LEAST_KEPT or (not one.defects and one.length > 0):
+            found.append(StockLength(one.length - at, 0.0, one.id, 1, at))
+    return tuple(found)
+
+
+def off_cuts(board: OnHand, used: Sequence[tuple[float, float]], kerf: float) -> tuple[OnHand, ...]:
+    """What is left of a board after pieces were cut from it, a kerf off either end where it was sawn.
+
+    Args:
+        board: as it was.
+        used: where pieces lay, mm from its better end.
+        kerf: the saw's.
+    """
+    left, at = [], 0.0
+    for start, stop in sorted(used):
+        left.append((at, start - kerf))
+        at = max(at, stop + kerf)
+    left.append((at, board.length))
+    kept = []
+    for low, high in left:
+        if high - low >= LEAST_KEPT:
+            inside = tuple((max(a, low) - low, min(b, high) - low) for a, b in board.defects if b > low and a < high)
+            kept.append(OnHand(board.id, high - low, inside))
+    return tuple(kept)

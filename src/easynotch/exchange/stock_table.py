@@ -1,0 +1,119 @@
+"""Boards on hand as a table: lengths with their units, whichever way they are written."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from ..core.tape import Units
+from ..core.terms import Count, Message, message
+from .problems import Problem, Problems, printable
+from .tables import csv_of, read_csv
+from .typed import typed_length
+
+HEAD = ("thickness", "depth", "length", "count", "price", "note")
+NEEDED = ("thickness", "depth", "length")
+MOST_BYTES = 1_000_000
+MOST_ROWS = 2000
+
+
+@dataclass(frozen=True, slots=True)
+class StockRow:
+    """Boards of one kind, mm."""
+
+    thickness: float
+    depth: float
+    length: float
+    count: int
+    price: float | None
+    note: str
+
+
+def write_stock(rows: Iterable[tuple[float, float, float, float | None, str]]) -> str:
+    """A table of boards, one row a board."""
+    return csv_of(
+        HEAD,
+        (
+            (f"{thickness:.15g} mm", f"{depth:.15g} mm", f"{length:.15g} mm", 1, "" if price is None else price, note)
+            for thickness, depth, length, price, note in rows
+        ),
+    )
+
+
+def read_stock(body: bytes, units: Units) -> tuple[StockRow, ...]:
+    """A table read; a bare number takes the units given, the head names its columns in any order.
+
+    Raises:
+        Problems: it is no table, names no sizes, or a row cannot be read; each with its row.
+    """
+    rows = table_of(body)
+    head = [one.strip().lower() for one in rows[0]] if rows else []
+    missing = [key for key in NEEDED if key not in head]
+    if missing:
+        raise Problems([Problem("", message("error.table_head", missing=", ".join(missing), known=", ".join(HEAD)))])
+    found: list[StockRow] = []
+    problems: list[Problem] = []
+    for number, row in enumerate(rows[1:], 2):
+        cells = dict(zip(head, (one.strip() for one in row), strict=False))
+        if not any(cells.values()):
+            continue
+        try:
+            found.append(_row(cells, units, f"row {number}"))
+        except Problems as wrong:
+            problems += wrong.problems
+    if problems:
+        raise Problems(problems)
+    return tuple(found)
+
+
+def table_of(body: bytes) -> list[list[str]]:
+    """A table's rows.
+
+    Raises:
+        Problems: too large, or no text.
+    """
+    if len(body) > MOST_BYTES:
+        raise Problems([Problem("", Message("error.table_large"))])
+    try:
+        rows = read_csv(body.decode("utf-8-sig"))
+    except (UnicodeDecodeError, ValueError):
+        raise Problems([Problem("", Message("error.table_text"))]) from None
+    if len(rows) > MOST_ROWS:
+        raise Problems([Problem("", message("error.table_rows", n=Count(MOST_ROWS)))])
+    return rows
+
+
+def _row(cells: dict[str, str], units: Units, path: str) -> StockRow:
+    sizes = []
+    for key in NEEDED:
+        mm = typed_length(cells.get(key, ""), units, f"{path}, {key}")
+        if mm <= 0:
+            raise Problems([Problem(f"{path}, {key}", Message("error.zero"))])
+        sizes.append(mm)
+    return StockRow(
+        sizes[0], sizes[1], sizes[2], _whole(cells.get("count", ""), path), _price(cells.get("price", ""), path),
+        cells.get("note", "")[:200],
+    )  # fmt: skip
+
+
+def _whole(text: str, path: str) -> int:
+    if not text:
+        return 1
+    if not text.isascii() or not text.isdigit() or not 1 <= int(text[:6]) <= 200 or len(text) > 3:
+        raise Problems([Problem(f"{path}, count", message("error.table_count", found=printable(text)))])
+    return int(text)
+
+
+def _price(text: str, path: str) -> float | None:
+    if not text:
+        return None
+    try:
+        price = float(text)
+    except ValueError:
+        price = -1.0
+    if not 0 <= price <= 1e6:
+        raise Problems([Problem(f"{path}, price", message("error.table_price", found=printable(text)))])
+    return price
+
+
+def readings_table(readings: Sequence[tuple[str, str]]) -> str:
+    """A work's typed values as a table: the key and what was typed."""
+    return csv_of(("key", "value"), readings)

@@ -1,0 +1,151 @@
+"""What is cut together: one work's pieces, or those of every work of a job, less what is cut already."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from hashlib import sha256
+
+from ..core.rules import Words
+from ..core.solid import Face, Member, outline
+from ..core.supply import OnHand, Scarf, Wanted, scarf, whole_length
+from ..core.terms import Length, Message, message
+from ..exchange import JobInput, Worked, WorkedFlight
+from ..exchange.supply import wanted_of
+from .pieces import title_in
+
+AT = ":"
+"""Between a work's id and its piece's."""
+USUAL_LONGEST = 6096.0
+
+
+@dataclass(frozen=True, slots=True)
+class Rack:
+    """Boards on hand of one section."""
+
+    thickness: float
+    depth: float
+    board: OnHand
+    note: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """A work of the batch: its id, what it is called (empty where it is the only one), and what was worked out."""
+
+    work_id: str
+    name: str
+    worked: Worked
+
+
+@dataclass(frozen=True, slots=True)
+class Batch:
+    """Pieces to cut, by an id that names the work too; what each is called; the works; boards on hand; scarfs."""
+
+    wanted: tuple[Wanted, ...]
+    names: dict[str, str]
+    works: tuple[Worked, ...]
+    rack: tuple[Rack, ...] = ()
+    scarfs: tuple[str, ...] = ()
+
+
+Done = Mapping[tuple[str, str, str], int]
+
+
+def shape_of(member: Member) -> str:
+    """A piece's shape in a word, so that one that was changed after it was cut is known."""
+    faces = [
+        [(round(u - member.zero, 1), round(v, 1)) for u, v in outline(member, face)] for face in (Face.NEAR, Face.FAR)
+    ]
+    text = repr((faces, round(member.stock.thickness, 1), round(member.stock.depth, 1)))
+    return sha256(text.encode()).hexdigest()[:16]
+
+
+@dataclass(frozen=True, slots=True)
+class Ways:
+    """How a batch is planned: whether pieces that are not seen may lie with their other edge up, whether pieces longer
+    than any board are planned in two parts, how many of each piece are cut and good, and the boards on hand.
+    """
+
+    edge_free: bool = False
+    scarfed: bool = False
+    done: Done = field(default_factory=dict)
+    rack: tuple[Rack, ...] = ()
+
+
+def batch_of(parts: Sequence[Part], job: JobInput, words: Words, ways: Ways | None = None) -> Batch:
+    """What is still to be cut.
+
+    Args:
+        parts: the works.
+        job: whose settings count.
+        words: for the pieces' names.
+        ways: how it is planned.
+    """
+    ways = ways or Ways()
+    wanted: list[Wanted] = []
+    names: dict[str, str] = {}
+    told: list[str] = []
+    longest = _longest(job)
+    for part in parts:
+        for one in wanted_of(part.worked, job.settings, edge_free=ways.edge_free):
+            title = title_in(part.worked, one.member, words)
+            name = f"{part.name}: {title}" if part.name else title
+            made = _in_parts(one, part.worked, longest)
+            if made is not None:
+                told.append(_said(name, made, words))
+            ends = [("", one.member)]
+            if made is not None and ways.scarfed:
+                ends = list(zip(("head", "foot"), made.parts, strict=True))
+            for end, member in ends:
+                called = words.say(message(f"cut.part_{end}", piece=name)) if end else name
+                _add(wanted, names, part.work_id, replace(one, id=member.id, member=member), called, ways.done)
+    return Batch(tuple(wanted), names, tuple(part.worked for part in parts), ways.rack, tuple(told))
+
+
+def _add(wanted: list[Wanted], names: dict[str, str], work_id: str, one: Wanted, name: str, done: Done) -> None:
+    key = f"{work_id}{AT}{one.id}"
+    names[key] = name
+    wanted.append(replace(one, id=key, count=max(0, one.count - done.get((work_id, one.id, shape_of(one.member)), 0))))
+
+
+def _longest(job: JobInput) -> float:
+    kept = [length.mm for one in (job.settings.stock or ()) for length in one.lengths] if job.settings else []
+    return max(kept, default=USUAL_LONGEST)
+
+
+def _in_parts(one: Wanted, worked: Worked, longest: float) -> Scarf | None:
+    """A scarf for a piece no board is long enough for."""
+    if one.member.role == "template" or whole_length(one.member) <= longest:
+        return None
+    return scarf(one.member, longest, _bearings(one.member, worked))
+
+
+def _bearings(member: Member, worked: Worked) -> tuple[float, ...]:
+    """Where a piece bears: a rafter over its plate. Of the others it is not known here."""
+    del worked
+    found = member.lengths.get("head_to_plate")
+    return (found,) if found is not None else ()
+
+
+def _said(name: str, made: Scarf, words: Words) -> str:
+    key = "cut.scarf" if made.bearing is not None else "cut.scarf_unborne"
+    return words.say(message(key, piece=name, start=Length(made.start), long=Length(made.stop - made.start)))
+
+
+def hardware(batch: Batch) -> dict[str, int]:
+    """Counts of what is not timber; what holds is for the maker's tables and local code."""
+    counts = {"hangers": 0, "anchors": 0, "bags": 0, "brackets": 0}
+    for worked in batch.works:
+        if not isinstance(worked, WorkedFlight):
+            continue
+        flight, facts = worked.layout.flight, worked.facts
+        stringers = int(facts["stringer_count"])
+        counts["hangers"] += stringers if flight.head.kind == "hanger" else 0
+        counts["anchors"] += int(facts.get("anchor_count", 0))
+        counts["bags"] += int(facts.get("slab_bags", 0)) + int(facts.get("footing_bags", 0))
+        counts["brackets"] += stringers if flight.kicker is not None else 0
+    return {key: n for key, n in counts.items() if n}
+
+
+def notes_of(words: Words, keys: Sequence[str]) -> list[str]:
+    """What is to be said of a plan."""
+    return [words.say(Message(f"cut.{key}")) for key in keys]

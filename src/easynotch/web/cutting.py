@@ -1,0 +1,218 @@
+"""Cutting as it goes on in the shop: boards cut, pieces spoiled, beside boards on hand and orders; on every device.
+
+The plan is made of what is still to cut, so that a spoiled piece is nested again and a cut one is not.
+"""
+
+import sqlite3
+from dataclasses import replace
+from typing import Literal
+
+from flask import Response, g
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
+
+from ..core.rules import Words
+from ..core.supply import OnHand, off_cuts
+from ..core.tape import Units
+from ..core.terms import Count, Length, Message, message
+from ..exchange import JobInput, Problem, Problems, Worked, read_job, worked_out
+from ..store import (
+    CutBoard,
+    CutPiece,
+    Ordered,
+    RackBoard,
+    cut_boards,
+    get_job,
+    get_rack_board,
+    get_work,
+    keep_cut,
+    list_works,
+    note_tried,
+    open_orders,
+    pattern_tried,
+    pieces_done,
+    rack,
+    spoil,
+    take_back_cut,
+)
+from .batch import Part, Rack, Ways, batch_of
+from .board_view import shown
+from .cut import NOTHING, CutQuery, cut_view
+from .cut_bodies import CutBoardBody, SpoiledBody, TriedBody
+from .cut_models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, RackView
+from .kept import WordsQuery, WorkPath, answer, database, words_of
+from .work_out import suppose_missing
+
+api = APIBlueprint("cutting", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])
+MOST_BOARDS = 2000
+"""Cut boards of a job, and boards on a rack."""
+
+
+class BatchQuery(CutQuery):
+    """What is planned together, and whether pieces longer than any board are planned in two parts."""
+
+    scope: Literal["work", "job"] = "work"
+    scarfed: bool = False
+
+
+class CutBoardPath(BaseModel):
+    """Which cut board."""
+
+    board_id: str = Field(max_length=40)
+
+
+class PlacePath(CutBoardPath):
+    """Which piece of a cut board."""
+
+    place: int = Field(ge=0, le=1000)
+
+
+class ChangedView(BaseModel):
+    """That a change is kept."""
+
+    id: str
+
+
+@api.post("/works/<work_id>/cut", responses={200: CuttingView})
+def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
+    """What is still to cut of a work as it is shown, or of its whole job, from boards on hand and what is bought."""
+    words = words_of(query, body.units)
+    if not body.works or suppose_missing(g.body):
+        return answer(NOTHING)
+    with database().read() as db:
+        work = get_work(db, path.work_id)
+        shown_work = Part(work.id, "", worked_out(body, 0, words.tape))
+        parts = [shown_work] if query.scope == "work" else _of_job(db, shown_work, body, words, work.job_id)
+        there = tuple(Rack(one.thickness, one.depth, _on_hand(one), one.note) for one in rack(db))
+        done = pieces_done(db, work.job_id)
+        batch = batch_of(parts, body, words, Ways(query.edge_free, query.scarfed, done, there))
+        kept = _kept(db, work.id, words)
+    return answer(cut_view(batch, body, words).model_copy(update=dict(kept)))
+
+
+def _of_job(db: sqlite3.Connection, here: Part, job: JobInput, words: Words, job_id: str) -> list[Part]:
+    """Every work of a job that can be worked out; the one that is shown as it is shown."""
+    parts = []
+    for work in list_works(db, job_id):
+        if work.id == here.work_id:
+            parts.append(replace(here, name=job.works[0].name or "1"))
+            continue
+        worked = _worked(work.document, job, words)
+        if worked is not None and not work.archived:
+            parts.append(Part(work.id, str(work.document.get("name") or len(parts) + 1), worked))
+    return parts
+
+
+def _worked(document: dict[str, object], job: JobInput, words: Words) -> Worked | None:
+    """A kept work worked out; None while something of it is missing."""
+    whole = {"format": "easy-notch-job", "version": 1, "units": str(job.units), "works": [document]}
+    try:
+        return worked_out(read_job(whole).model_copy(update={"settings": job.settings}), 0, words.tape)
+    except Problems:
+        return None
+
+
+def _on_hand(one: RackBoard) -> OnHand:
+    return OnHand(one.id, one.length, one.defects)
+
+
+def _kept(db: sqlite3.Connection, work_id: str, words: Words) -> KeptView:
+    """What is kept beside the plan."""
+    job_id = get_work(db, work_id).job_id
+    return KeptView(
+        tried=pattern_tried(db, work_id),
+        cut=[_done(one, words) for one in cut_boards(db, job_id)],
+        rack=[rack_view(one, words) for one in rack(db)],
+        orders=[OrderView(id=one.id, say=_ordered(one, words)) for one in open_orders(db, job_id)],
+    )
+
+
+@api.get("/works/<work_id>/cutting", responses={200: KeptView})
+def kept(path: WorkPath, query: WordsQuery) -> Response:
+    """What is kept of the cutting of a work and its job."""
+    with database().read() as db:
+        units = Units(get_job(db, get_work(db, path.work_id).job_id).units)
+        return answer(_kept(db, path.work_id, words_of(query, units)))
+
+
+def _done(one: CutBoard, words: Words) -> CutDoneView:
+    return CutDoneView(
+        id=one.id,
+        section=section_name(one, words),
+        length=shown(one.length, words),
+        pieces=[
+            CutPieceView(place=place, title=piece.title, start=piece.start, stop=piece.stop, spoiled=piece.spoiled)
+            for place, piece in enumerate(one.pieces)
+        ],
+    )
+
+
+def section_name(one: CutBoard | RackBoard | Ordered, words: Words) -> str:
+    """A section as it is called."""
+    return f"{words.value(Length(one.thickness))} × {words.value(Length(one.depth))}"
+
+
+def rack_view(one: RackBoard, words: Words) -> RackView:
+    """A board on hand in words."""
+    return RackView(
+        id=one.id, section=section_name(one, words), length=shown(one.length, words), note=one.note,
+        origin=words.say(Message(f"rack.{one.origin}")),
+        defects=[(shown(start, words), shown(stop, words)) for start, stop in one.defects],
+    )  # fmt: skip
+
+
+def _ordered(one: Ordered, words: Words) -> str:
+    return words.say(
+        message(
+            "yard.ordered", n=Count(one.count), section=section_name(one, words), length=Length(one.length),
+            days=Count(one.days),
+        )
+    )  # fmt: skip
+
+
+@api.post("/works/<work_id>/cut-boards", responses={201: ChangedView})
+def board_cut(path: WorkPath, body: CutBoardBody) -> Response:
+    """A board was cut: its pieces are done, and what is left of it lies on the rack."""
+    spans = [(one.start, one.stop) for one in body.pieces]
+    with database().connect() as db:
+        job_id = get_work(db, path.work_id).job_id
+        known = {work.id for work in list_works(db, job_id)}
+        if not {one.work_id for one in body.pieces} <= known or len(cut_boards(db, job_id)) >= MOST_BOARDS:
+            raise Problems([Problem("pieces", Message("problem.no_work"))])
+        there = get_rack_board(db, body.rack) if body.rack else RackBoard(body.thickness, body.depth, body.length)
+        if max(stop for _, stop in spans) > there.length + 1e-3:
+            raise Problems([Problem("pieces", Message("problem.board_short"))])
+        left = off_cuts(_on_hand(there), spans, body.kerf)
+        board = CutBoard(
+            there.thickness, there.depth, there.length,
+            tuple(CutPiece(one.work_id, one.piece, one.title, one.start, one.stop, one.shape) for one in body.pieces),
+            body.rack or None,
+        )  # fmt: skip
+        kept = [
+            RackBoard(there.thickness, there.depth, one.length, None, there.note, one.defects, "offcut") for one in left
+        ]
+        return answer(ChangedView(id=keep_cut(db, job_id, board, kept)), 201)
+
+
+@api.delete("/cut-boards/<board_id>", responses={200: ChangedView})
+def not_cut(path: CutBoardPath) -> Response:
+    """The tick was a slip."""
+    with database().connect() as db:
+        take_back_cut(db, path.board_id)
+    return answer(ChangedView(id=path.board_id))
+
+
+@api.put("/cut-boards/<board_id>/pieces/<int:place>", responses={200: ChangedView})
+def piece_spoiled(path: PlacePath, body: SpoiledBody) -> Response:
+    """A piece was spoiled, and is wanted again; or it was not."""
+    with database().connect() as db:
+        spoil(db, path.board_id, path.place, spoiled=body.spoiled)
+    return answer(ChangedView(id=path.board_id))
+
+
+@api.put("/works/<work_id>/tried", responses={200: ChangedView})
+def tried(path: WorkPath, body: TriedBody) -> Response:
+    """The pattern was tried in place and fits, or is to be tried again."""
+    with database().connect() as db:
+        note_tried(db, path.work_id, tried=body.tried)
+    return answer(ChangedView(id=path.work_id))
