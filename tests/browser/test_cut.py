@@ -15,10 +15,11 @@ def test_boards_are_filled_ticked_and_taken_along(page):
     boards = page.locator(".cut-boards li")
     expect(boards.first).to_be_visible()
     assert violations(page) == []
-    expect(page.locator(".cut-section").first).to_contain_text("cuts part two pieces at one angle")
-    boards.first.get_by_role("checkbox").check()
+    expect(page.locator(".cut-section").first).to_contain_text("part two pieces at one angle")
+    boards.first.locator(".cut-done").click()
+    expect(page.locator(".cut-already li")).to_have_count(1)
     page.reload()
-    expect(page.locator(".cut-boards li").first.get_by_role("checkbox")).to_be_checked()
+    expect(page.locator(".cut-already li")).to_have_count(1)
     page.get_by_role("button", name="Saw settings").click()
     expect(page.locator(".saw-settings > li").first).to_contain_text("Square")
     assert violations(page) == []
@@ -32,15 +33,87 @@ def test_boards_are_filled_ticked_and_taken_along(page):
     assert taken.value.path().read_bytes().startswith(b"%PDF")
 
 
-def test_a_changed_rafter_starts_its_boards_anew(page):
+def test_a_spoiled_piece_is_planned_again_and_its_off_cut_lies_on_the_rack(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Hide stair")).click()
+    station(page, "Cut")
+    boards = page.locator(".cut-boards li")
+    expect(boards.first).to_be_visible()
+    before = boards.count()
+    boards.first.locator(".cut-done").click()
+    expect(page.locator(".cut-already li")).to_have_count(1)
+    page.locator(".cut-spoil").first.click()
+    expect(page.locator(".cut-spoil[aria-pressed=true]")).to_have_count(1)
+    expect(page.locator(".cut-already")).to_contain_text("spoiled")
+    assert violations(page) == []
+    page.get_by_role("button", name="Not cut after all").click()
+    expect(page.locator(".cut-already li")).to_have_count(0)
+    expect(boards).to_have_count(before)
+    page.get_by_role("button", name="On hand").click()
+    page.get_by_label("Thickness").fill("1 1/2")
+    page.get_by_label("Depth").fill("a hand")
+    page.get_by_label("Length").fill("16'")
+    page.get_by_role("button", name="Put on the rack").click()
+    expect(page.get_by_role("alert")).to_be_visible()
+    page.get_by_label("Depth").fill("11 1/4")
+    page.get_by_role("button", name="Put on the rack").click()
+    rack = page.locator(".rack-boards li").filter(has_text="16")
+    expect(rack).to_have_count(1)
+    field = rack.get_by_label("Defects")
+    field.fill("3' to 3' 4\"")
+    field.press("Enter")
+    expect(rack.locator("rect.layer-cut")).to_have_count(1)
+    assert violations(page) == []
+    page.get_by_role("button", name="Boards", exact=True).click()
+    expect(page.locator(".cut-boards").first).to_contain_text("on hand")
+    page.get_by_role("button", name="On hand").click()
+    rack.get_by_role("button", name="Gone").click()
+    expect(page.locator(".rack")).to_contain_text("No boards on hand")
+
+
+def test_a_yard_that_is_short_sends_later_or_longer_and_what_came_is_on_hand(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Old landing steps")).click()
+    station(page, "Cut")
+    page.get_by_role("button", name="To buy").click()
+    page.get_by_role("button", name="Ask the made-up yard").click()
+    first = page.locator(".yard-buttons button").first
+    expect(first).to_be_visible()
+    assert violations(page) == []
+    first.click()
+    expect(page.locator(".yard-orders li")).to_have_count(1)
+    page.get_by_role("button", name="It came").click()
+    expect(page.locator(".yard-orders li")).to_have_count(0)
+    page.get_by_role("button", name="On hand").click()
+    expect(page.locator(".rack-boards li").first).to_contain_text("bought")
+    for _ in range(page.locator(".rack-boards li").count()):
+        left = page.locator(".rack-boards li").count()
+        page.get_by_role("button", name="Gone").first.click()
+        expect(page.locator(".rack-boards li")).to_have_count(left - 1)
+
+
+def test_a_rafter_changed_after_it_was_cut_is_cut_again(page):
     page.goto("/")
     page.get_by_role("link", name=re.compile("Punt lean-to")).click()
     station(page, "Cut")
-    page.locator(".cut-boards li").first.get_by_role("checkbox").check()
+    boards = page.locator(".cut-boards li")
+    expect(boards.first).to_be_visible()
+    before = boards.count()
+    boards.first.locator(".cut-done").click()
+    expect(page.locator(".cut-already li")).to_have_count(1)
+    page.reload()
+    expect(page.locator(".cut-already li")).to_have_count(1)
+    less = boards.count()
+    assert less <= before
     station(page, "Measure")
     field = page.get_by_label("Span, over the plates")
     field.fill("6' 1\"")
     field.press("Enter")
     saved(page)
     station(page, "Cut")
-    expect(page.locator(".cut-boards li").first.get_by_role("checkbox")).not_to_be_checked()
+    page.get_by_role("button", name="Cut list").click()
+    changed = page.locator(".cut-table tbody tr").first
+    expect(changed).to_be_visible()
+    page.get_by_role("button", name="Boards", exact=True).click()
+    page.get_by_role("button", name="Not cut after all").click()
+    expect(page.locator(".cut-already li")).to_have_count(0)

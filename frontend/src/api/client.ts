@@ -1,6 +1,6 @@
 /** The API, thin and typed. A refused request throws `Refused`; a server that does not answer, `Unreachable`. */
 import type {
-  Answered, Bench, CutPlan, Devices, Document, Gauge, Hips, History, Job, JobPage, LimitSetPage, Marking, Overlaps, PairingCode, Practice, Problem, Shelf, Shop, Stair, StairFit, Whole, Work, WorkOutAnswer, WorkPage,
+  Answered, Bench, CutBoardBody, CutKept, CutPlan, Devices, Document, Gauge, Hips, History, Job, JobPage, LimitSetPage, Marking, Offers, OrderLine, Overlaps, PairingCode, Practice, Problem, Schemas, Shelf, Shop, Stair, StairFit, Whole, Work, WorkOutAnswer, WorkPage,
 } from "./types";
 
 export class Refused extends Error {
@@ -10,6 +10,21 @@ export class Refused extends Error {
 }
 
 export class Unreachable extends Error {}
+
+/** Send a file as it is. */
+async function send(path: string, file: Blob, type: string): Promise<unknown> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, { method: "POST", body: file, headers: { "Content-Type": type } });
+  } catch {
+    throw new Unreachable(path);
+  }
+  const answer: unknown = await response.json().catch(() => {
+    throw new Unreachable(path);
+  });
+  if (!response.ok) throw new Refused(answer as Problem);
+  return answer;
+}
 
 async function call(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<unknown> {
   let response: Response;
@@ -47,8 +62,20 @@ export const api = {
   newWork: (jobId: string, name: string, kind: string) => call("POST", `/jobs/${jobId}/works`, { name, kind }) as Promise<Work>,
   whole: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/whole?${inWords(words)}`, job, signal) as Promise<Whole>,
   hips: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/hips?${inWords(words)}`, job, signal) as Promise<Hips>,
-  cut: (job: unknown, words: Words, edgeFree: boolean, signal?: AbortSignal) =>
-    call("POST", `/cut?edge_free=${String(edgeFree)}&${inWords(words)}`, job, signal) as Promise<CutPlan>,
+  cutPlan: (id: string, job: unknown, words: Words, ways: { scope: string; edgeFree: boolean; scarfed: boolean }, signal?: AbortSignal) =>
+    call("POST", `/works/${id}/cut?scope=${ways.scope}&edge_free=${String(ways.edgeFree)}&scarfed=${String(ways.scarfed)}&${inWords(words)}`, job, signal) as Promise<CutPlan>,
+  cutKept: (id: string, scope: string, words: Words) => call("GET", `/works/${id}/cutting?scope=${scope}&${inWords(words)}`) as Promise<CutKept>,
+  boardCut: (id: string, board: CutBoardBody) => call("POST", `/works/${id}/cut-boards`, board),
+  notCut: (board: string) => call("DELETE", `/cut-boards/${board}`),
+  spoiled: (board: string, place: number, spoiled: boolean) => call("PUT", `/cut-boards/${board}/pieces/${place}`, { spoiled }),
+  tried: (id: string, tried: boolean) => call("PUT", `/works/${id}/tried`, { tried }),
+  addToRack: (board: Schemas["RackBody"], units: string) => call("POST", `/rack?units=${units}`, board),
+  rackTable: (file: Blob, units: string) => send(`/rack/csv?units=${units}`, file, "text/csv"),
+  rackDefects: (id: string, defects: [string, string][], note: string, units: string) => call("PUT", `/rack/${id}?units=${units}`, { defects, note }),
+  offRack: (id: string, units: string) => call("DELETE", `/rack/${id}?units=${units}`),
+  yard: (job: string, asked: Schemas["AskBody"], words: Words) => call("POST", `/jobs/${job}/yard?${inWords(words)}`, asked) as Promise<Offers>,
+  order: (job: string, lines: OrderLine[]) => call("POST", `/jobs/${job}/orders`, { lines }),
+  orderCame: (id: string, came: boolean) => call("PUT", `/orders/${id}`, { came }),
   exportFile: async (job: unknown, words: Words, file: string, paper: string): Promise<Blob> => {
     const response = await fetch(`/api/export?file=${file}&paper=${paper}&${inWords(words)}`, { method: "POST", body: JSON.stringify(job), headers: { "Content-Type": "application/json" } });
     if (!response.ok) throw new Refused((await response.json()) as Problem);

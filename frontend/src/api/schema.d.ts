@@ -3657,6 +3657,8 @@ export interface components {
             notes: string[];
             /** Scarfs */
             scarfs: string[];
+            /** Alternatives */
+            alternatives: string[];
             /** Kerf */
             kerf: number;
             /** Tried */
@@ -5751,8 +5753,8 @@ export interface operations {
             query?: {
                 dialect?: components["schemas"]["Dialect"];
                 fine?: boolean;
-                edge_free?: boolean;
                 scope?: "work" | "job";
+                edge_free?: boolean;
                 scarfed?: boolean;
             };
             header?: never;
@@ -5855,6 +5857,7 @@ export interface operations {
             query?: {
                 dialect?: components["schemas"]["Dialect"];
                 fine?: boolean;
+                scope?: "work" | "job";
             };
             header?: never;
             path: {

@@ -1,6 +1,6 @@
 import type { components } from "./schema";
 
-type Schemas = components["schemas"];
+export type Schemas = components["schemas"];
 export type Shown = Schemas["Shown"];
 export type Screen = Schemas["ScreenView"];
 export type WorkAnswer = Schemas["WorkAnswer"];
@@ -49,6 +49,12 @@ export type Fact = Schemas["FactView"];
 export type Fit = Schemas["FitView"];
 export type CutPlan = Schemas["CuttingView"];
 export type CutBoard = Schemas["CutBoardView"];
+export type CutSection = Schemas["CutSectionView"];
+export type CutKept = Schemas["KeptView"];
+export type CutBoardBody = Schemas["CutBoardBody"];
+export type RackBoard = Schemas["RackView"];
+export type Offers = Schemas["OffersView"];
+export type OrderLine = Schemas["OrderLine"];
 export type Stair = Schemas["StairView"];
 export type StairFit = Schemas["StairFitView"];
 export type Hips = Schemas["HipsView"];

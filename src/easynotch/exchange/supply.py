@@ -16,6 +16,7 @@ USUAL_LENGTHS = {
 }
 """What yards mostly have; a shop keeps its own in its settings."""
 USUAL_KERF = 3.2
+MOST_ALTERNATIVES = 3
 PER = {Units.IMPERIAL: 304.8, Units.METRIC: 1000.0}
 SPARES = {"none": 0, "one": 1, "two": 2}
 SPARED = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack", "hung"})
@@ -71,6 +72,29 @@ def plans_of(
         there = clear_lengths([board for size, board in rack if alike(size, section)])
         made.append(SectionPlan(section, name, kept, priced, pieces, nest(pieces, (*lengths, *there), kerf, trim)))
     return tuple(made)
+
+
+@dataclass(frozen=True, slots=True)
+class OneLength:
+    """A section bought in one length alone: how many boards, and what they cost."""
+
+    length: float
+    count: int
+    cost: float
+
+
+def one_length_plans(one: SectionPlan, settings: SettingsInput | None, units: Units) -> tuple[OneLength, ...]:
+    """What a section would take in each one length alone, cheapest first; only where that brings every piece.
+
+    Boards on hand are left out: the comparison is between lengths to buy.
+    """
+    trim = settings.trim.mm if settings and settings.trim else 0.0
+    found = []
+    for stock in _stock(one.section, settings, units)[1]:
+        plan = nest(one.wanted, (stock,), kerf_of(settings), trim)
+        if not plan.too_long and plan.boards:
+            found.append(OneLength(stock.length, sum(board.count for board in plan.boards), plan.cost))
+    return tuple(sorted(found, key=lambda other: (other.cost, other.length))[:MOST_ALTERNATIVES])
 
 
 def kerf_of(settings: SettingsInput | None) -> float:

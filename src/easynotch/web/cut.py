@@ -19,9 +19,9 @@ from ..core.supply import (
     saw_settings,
     whole_length,
 )
-from ..core.terms import Angle, Count, Length, Message, message
+from ..core.terms import Angle, Count, Length, Message, Value, message
 from ..exchange import JobInput, Worked
-from ..exchange.supply import VISIBLE, SectionPlan, kerf_of, plans_of
+from ..exchange.supply import VISIBLE, SectionPlan, kerf_of, one_length_plans, plans_of
 from .batch import AT, Batch, Part, Rack, Ways, batch_of, hardware, notes_of, shape_of
 from .board_view import shown
 from .cut_models import (
@@ -42,8 +42,8 @@ api = APIBlueprint("cut", __name__, url_prefix="/api", abp_tags=[Tag(name="work-
 
 
 NOTHING = CuttingView(
-    rows=[], sections=[], settings=[], buying=[], caution="", notes=[], scarfs=[], kerf=0.0, tried=False, cut=[],
-    rack=[], orders=[],
+    rows=[], sections=[], settings=[], buying=[], caution="", notes=[], scarfs=[], alternatives=[], kerf=0.0,
+    tried=False, cut=[], rack=[], orders=[],
 )  # fmt: skip
 """Nothing to cut: something is still to be measured."""
 
@@ -85,6 +85,7 @@ def cut_view(batch: Batch, job: JobInput, words: Words) -> CuttingView:
         caution=words.say(Message("cut.caution")),
         notes=notes_of(words, list(_notes(plans))),
         scarfs=list(batch.scarfs),
+        alternatives=list(_alternatives(plans, job, words)),
         kerf=kerf_of(job.settings),
         tried=False,
         cut=[],
@@ -237,6 +238,25 @@ def _bought(plans: tuple[SectionPlan, ...], words: Words) -> Iterator[BuyView]:
                 cost=round(costs[length] * count, 2) if one.priced else None,
                 thickness=section.thickness, depth=section.depth,
             )  # fmt: skip
+
+
+def _alternatives(plans: tuple[SectionPlan, ...], job: JobInput, words: Words) -> Iterator[str]:
+    """What else was considered: each section bought in one length alone, where that brings every piece."""
+    for one in plans:
+        bought = {(board.stock.length, board.count) for board in one.plan.boards if not board.stock.id}
+        ways = []
+        for other in one_length_plans(one, job.settings, job.units) if bought else ():
+            if bought == {(other.length, other.count)}:
+                continue
+            share = round(100 * (other.cost / one.plan.cost - 1)) if one.plan.cost > 0 else 0
+            values: dict[str, Value] = {"length": Length(other.length), "n": Count(other.count), "share": Count(share)}
+            ways.append(words.say(Message(f"cut.other_{'alike' if share <= 0 else 'dearer'}", values)))
+        if ways:
+            yield words.say(message("cut.other", section=_size(one, words), ways="; ".join(ways)))
+
+
+def _size(one: SectionPlan, words: Words) -> str:
+    return f"{words.value(Length(one.section.thickness))} × {words.value(Length(one.section.depth))}"
 
 
 def _hardware(batch: Batch, words: Words) -> Iterator[BuyView]:

@@ -158,6 +158,7 @@ class CuttingView(View):
     caution: str
     notes: list[str]
     scarfs: list[str]
+    alternatives: list[str]
     kerf: float
     tried: bool
     cut: list[CutDoneView]

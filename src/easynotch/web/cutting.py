@@ -37,7 +37,7 @@ from ..store import (
 )
 from .batch import Part, Rack, Ways, batch_of
 from .board_view import shown
-from .cut import NOTHING, CutQuery, cut_view
+from .cut import NOTHING, cut_view
 from .cut_bodies import CutBoardBody, SpoiledBody, TriedBody
 from .cut_models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, RackView
 from .kept import WordsQuery, WorkPath, answer, database, words_of
@@ -48,10 +48,18 @@ MOST_BOARDS = 2000
 """Cut boards of a job, and boards on a rack."""
 
 
-class BatchQuery(CutQuery):
-    """What is planned together, and whether pieces longer than any board are planned in two parts."""
+class ScopeQuery(WordsQuery):
+    """Whether a work is looked at, or its whole job."""
 
     scope: Literal["work", "job"] = "work"
+
+
+class BatchQuery(ScopeQuery):
+    """How a batch is planned: whether a piece that is not seen may lie with its other edge up, and whether pieces
+    longer than any board are planned in two parts.
+    """
+
+    edge_free: bool = False
     scarfed: bool = False
 
 
@@ -86,7 +94,7 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
         there = tuple(Rack(one.thickness, one.depth, _on_hand(one), one.note) for one in rack(db))
         done = pieces_done(db, work.job_id)
         batch = batch_of(parts, body, words, Ways(query.edge_free, query.scarfed, done, there))
-        kept = _kept(db, work.id, words)
+        kept = _kept(db, work.id, query.scope, words)
     return answer(cut_view(batch, body, words).model_copy(update=dict(kept)))
 
 
@@ -116,23 +124,27 @@ def _on_hand(one: RackBoard) -> OnHand:
     return OnHand(one.id, one.length, one.defects)
 
 
-def _kept(db: sqlite3.Connection, work_id: str, words: Words) -> KeptView:
+def _kept(db: sqlite3.Connection, work_id: str, scope: str, words: Words) -> KeptView:
     """What is kept beside the plan."""
     job_id = get_work(db, work_id).job_id
     return KeptView(
         tried=pattern_tried(db, work_id),
-        cut=[_done(one, words) for one in cut_boards(db, job_id)],
+        cut=[
+            _done(one, words)
+            for one in cut_boards(db, job_id)
+            if scope == "job" or any(piece.work_id == work_id for piece in one.pieces)
+        ],
         rack=[rack_view(one, words) for one in rack(db)],
         orders=[OrderView(id=one.id, say=_ordered(one, words)) for one in open_orders(db, job_id)],
     )
 
 
 @api.get("/works/<work_id>/cutting", responses={200: KeptView})
-def kept(path: WorkPath, query: WordsQuery) -> Response:
+def kept(path: WorkPath, query: ScopeQuery) -> Response:
     """What is kept of the cutting of a work and its job."""
     with database().read() as db:
         units = Units(get_job(db, get_work(db, path.work_id).job_id).units)
-        return answer(_kept(db, path.work_id, words_of(query, units)))
+        return answer(_kept(db, path.work_id, query.scope, words_of(query, units)))
 
 
 def _done(one: CutBoard, words: Words) -> CutDoneView:

@@ -22,7 +22,7 @@ export function StairSheets({ state }: { state: WorkState }) {
   const say = useWords();
   const [view, setView] = useState<(typeof VIEWS)[number]>("elevation");
   const { data: stair } = useAside(state, "stair", api.stair);
-  if (!stair) return <p className="quiet" role="status">{say("app.loading")}</p>;
+  if (!stair) return <p className="quiet">{say("app.loading")}</p>;
   const sheet = view === "plan" ? stair.plan : stair.elevation;
   return (
     <section className="stair-sheets" aria-label={say("stair.elevation")}>

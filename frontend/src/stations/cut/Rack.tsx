@@ -1,0 +1,92 @@
+/** Boards on hand: typed, taken in from a table, with the defects no piece may meet. */
+import { useState } from "react";
+import { api, Refused } from "../../api/client";
+import type { CutPlan, RackBoard } from "../../api/types";
+import { Figure, TapeText } from "../../shared/TapeText";
+import { TypedField } from "../../shared/TypedField";
+import { useWords } from "../../words/words";
+import type { usePlan } from "./usePlan";
+
+const SIZES = ["thickness", "depth", "length"] as const;
+type Sizes = Record<(typeof SIZES)[number], string>;
+
+export function Rack({ plan, plans, units }: { plan: CutPlan; plans: ReturnType<typeof usePlan>; units: string }) {
+  const say = useWords();
+  const [typed, setTyped] = useState<Sizes>({ thickness: "", depth: "", length: "" });
+  const [count, setCount] = useState("1");
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const trying = async (change: () => Promise<unknown>) => {
+    setErrors({});
+    try {
+      await change();
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      const told = error.problem.errors;
+      setErrors(told.length > 0 ? Object.fromEntries(told.map((one) => [one.path, one.sentence])) : { all: error.message });
+      return;
+    }
+    await plans.act(() => Promise.resolve(), true);
+  };
+  const add = () => trying(() => api.addToRack({ ...typed, count: /^\d+$/.test(count) ? Number(count) : 0, note: "" }, units));
+  const read = async (file: File | undefined) => {
+    if (file) await trying(() => api.rackTable(file, units));
+  };
+  return (
+    <div className="rack">
+      <p className="quiet">{say("rack.say")}</p>
+      <div className="rack-add">
+        {SIZES.map((size) => (
+          <TypedField key={size} label={say(`rack.${size}`)} value={typed[size]} error={errors[size]} onCommit={(text) => setTyped((old) => ({ ...old, [size]: text }))} />
+        ))}
+        <TypedField label={say("rack.count")} value={count} error={errors["count"]} onCommit={setCount} />
+        <button type="button" className="start-here" onClick={() => void add()}>{say("rack.add")}</button>
+      </div>
+      <p className="rack-tables">
+        <label className="file-choice">
+          {say("rack.read")}
+          <input type="file" accept=".csv,text/csv" onChange={(event) => { void read(event.target.files?.[0]); event.target.value = ""; }} />
+        </label>
+        <a href="/api/rack/csv" download="stock.csv">{say("rack.write")}</a>
+      </p>
+      {Object.entries(errors).filter(([path]) => !SIZES.some((size) => size === path) && path !== "count" && !path.startsWith("defects")).map(([path, said]) => (
+        <p key={path} role="alert" className="said error">{path.startsWith("row") ? `${path}: ` : ""}{said}</p>
+      ))}
+      {plan.rack.length === 0 && <p>{say("rack.empty")}</p>}
+      <ul className="rack-boards">
+        {plan.rack.map((board) => (
+          <OnHand key={board.id} board={board} onDefects={(defects, note) => trying(() => api.rackDefects(board.id, defects, note, units))} onGone={() => trying(() => api.offRack(board.id, units))} error={errors["defects[0]"] ?? errors["defects[1]"] ?? errors["defects[2]"]} />
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+interface OnHandProps {
+  board: RackBoard;
+  error: string | undefined;
+  onDefects: (defects: [string, string][], note: string) => Promise<void>;
+  onGone: () => Promise<void>;
+}
+
+function OnHand({ board, error, onDefects, onGone }: OnHandProps) {
+  const say = useWords();
+  const kept = board.defects.map(([from, to]) => `${from.text} to ${to.text}`).join("; ");
+  const defects = (text: string) => {
+    const pairs = text.split(";").map((one) => one.trim()).filter(Boolean).map((one): [string, string] => {
+      const [from = "", to = ""] = one.split(/\bto\b|–/).map((end) => end.trim());
+      return [from, to];
+    });
+    void onDefects(pairs, board.note);
+  };
+  return (
+    <li>
+      <span><b><TapeText text={board.section} /></b> <Figure value={board.length} /> <small className="quiet">{board.origin.toLowerCase()}{board.note && `, ${board.note}`}</small></span>
+      <svg className="rack-drawn" viewBox={`0 0 ${board.length.mm} 60`} preserveAspectRatio="none" aria-hidden="true">
+        <rect className="layer-wood" x={0} y={0} width={board.length.mm} height={60} vectorEffect="non-scaling-stroke" />
+        {board.defects.map(([from, to], at) => <rect key={at} className="layer-cut" x={from.mm} y={0} width={to.mm - from.mm} height={60} vectorEffect="non-scaling-stroke" />)}
+      </svg>
+      <TypedField label={say("rack.defects")} value={kept} error={error} wide placeholder={say("rack.no_defects").toLowerCase()} onCommit={defects} />
+      <button type="button" onClick={() => void onGone()}>{say("rack.gone")}</button>
+    </li>
+  );
+}

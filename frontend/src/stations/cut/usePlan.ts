@@ -1,0 +1,54 @@
+/** The cutting plan of what is still to cut, and what is kept beside it. A tick leaves the plan on the screen as it is. */
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useState } from "react";
+import { api, Refused, type Words } from "../../api/client";
+import type { CutBoard, CutKept, CutPlan, CutSection } from "../../api/types";
+import { usePreferences } from "../../app/preferences";
+import { useAside } from "../../shared/useAside";
+import type { WorkState } from "../../shared/useWork";
+import { useWords } from "../../words/words";
+
+export interface Ways {
+  scope: "work" | "job";
+  edgeFree: boolean;
+  scarfed: boolean;
+}
+
+export function usePlan(state: WorkState, ways: Ways) {
+  const say = useWords();
+  const queries = useQueryClient();
+  const { dialect, fine } = usePreferences();
+  const [failed, setFailed] = useState("");
+  const name = `cut-${ways.scope}-${String(ways.edgeFree)}-${String(ways.scarfed)}-${state.work.id}`;
+  const ask = useCallback((job: unknown, words: Words, signal?: AbortSignal) => api.cutPlan(state.work.id, job, words, ways, signal), [state.work.id, ways]);
+  const { data: plan, isError } = useAside(state, name, ask);
+
+  /** Do something that is kept, then take its outcome in: beside the plan, or with a plan made anew. */
+  const act = async (change: () => Promise<unknown>, anew: boolean, also?: (old: CutPlan) => CutPlan) => {
+    setFailed("");
+    try {
+      await change();
+      if (anew) await queries.invalidateQueries({ predicate: (query) => String(query.queryKey[0]).startsWith("cut-") });
+      else {
+        const kept: CutKept = await api.cutKept(state.work.id, ways.scope, { dialect, fine });
+        queries.setQueriesData<CutPlan>({ queryKey: [name] }, (old) => old && { ...(also?.(old) ?? old), ...kept });
+      }
+    } catch (error) {
+      setFailed(error instanceof Refused ? error.message : say("app.failed"));
+      await queries.invalidateQueries({ queryKey: [name] });
+    }
+  };
+
+  const cut = (section: CutSection, board: CutBoard) => {
+    if (!plan) return Promise.resolve();
+    const pieces = board.laid.map((one) => ({ work_id: one.work_id, piece: one.piece, title: one.title, shape: one.shape, start: board.start + one.start, stop: board.start + one.stop }));
+    const body = { thickness: section.thickness, depth: section.depth, length: board.whole, rack: board.rack, kerf: plan.kerf, pieces };
+    return act(() => api.boardCut(state.work.id, body), false, (old) => ({ ...old, sections: old.sections.map((one) => (one.id === section.id ? without(one, board) : one)) }));
+  };
+  return { plan, isError, failed, act, cut };
+}
+
+const without = (section: CutSection, board: CutBoard): CutSection => ({
+  ...section,
+  boards: section.boards.flatMap((one) => (one.key !== board.key ? [one] : one.count > 1 ? [{ ...one, count: one.count - 1 }] : [])),
+});
