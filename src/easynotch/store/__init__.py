@@ -1,5 +1,6 @@
 """What is kept: jobs, works and every revision of them, in SQLite through plain SQL."""
 
+from .backup import BackupRefused, restore_backup, write_backup
 from .cutting import (
     BoardNotFound,
     BoardUsed,
@@ -68,6 +69,7 @@ from .works import (
 )
 
 __all__ = [
+    "BackupRefused",
     "BoardNotFound",
     "BoardUsed",
     "CutBoard",
@@ -133,6 +135,7 @@ __all__ = [
     "progress",
     "rack",
     "redo_work",
+    "restore_backup",
     "save_job",
     "save_limit_set",
     "save_shop",
@@ -146,4 +149,5 @@ __all__ = [
     "wait_before_trying",
     "works_held_against",
     "works_on_the_bench",
+    "write_backup",
 ]

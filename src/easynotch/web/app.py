@@ -70,6 +70,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     _guard(app, door)
     guard_door(app, database, door)
     _problems(app)
+    from .carry import api as carry  # noqa: PLC0415
     from .cut import api as cut  # noqa: PLC0415
     from .cutting import api as cutting  # noqa: PLC0415
     from .devices import api as devices  # noqa: PLC0415
@@ -97,6 +98,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
         outline,
         hips,
         cut,
+        carry,
         cutting,
         rack,
         exports,

@@ -46,7 +46,7 @@ def change_outline(query: WordsQuery, body: OutlineBody) -> Response:
         return problem.from_problems(Problems([Problem(body.what, message)]), words)
     except Problems as found:
         return problem.from_problems(found, words)
-    return answer(CornersView(corners=[(_neat(x), _neat(y)) for x, y in corners]))
+    return answer(CornersView(corners=[(neat(x), neat(y)) for x, y in corners]))
 
 
 def _changed(body: OutlineBody) -> tuple[tuple[float, float], ...]:
@@ -70,6 +70,6 @@ def _changed(body: OutlineBody) -> tuple[tuple[float, float], ...]:
     return corners
 
 
-def _neat(mm: float) -> str:
+def neat(mm: float) -> str:
     """To a thousandth: finer than any tape, and free of a float's tail."""
     return f"{round(mm, 3) + 0.0:.10g} mm"

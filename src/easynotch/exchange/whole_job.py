@@ -1,0 +1,56 @@
+"""A whole job as a file and back: what was typed of every work, measured or not yet, with its settings and limits."""
+
+from dataclasses import dataclass, replace
+from typing import Any
+
+from ..core.rules import LimitSetId
+from ..core.tape import Units
+from .job_model import FORMAT, VERSION, JobInput
+from .limit_model import LimitsInput
+from .problems import Problems
+from .reading import read_draft, read_job
+
+
+@dataclass(frozen=True, slots=True)
+class JobFile:
+    """A job as its file says it: its limits as a shipped set, or as an object with its reasons; works as documents."""
+
+    name: str
+    units: Units
+    limits: LimitSetId | LimitsInput | None
+    settings: dict[str, Any]
+    works: tuple[dict[str, Any], ...]
+
+
+def job_document(
+    name: str, units: str, limits: Any, settings: dict[str, Any], works: list[dict[str, Any]]
+) -> dict[str, Any]:
+    """A job's file, as an object."""
+    found: dict[str, Any] = {"format": FORMAT, "version": VERSION, "name": name, "units": units}
+    if limits is not None:
+        found["limits"] = limits
+    if settings:
+        found["settings"] = settings
+    return {**found, "works": works}
+
+
+def read_whole_job(data: Any) -> JobFile:
+    """A job's file; works that are still to be measured are taken as far as they go.
+
+    Raises:
+        Problems: everything that is wrong, each with its path; a newer file says so.
+    """
+    works = data.get("works") if isinstance(data, dict) else None
+    frame: JobInput = read_job({**data, "works": []} if isinstance(works, list) else data)
+    drafts, problems = [], []
+    for number, work in enumerate(works or []):
+        try:
+            drafts.append(read_draft(work, frame.units))
+        except Problems as found:
+            problems += [replace(one, path=f"works[{number}].{one.path}".rstrip(".")) for one in found.problems]
+    if problems:
+        raise Problems(problems)
+    settings: dict[str, Any] = (
+        frame.settings.model_dump(mode="json", exclude_none=True) if frame.settings is not None else {}
+    )
+    return JobFile(frame.name, frame.units, frame.limits, settings, tuple(drafts))

@@ -1,0 +1,158 @@
+"""Files in and out: whole jobs, readings as tables, a drawing's outline, and a backup of everything."""
+
+import json
+import sqlite3
+from dataclasses import replace
+from typing import Any
+
+from flask import Response, current_app, request
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
+
+from ..core.roofs import RoofError, check_outline
+from ..core.tape import Units
+from ..core.terms import Message
+from ..exchange import LimitsInput, Problem, Problems, parse_json
+from ..exchange.dxf_in import MOST_BYTES as MOST_DXF
+from ..exchange.dxf_in import outline_from_dxf
+from ..exchange.readings_table import read_readings, write_readings
+from ..exchange.whole_job import JobFile, job_document, read_whole_job
+from ..store import (
+    BackupRefused,
+    create_job,
+    create_limit_set,
+    create_work,
+    get_job,
+    get_work,
+    list_works,
+    restore_backup,
+    save_limit_set,
+    save_work,
+    write_backup,
+)
+from ..store.backup import MOST_BYTES as MOST_BACKUP
+from . import problem
+from .kept import JobPath, WordsQuery, WorkPath, answer, database, job_view, limits_of_job, work_view
+from .models import JobView, WorkView
+from .outline import neat
+from .screen_models import CornersView
+from .sharing import Door, at_this_machine
+
+api = APIBlueprint("carry", __name__, url_prefix="/api", abp_tags=[Tag(name="files")])
+LARGER = {"carry.restore": MOST_BACKUP, "carry.plan_from_drawing": MOST_DXF}
+"""What may be larger than a job file, bytes."""
+
+
+class RevisionQuery(WordsQuery):
+    """The revision a work is changed on."""
+
+    revision: int = Field(ge=1, le=2**53)
+
+
+class RestoredView(BaseModel):
+    """How many jobs and works are there now."""
+
+    jobs: int
+    works: int
+
+
+@api.before_request
+def size() -> Response | None:
+    """Backups and drawings may be larger than job files; only the machine itself backs up and restores."""
+    if request.endpoint in LARGER:
+        request.max_content_length = LARGER[request.endpoint]
+    door: Door = current_app.extensions["easynotch.door"]
+    if request.path.startswith("/api/backup") and not at_this_machine(door):
+        return problem.problem(403, problem.PLAIN.say(Message("problem.only_here_files")))
+    return None
+
+
+@api.get("/jobs/<job_id>/file")
+def job_file(path: JobPath) -> Response:
+    """A whole job as a job file."""
+    with database().read() as db:
+        job = get_job(db, path.job_id)
+        works = [work.document for work in list_works(db, job.id)]
+        document = job_document(job.name, job.units, limits_of_job(db, job), job.settings, works)
+    text = json.dumps(document, indent=1, ensure_ascii=False) + "\n"
+    return _download(text.encode(), "application/json", "job.json")
+
+
+def _download(body: bytes, kind: str, name: str) -> Response:
+    return Response(body, mimetype=kind, headers={"Content-Disposition": f'attachment; filename="{name}"'})
+
+
+@api.post("/jobs/import", responses={201: JobView})
+def take_in() -> Response:
+    """A job file as a new job; where anything of it cannot be read, nothing is kept."""
+    given = read_whole_job(parse_json(request.get_data(cache=True)))
+    with database().connect() as db:
+        limits, overrides = _limits(given, db)
+        job = create_job(db, given.name or "1", str(given.units), limits, given.settings, overrides)
+        for document in given.works:
+            create_work(db, job.id, document)
+        return answer(job_view(db, job), 201)
+
+
+def _limits(given: JobFile, db: sqlite3.Connection) -> tuple[str | None, dict[str, Any]]:
+    """A job's limit set and overrides; an own set of the file becomes one of the shop's."""
+    chosen = given.limits
+    if not isinstance(chosen, LimitsInput):
+        return (str(chosen) if chosen else None), {}
+    document = chosen.model_dump(mode="json", exclude_none=True)
+    overrides, limits = document["overrides"], str(chosen.base)
+    if chosen.name:
+        own = create_limit_set(db, chosen.name, limits)
+        save_limit_set(db, replace(own, changes=document["changes"]))
+        limits = own.id
+    return limits, overrides
+
+
+@api.get("/works/<work_id>/readings")
+def readings(path: WorkPath) -> Response:
+    """What was typed of a work, as a table."""
+    with database().read() as db:
+        work = get_work(db, path.work_id)
+        units = Units(get_job(db, work.job_id).units)
+    return _download(("\ufeff" + write_readings(work.document, units)).encode(), "text/csv", "readings.csv")
+
+
+@api.post("/works/<work_id>/readings", responses={200: WorkView})
+def take_in_readings(path: WorkPath, query: RevisionQuery) -> Response:
+    """A table's values in a work; a step that can be undone."""
+    with database().connect() as db:
+        work = get_work(db, path.work_id)
+        units = Units(get_job(db, work.job_id).units)
+        document = read_readings(request.get_data(cache=True), work.document, units)
+        return answer(work_view(save_work(db, path.work_id, query.revision, document)))
+
+
+@api.post("/plan-from-drawing", responses={200: CornersView})
+def plan_from_drawing() -> Response:
+    """The corners of the largest closed outline of a DXF drawing."""
+    corners = outline_from_dxf(request.get_data(cache=False))
+    try:
+        check_outline(corners)
+    except RoofError as found:
+        raise Problems([Problem("", found.message)]) from None
+    return answer(CornersView(corners=[(neat(x), neat(y)) for x, y in corners]))
+
+
+@api.get("/backup")
+def backup() -> Response:
+    """Everything that is kept, as one file."""
+    return _download(write_backup(database()), "application/vnd.sqlite3", "easy-notch-backup.db")
+
+
+@api.post("/backup", responses={200: RestoredView})
+def restore() -> Response:
+    """A backup in the place of everything that is kept; what was there stays beside it as a copy."""
+    try:
+        restore_backup(database(), request.get_data(cache=False))
+    except BackupRefused as refused:
+        status = 413 if refused.reason == "large" else 422
+        return problem.problem(status, problem.PLAIN.say(Message(f"problem.backup_{refused.reason}")))
+    with database().read() as db:
+        jobs = db.execute("SELECT COUNT(*) FROM job WHERE deleted_at IS NULL").fetchone()[0]
+        works = db.execute("SELECT COUNT(*) FROM work WHERE deleted_at IS NULL").fetchone()[0]
+    return answer(RestoredView(jobs=jobs, works=works))
