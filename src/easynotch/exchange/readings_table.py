@@ -18,11 +18,13 @@ NUMBERS = ("error.not_number", "error.not_whole")
 def write_readings(document: dict[str, Any], units: Units) -> str:
     """A work's values by their keys, every length with its unit; lists and switches as JSON writes them."""
     document = read_draft(document, units)
-    rows = (
-        (key, value if isinstance(value, str) and not _like_json(value.strip()) else json.dumps(value))
-        for key, value in flat(document).items()
-    )
+    rows = ((key, _written(value)) for key, value in flat(document).items())
     return csv_of(HEAD, rows)
+
+
+def _written(value: Any) -> str:
+    """Text as it is, where it cannot be taken for JSON; else as JSON."""
+    return value if isinstance(value, str) and not _like_json(value.strip()) else json.dumps(value)
 
 
 def read_readings(body: bytes, document: dict[str, Any], units: Units) -> dict[str, Any]:

@@ -7,6 +7,7 @@ import { api } from "../../api/client";
 import type { Card, Job, Shelf, Work } from "../../api/types";
 import { Logo, ThemeButton } from "../../app/Bar";
 import { usePreferences } from "../../app/preferences";
+import { FileChoice } from "../../shared/FileChoice";
 import { isField } from "../../shared/isField";
 import { ProfileDrawing } from "../../shared/ProfileDrawing";
 import { TapeText } from "../../shared/TapeText";
@@ -84,6 +85,9 @@ export function BenchPage() {
                   {say(kind === "roof" ? "bench.start_roof" : "bench.start")}
                 </button>
               ))}
+              <a href={`/api/jobs/${job.id}/file`} download={`${job.name || "job"}.json`} className="bar-word plain">
+                {say("files.job_take")}
+              </a>
               <Link to={`/job/${job.id}/settings`} className="bar-word plain">
                 {say("settings.of_job")}
               </Link>
@@ -119,6 +123,16 @@ export function BenchPage() {
               {say("bench.start_new_roof")} · {say("app.metric").toLowerCase()}
             </Button>
           </div>
+        )}
+        {bench.data && !archived && (
+          <FileChoice
+            label={say("files.job_put")} accept=".json,application/json"
+            onFile={async (file) => {
+              const made = await api.importJob(file);
+              await bench.refetch();
+              return say("files.job_done", { name: made.name });
+            }}
+          />
         )}
         {bench.data && !archived && bench.data.put_away > 0 && (
           <button type="button" className="more" onClick={() => setShelf({ ...shelf, archived: true })}>

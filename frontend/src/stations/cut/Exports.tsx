@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { api, Refused } from "../../api/client";
 import { usePreferences } from "../../app/preferences";
+import { FileChoice } from "../../shared/FileChoice";
 import { jobFile, useShown, type WorkState } from "../../shared/useWork";
 import { textAt } from "../../shared/document";
 import { useWords, type WordId } from "../../words/words";
@@ -47,6 +48,18 @@ export function Exports({ state }: { state: WorkState }) {
           </li>
         ))}
       </ul>
+      <h3>{say("files.typed")}</h3>
+      <p className="export-typed">
+        <a className="more" href={`/api/works/${state.work.id}/readings`} download="readings.csv">{say("files.readings_take")}</a>
+        <FileChoice
+          label={say("files.readings_put")} accept=".csv,text/csv"
+          onFile={async (file) => {
+            await api.readingsTable(state.work.id, state.work.revision, file);
+            window.location.reload();
+            return undefined;
+          }}
+        />
+      </p>
       {failed && <p role="alert" className="said error">{failed}</p>}
     </section>
   );

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, Refused } from "../../api/client";
 import type { CutPlan, RackBoard } from "../../api/types";
 import { Figure, TapeText } from "../../shared/TapeText";
+import { FileChoice } from "../../shared/FileChoice";
 import { TypedField } from "../../shared/TypedField";
 import { useWords } from "../../words/words";
 import type { usePlan } from "./usePlan";
@@ -28,8 +29,10 @@ export function Rack({ plan, plans, units }: { plan: CutPlan; plans: ReturnType<
     await plans.act(() => Promise.resolve(), true);
   };
   const add = () => trying(() => api.addToRack({ ...typed, count: /^\d+$/.test(count) ? Number(count) : 0, note: "" }, units));
-  const read = async (file: File | undefined) => {
-    if (file) await trying(() => api.rackTable(file, units));
+  const read = async (file: File) => {
+    await api.rackTable(file, units);
+    await plans.act(() => Promise.resolve(), true);
+    return undefined;
   };
   return (
     <div className="rack">
@@ -42,15 +45,10 @@ export function Rack({ plan, plans, units }: { plan: CutPlan; plans: ReturnType<
         <button type="button" className="start-here" onClick={() => void add()}>{say("rack.add")}</button>
       </div>
       <p className="rack-tables">
-        <label className="file-choice">
-          {say("rack.read")}
-          <input type="file" accept=".csv,text/csv" onChange={(event) => { void read(event.target.files?.[0]); event.target.value = ""; }} />
-        </label>
+        <FileChoice label={say("rack.read")} accept=".csv,text/csv" onFile={read} />
         <a href="/api/rack/csv" download="stock.csv">{say("rack.write")}</a>
       </p>
-      {Object.entries(errors).filter(([path]) => !SIZES.some((size) => size === path) && path !== "count" && !path.startsWith("defects")).map(([path, said]) => (
-        <p key={path} role="alert" className="said error">{path.startsWith("row") ? `${path}: ` : ""}{said}</p>
-      ))}
+      {errors["all"] && <p role="alert" className="said error">{errors["all"]}</p>}
       {plan.rack.length === 0 && <p>{say("rack.empty")}</p>}
       <ul className="rack-boards">
         {plan.rack.map((board) => (

@@ -5,6 +5,7 @@ import { api, Refused } from "../../api/client";
 import type { Document, Point, Side } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { valueAt } from "../../shared/document";
+import { FileChoice } from "../../shared/FileChoice";
 import { TypedField } from "../../shared/TypedField";
 import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
@@ -74,6 +75,13 @@ export function OutlineEditor({ state, sides }: { state: WorkState; sides: reado
               {say("outline.take")}
             </button>
           </p>
+          <FileChoice
+            label={say("files.dxf_put")} accept=".dxf"
+            onFile={async (file) => {
+              state.keeper.change("plan.corners", (await api.planFromDrawing(file)).corners);
+              return undefined;
+            }}
+          />
           <span className="switch" role="group" aria-label={say("outline.line_up")}>
             {(["none", "overhang", "plates"] as const).map((way) => (
               <button key={way} type="button" aria-pressed={(valueAt(state.document, "plan.line_up") ?? "none") === way} onClick={() => state.keeper.change("plan.line_up", way)}>

@@ -4,6 +4,7 @@ import type { ChoiceGroup, Document } from "../../api/types";
 import { useWords, type Say } from "../../words/words";
 import { ChoiceField, HabitField } from "./ChoiceField";
 import { RowsField, type Column } from "../../shared/RowsField";
+import { TypedField } from "../../shared/TypedField";
 import { SquareField } from "./SquareField";
 import type { SettingsState } from "./useSettings";
 
@@ -71,6 +72,15 @@ export function SettingsForm({ state, groups, otherwise, inJob }: Props) {
     ),
     cutting: (
       <>
+        <div className="typed-row">
+          {(["kerf", "trim", "bag"] as const).map((key) => (
+            <TypedField
+              key={key} label={say(`settings.${key}`)} value={text(chosen[key] ?? otherwise[key])} placeholder={say("settings.as_usual").toLowerCase()}
+              error={errors.find((one) => one.path.startsWith(key))?.sentence}
+              onCommit={(typed) => state.change(key, typed === "" ? null : key === "bag" && Number.isFinite(Number(typed)) ? Number(typed) : typed)}
+            />
+          ))}
+        </div>
         <RowsField
           title={say("settings.saws")} say={say("settings.saws_say")} path="saws" columns={saws(say)} errors={errors}
           fresh={{ name: say("settings.saw_fresh"), tilt: 45, depth: "65 mm", blade: "left" }}

@@ -5,6 +5,7 @@ import type { Shop } from "../../api/types";
 import { usePreferences, useShop } from "../../app/preferences";
 import { themeNames } from "../../app/theme";
 import { useWords } from "../../words/words";
+import { Backup } from "./Backup";
 import { ChoiceField } from "./ChoiceField";
 import { LimitSets } from "./LimitSets";
 import { Page } from "./Page";
@@ -28,6 +29,7 @@ export function SettingsPage() {
     ...groups,
     { id: "limits", name: say("settings.limits") },
     { id: "phones", name: say("settings.phones") },
+    { id: "backup", name: say("files.backup") },
     { id: "device", name: say("settings.device") },
   ];
   return (
@@ -37,6 +39,7 @@ export function SettingsPage() {
       {shop.data && <SettingsForm state={state} groups={groups} otherwise={shop.data.settled.document} inJob={false} />}
       <LimitSets sets={shop.data?.limit_sets ?? []} />
       <Phones />
+      <Backup />
       <section id="device" aria-labelledby="device-title">
         <h2 id="device-title">{say("settings.device")}</h2>
         <ChoiceField
