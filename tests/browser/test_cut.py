@@ -28,7 +28,7 @@ def test_boards_are_filled_ticked_and_taken_along(page):
     assert violations(page) == []
     page.get_by_role("button", name="Sheets and files").click()
     with page.expect_download() as taken:
-        page.get_by_role("button", name="Cutting sheets").click()
+        page.get_by_role("button", name="Cutting sheets", exact=True).click()
     assert taken.value.suggested_filename == "warden-s-hut-pdf.pdf"
     assert taken.value.path().read_bytes().startswith(b"%PDF")
 
@@ -117,3 +117,34 @@ def test_a_rafter_changed_after_it_was_cut_is_cut_again(page):
     page.get_by_role("button", name="Boards", exact=True).click()
     page.get_by_role("button", name="Not cut after all").click()
     expect(page.locator(".cut-already li")).to_have_count(0)
+
+
+def test_a_page_is_looked_at_before_it_is_printed_and_a_job_travels_as_a_file(page, tmp_path):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Warden's hut")).click()
+    station(page, "Cut")
+    page.get_by_role("button", name="Sheets and files").click()
+    page.get_by_role("button", name="Look: Set-out sheets").click()
+    picture = page.locator(".page-preview img")
+    expect(picture).to_be_visible()
+    assert picture.evaluate("(img) => img.decode().then(() => img.naturalWidth > 100)")
+    page.get_by_role("button", name="Page after").click()
+    expect(page.locator(".page-preview figcaption")).to_contain_text("Page 2 of")
+    assert violations(page) == []
+    page.goto("/")
+    with page.expect_download() as taken:
+        page.get_by_role("link", name="Take along").first.click()
+    file = tmp_path / "job.json"
+    taken.value.save_as(file)
+    jobs = page.locator(".job")
+    before = jobs.count()
+    page.get_by_label("Take in a job file").set_input_files(file)
+    expect(jobs).to_have_count(before + 1)
+    file.write_text("{")
+    page.get_by_label("Take in a job file").set_input_files(file)
+    expect(page.get_by_role("alert")).to_contain_text("not a job file")
+    expect(jobs).to_have_count(before + 1)
+    assert violations(page) == []
+    page.locator(".job").last.get_by_role("button", name=re.compile("Heron Flats")).first.click()
+    page.get_by_role("menuitem", name="Delete").or_(page.get_by_role("button", name="Delete", exact=True)).first.click()
+    expect(jobs).to_have_count(before)

@@ -6,10 +6,11 @@ Everything written is opened again by a reader that is not ours.
 import csv
 import io
 import json
+import re
 import xml.etree.ElementTree as ET
 import zipfile
 from itertools import pairwise
-from math import hypot
+from math import atan2, degrees, hypot
 
 import ezdxf
 import pdfplumber
@@ -26,7 +27,8 @@ from easynotch.core.tape import Tape
 from easynotch.drawing.page import Paper
 from easynotch.exchange import parse_json, read_job
 from easynotch.exchange.tables import csv_of, harmless, read_csv
-from easynotch.web.export import Work, document_of
+from easynotch.web.export import MAKERS, PRINTED, Work, document_of
+from easynotch.web.setting_pages import laths_of
 
 HOSTILE = '=HYPERLINK("x")<script>alert(1)</script>&\\P{x}'
 POINT = 25.4 / 72
@@ -44,9 +46,13 @@ def works(home):
     return found
 
 
+def printed(work, kind):
+    return MAKERS[kind][0](work)
+
+
 def test_the_sheets_open_with_every_page_bookmarked_and_every_font_inside(works):
     for work in works:
-        for made in (work.pdf(), work.templates(), work.labels(), work.rain(), work.model()):
+        for made in (printed(work, kind) for kind in PRINTED):
             reader = PdfReader(io.BytesIO(made))
             assert len(reader.outline) == len(reader.pages) > 0
             for page in reader.pages:
@@ -55,7 +61,7 @@ def test_the_sheets_open_with_every_page_bookmarked_and_every_font_inside(works)
                 assert all(
                     "/FontFile2" in font["/FontDescriptor"] for font in embedded if font["/BaseFont"] != "/Helvetica"
                 )
-        assert work.pdf() == work.pdf()
+        assert printed(work, "pdf") == printed(work, "pdf")
 
 
 def test_a_template_laid_together_from_its_tiles_is_the_piece_to_a_tenth_of_a_millimetre(works):
@@ -64,7 +70,7 @@ def test_a_template_laid_together_from_its_tiles_is_the_piece_to_a_tenth_of_a_mi
     edge = [(u - member.zero, v) for u, v in outline(member)]
     found = []
     bars = []
-    with pdfplumber.open(io.BytesIO(work.templates())) as document:
+    with pdfplumber.open(io.BytesIO(printed(work, "templates"))) as document:
         for page in document.pages[1:]:
             title = page.extract_text().splitlines()[-1]
             numbers = [int(word) for word in title.replace(",", " ").split() if word.isdigit()]
@@ -187,3 +193,61 @@ def test_nothing_is_made_to_cut_from_while_the_rise_is_missing(client):
     job = {"format": "easy-notch-job", "version": 1, "units": "metric", "works": [{"kind": "flight"}]}
     answer = client.post("/api/export?file=pdf", json=job)
     assert answer.status_code == 422
+
+
+def test_a_bevel_printed_at_full_size_stands_at_its_angle_beside_a_true_bar(works):
+    for work in works:
+        angles = []
+        with pdfplumber.open(io.BytesIO(printed(work, "bevels"))) as document:
+            for page in document.pages:
+                words = page.extract_text()
+                angles += [float(found) for found in re.findall(r"(\d+\.\d\d)°", words)]
+                thick = [one for one in page.lines if abs(one["linewidth"] * POINT - 0.6) < 0.01]
+                for line, called in zip(thick, angles[-len(thick) :], strict=True):
+                    (ax, ay), (bx, by) = line["pts"]
+                    drawn = degrees(atan2(abs(by - ay), abs(bx - ax)))
+                    assert min(abs(drawn - called), abs(drawn - (90 - called))) < 0.02
+                    assert hypot(bx - ax, by - ay) * POINT > 30
+                bar = max(
+                    (abs(one["x1"] - one["x0"]) for one in page.lines if one["top"] > page.height - 40), default=0
+                )
+                assert bar * POINT == pytest.approx(101.6, abs=0.1)
+        assert len(angles) >= 2
+
+
+def test_a_lath_carries_every_piece_where_the_framing_has_it(works):
+    stair, hut = works
+    (header,) = laths_of(stair.worked, stair.words)
+    flight = stair.worked.layout.flight
+    assert header.stands[0].near == pytest.approx(0)
+    assert header.stands[-1].far == pytest.approx(flight.width)
+    laths = {lath.title: lath for lath in laths_of(hut.worked, hut.words)}
+    run, thick = hut.worked.facts["run"], hut.worked.layout.roof.rafter.thickness
+    plate = laths["Plate 1"]
+    kings = [one.near for one in plate.stands if "King" in one.title or "king" in one.title]
+    assert kings == pytest.approx([run - thick / 2, plate.length - run - thick / 2])
+    ridge = laths["Ridge"]
+    assert ridge.length == pytest.approx(hut.worked.facts["ridge_length"])
+    assert all(one.near >= -1e-6 and one.far <= ridge.length + 1e-6 for one in ridge.stands)
+    # What stands along both long plates stands at the same places, seen from either end.
+    other = laths["Plate 3"]
+    assert sorted(round(plate.length - one.far, 3) for one in other.stands) == [
+        round(one.near, 3) for one in plate.stands
+    ]
+
+
+def test_a_page_looked_at_is_the_page_that_prints(client):
+    card = next(
+        c
+        for one in client.get("/api/bench").json["jobs"]
+        for c in one["cards"]
+        if c["work"]["document"]["kind"] == "flight"
+    )
+    body = {"format": "easy-notch-job", "version": 1, "units": "imperial", "works": [card["work"]["document"]]}
+    for kind in PRINTED:
+        seen = client.post(f"/api/preview?file={kind}&paper=a4&page=1", json=body).json
+        made = PdfReader(io.BytesIO(client.post(f"/api/export?file={kind}&paper=a4", json=body).data))
+        assert seen["pages"] == len(made.pages)
+        root = ET.fromstring(seen["svg"])
+        size = made.pages[0].mediabox
+        assert float(root.get("width").removesuffix("mm")) == pytest.approx(float(size.width) * POINT, abs=0.01)

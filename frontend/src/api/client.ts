@@ -62,8 +62,8 @@ export const api = {
   newWork: (jobId: string, name: string, kind: string) => call("POST", `/jobs/${jobId}/works`, { name, kind }) as Promise<Work>,
   whole: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/whole?${inWords(words)}`, job, signal) as Promise<Whole>,
   hips: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/hips?${inWords(words)}`, job, signal) as Promise<Hips>,
-  cutPlan: (id: string, job: unknown, words: Words, ways: { scope: string; edgeFree: boolean; scarfed: boolean }, signal?: AbortSignal) =>
-    call("POST", `/works/${id}/cut?scope=${ways.scope}&edge_free=${String(ways.edgeFree)}&scarfed=${String(ways.scarfed)}&${inWords(words)}`, job, signal) as Promise<CutPlan>,
+  cutPlan: (id: string, job: unknown, words: Words, ways: { scope: string; edgeFree: boolean; scarfed: boolean; others: boolean }, signal?: AbortSignal) =>
+    call("POST", `/works/${id}/cut?scope=${ways.scope}&edge_free=${String(ways.edgeFree)}&scarfed=${String(ways.scarfed)}&others=${String(ways.others)}&${inWords(words)}`, job, signal) as Promise<CutPlan>,
   cutKept: (id: string, scope: string, words: Words) => call("GET", `/works/${id}/cutting?scope=${scope}&${inWords(words)}`) as Promise<CutKept>,
   boardCut: (id: string, board: CutBoardBody) => call("POST", `/works/${id}/cut-boards`, board),
   notCut: (board: string) => call("DELETE", `/cut-boards/${board}`),
@@ -80,6 +80,8 @@ export const api = {
   yard: (job: string, asked: Schemas["AskBody"], words: Words) => call("POST", `/jobs/${job}/yard?${inWords(words)}`, asked) as Promise<Offers>,
   order: (job: string, lines: OrderLine[]) => call("POST", `/jobs/${job}/orders`, { lines }),
   orderCame: (id: string, came: boolean) => call("PUT", `/orders/${id}`, { came }),
+  preview: (job: unknown, words: Words, file: string, paper: string, page: number) =>
+    call("POST", `/preview?file=${file}&paper=${paper}&page=${page}&${inWords(words)}`, job) as Promise<Schemas["PreviewView"]>,
   exportFile: async (job: unknown, words: Words, file: string, paper: string): Promise<Blob> => {
     const response = await fetch(`/api/export?file=${file}&paper=${paper}&${inWords(words)}`, { method: "POST", body: JSON.stringify(job), headers: { "Content-Type": "application/json" } });
     if (!response.ok) throw new Refused((await response.json()) as Problem);

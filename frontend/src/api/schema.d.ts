@@ -468,6 +468,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A page as it will be printed. */
+        post: operations["export_preview_preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stair": {
         parameters: {
             query?: never;
@@ -4248,6 +4265,20 @@ export interface components {
          */
         Paper: "a4" | "letter" | "a3";
         /**
+         * PreviewView
+         * @description A page as it will be printed, among how many.
+         */
+        PreviewView: {
+            /** Title */
+            title: string;
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /** Svg */
+            svg: string;
+        };
+        /**
          * StairView
          * @description A flight as a whole; empty lists where it has none of a thing.
          */
@@ -6480,6 +6511,7 @@ export interface operations {
                 scope?: "work" | "job";
                 edge_free?: boolean;
                 scarfed?: boolean;
+                others?: boolean;
             };
             header?: never;
             path: {
@@ -7940,7 +7972,7 @@ export interface operations {
             query?: {
                 dialect?: components["schemas"]["Dialect"];
                 fine?: boolean;
-                file?: "pdf" | "templates" | "labels" | "rain" | "model" | "svg" | "dxf" | "csv" | "html" | "gltf" | "job";
+                file?: "pdf" | "setting" | "templates" | "bevels" | "labels" | "rain" | "model" | "svg" | "dxf" | "csv" | "html" | "gltf" | "job";
                 paper?: components["schemas"]["Paper"];
             };
             header?: never;
@@ -7953,6 +7985,108 @@ export interface operations {
             };
         };
         responses: {
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    export_preview_preview_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                file?: "pdf" | "setting" | "templates" | "bevels" | "labels" | "rain" | "model";
+                paper?: components["schemas"]["Paper"];
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewView"];
+                };
+            };
             /** @description Not readable */
             400: {
                 headers: {

@@ -66,7 +66,7 @@ def _tile(
             if cut is not None:
                 draft.line(*cut, width=max(0.2, stroke.width), dash=stroke.dash)
     _registration(draft, frame)
-    _bar(draft, (MARGIN + 2, size[1] - MARGIN - 2), imperial=imperial)
+    measured_bar(draft, (MARGIN + 2, size[1] - MARGIN - 2), imperial=imperial)
     draft.say((size[0] - MARGIN, size[1] - MARGIN), title, 3.2, "end", bold=True)
     return draft.page()
 
@@ -81,7 +81,7 @@ def _registration(draft: Draft, frame: tuple[float, float, float, float]) -> Non
             draft.line((x, y - CROSS / 2), (x, y + CROSS / 2), width=0.13)
 
 
-def _bar(draft: Draft, at: Point, *, imperial: bool) -> None:
+def measured_bar(draft: Draft, at: Point, *, imperial: bool) -> None:
     """A bar to measure: four inches, or a hundred mm."""
     unit, count = (INCH, 4) if imperial else (10.0, 10)
     x, y = at

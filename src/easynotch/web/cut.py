@@ -72,7 +72,7 @@ def cut(query: CutQuery, body: JobInput) -> Response:
     return first_work(query, body, made)
 
 
-def cut_view(batch: Batch, job: JobInput, words: Words) -> CuttingView:
+def cut_view(batch: Batch, job: JobInput, words: Words, *, others: bool = False) -> CuttingView:
     """What is worked out for the Cut station: boards, settings and what to buy for a batch."""
     rack = [(Section(one.thickness, one.depth), one.board) for one in batch.rack]
     plans = plans_of(batch.wanted, job.settings, job.units, rack)
@@ -85,7 +85,7 @@ def cut_view(batch: Batch, job: JobInput, words: Words) -> CuttingView:
         caution=words.say(Message("cut.caution")),
         notes=notes_of(words, list(_notes(plans))),
         scarfs=list(batch.scarfs),
-        alternatives=list(_alternatives(plans, job, words)),
+        alternatives=list(_alternatives(plans, job, words)) if others else [],
         kerf=kerf_of(job.settings),
         tried=False,
         cut=[],

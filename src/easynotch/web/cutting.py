@@ -56,11 +56,12 @@ class ScopeQuery(WordsQuery):
 
 class BatchQuery(ScopeQuery):
     """How a batch is planned: whether a piece that is not seen may lie with its other edge up, and whether pieces
-    longer than any board are planned in two parts.
+    longer than any board are planned in two parts; whether other ways to buy are told too.
     """
 
     edge_free: bool = False
     scarfed: bool = False
+    others: bool = False
 
 
 class CutBoardPath(BaseModel):
@@ -95,7 +96,7 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
         done = pieces_done(db, work.job_id)
         batch = batch_of(parts, body, words, Ways(query.edge_free, query.scarfed, done, there))
         kept = _kept(db, work.id, query.scope, words)
-    return answer(cut_view(batch, body, words).model_copy(update=dict(kept)))
+    return answer(cut_view(batch, body, words, others=query.others).model_copy(update=dict(kept)))
 
 
 def _of_job(db: sqlite3.Connection, here: Part, job: JobInput, words: Words, job_id: str) -> list[Part]:

@@ -6,13 +6,16 @@ import re
 import unicodedata
 import zipfile
 from collections.abc import Callable, Iterable
+from dataclasses import replace
 from typing import Any
 
+from ..core.roofs import distinct_hips
 from ..core.rules import Words
 from ..core.tape import Units
-from ..core.terms import Message
+from ..core.terms import Count, Message, message
 from ..drawing import draw_plan, draw_section, draw_stair, draw_stair_plan
 from ..drawing.dxf import dxf_of
+from ..drawing.geometric import draw_geometric
 from ..drawing.page import Page, Paper
 from ..drawing.pdf import pdf_of
 from ..drawing.sheet import Sheet
@@ -33,6 +36,7 @@ from .piece_pages import (
 )
 from .pieces import boards_of, title_in
 from .screen_models import Shown
+from .setting_pages import bevel_pages, set_out_pages
 from .take_away import page as take_away_page
 
 FORMATS = ("pdf", "dxf", "svg", "csv", "html", "gltf")
@@ -61,6 +65,10 @@ class Work:
         return [
             (say(Message("sheet.section")), draw_section(worked.layout, worked.framing)),
             (say(Message("sheet.roof_plan")), draw_plan(worked.layout, worked.framing)),
+            *(
+                (say(message("sheet.geometric", n=Count(numbers[0]))), _close(draw_geometric(hip).sheet))
+                for hip, numbers in distinct_hips(worked.layout)
+            ),
         ]
 
     def sheets(self) -> list[Page]:
@@ -70,25 +78,9 @@ class Work:
             pages += cutting_sheets(self.name, board, self.stops, self.paper, self.words)
         return pages
 
-    def pdf(self) -> bytes:
-        """The sheets as one PDF."""
-        return pdf_of(self.name, self.sheets())
-
-    def templates(self) -> bytes:
-        """The pattern and its templates at full size."""
-        return pdf_of(self.name, template_pages(self.worked, self.paper, self.words, imperial=self.imperial))
-
-    def labels(self) -> bytes:
-        """Labels to cut apart."""
-        return pdf_of(self.name, label_pages(self.worked, self.name, self.paper, self.words))
-
-    def rain(self) -> bytes:
-        """The pattern's running marks, large."""
-        return pdf_of(self.name, rain_page(self.name, self.boards[0], self.paper, self.words))
-
-    def model(self) -> bytes:
-        """The paper model."""
-        return pdf_of(self.name, model_pages(self.worked, self.paper, self.words))
+    def pages(self, kind: str) -> list[Page]:
+        """The pages of a kind of sheet, as they are printed."""
+        return PAGES[kind](self)
 
     def dxf(self) -> bytes:
         """Every piece's near face at full size, and the drawings."""
@@ -138,7 +130,7 @@ class Work:
     def svgs(self) -> Files:
         """The sheets as drawings, each under its name."""
         made: Files = {}
-        for number, page in enumerate(self.sheets(), 1):
+        for number, page in enumerate([*self.sheets(), *self.pages("setting")], 1):
             made[f"{number:02d}-{slug(page.title)}.svg"] = svg_of(page).encode()
         return made
 
@@ -147,18 +139,46 @@ class Work:
         return (json.dumps(document_of(self.job), indent=1, ensure_ascii=False) + "\n").encode()
 
 
+def _close(sheet: Sheet) -> Sheet:
+    """A sheet with no more round it than its numbers need, so that it is printed as large as the paper holds."""
+    xs = [x for path in sheet.paths for x, _ in path.points]
+    ys = [y for path in sheet.paths for _, y in path.points]
+    return replace(sheet, extent=(min(xs) - 12.0, min(ys) - 12.0, max(xs) + 12.0, max(ys) + 12.0))
+
+
 def document_of(job: JobInput) -> dict[str, Any]:
     """A job as its file says it."""
     found: dict[str, Any] = job.model_dump(mode="json", exclude_none=True, exclude_defaults=True)
     return {"format": "easy-notch-job", "version": 1, "units": str(job.units), **found}
 
 
+PAGES: dict[str, Callable[[Work], list[Page]]] = {
+    "pdf": Work.sheets,
+    "setting": lambda work: set_out_pages(work.worked, work.name, work.paper, work.words),
+    "templates": lambda work: template_pages(work.worked, work.paper, work.words, imperial=work.imperial),
+    "bevels": lambda work: bevel_pages(work.worked, work.name, work.paper, work.words, imperial=work.imperial),
+    "labels": lambda work: label_pages(work.worked, work.name, work.paper, work.words),
+    "rain": lambda work: rain_page(work.name, work.boards[0], work.paper, work.words),
+    "model": lambda work: model_pages(work.worked, work.paper, work.words),
+}
+"""What is printed, by its kind."""
+PRINTED = {
+    "pdf": "sheets.pdf",
+    "setting": "set-out.pdf",
+    "templates": "templates.pdf",
+    "bevels": "bevels.pdf",
+    "labels": "labels.pdf",
+    "rain": "rain-sheet.pdf",
+    "model": "paper-model.pdf",
+}
+
+
+def _printer(kind: str) -> Callable[[Work], bytes]:
+    return lambda work: pdf_of(work.name, work.pages(kind))
+
+
 MAKERS: dict[str, tuple[Callable[[Work], bytes], str, str]] = {
-    "pdf": (Work.pdf, "application/pdf", "sheets.pdf"),
-    "templates": (Work.templates, "application/pdf", "templates.pdf"),
-    "labels": (Work.labels, "application/pdf", "labels.pdf"),
-    "rain": (Work.rain, "application/pdf", "rain-sheet.pdf"),
-    "model": (Work.model, "application/pdf", "paper-model.pdf"),
+    **{kind: (_printer(kind), "application/pdf", name) for kind, name in PRINTED.items()},
     "svg": (Work.svg, "application/zip", "sheets.zip"),
     "dxf": (Work.dxf, "application/dxf", "drawings.dxf"),
     "csv": (Work.csv, "text/csv; charset=utf-8", "cut-list.csv"),
@@ -166,7 +186,6 @@ MAKERS: dict[str, tuple[Callable[[Work], bytes], str, str]] = {
     "gltf": (Work.gltf, "model/gltf-binary", "whole.glb"),
     "job": (Work.file, "application/json", "job.json"),
 }
-PAPER_FILES = ("pdf", "templates", "labels", "rain", "model")
 
 
 def export_files(job: JobInput, words: Words, only: Iterable[str] = FORMATS, paper: Paper | None = None) -> Files:
@@ -188,7 +207,7 @@ def export_files(job: JobInput, words: Words, only: Iterable[str] = FORMATS, pap
             if one == "svg":
                 made |= {f"{base}-{name}": text for name, text in work.svgs().items()}
                 continue
-            for kind in PAPER_FILES if one == "pdf" else (one,):
+            for kind in PRINTED if one == "pdf" else (one,):
                 maker, _, ending = MAKERS[kind]
                 made[f"{base}-{ending}"] = maker(work)
     return made

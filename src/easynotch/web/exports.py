@@ -4,13 +4,16 @@ from typing import Literal
 
 from flask import Response, g, request
 from flask_openapi3 import APIBlueprint, Tag
+from pydantic import Field
 
 from ..core.terms import message
 from ..drawing.page import Paper
+from ..drawing.svg import svg_of
 from ..exchange import JobInput, Problem, Problems
 from . import problem
 from .export import MAKERS, Work, slug
-from .kept import WordsQuery, words_of
+from .kept import WordsQuery, answer, words_of
+from .screen_models import View
 from .work_out import suppose_missing
 
 api = APIBlueprint("export", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
@@ -19,7 +22,9 @@ api = APIBlueprint("export", __name__, url_prefix="/api", abp_tags=[Tag(name="wo
 class ExportQuery(WordsQuery):
     """Which file, on which paper."""
 
-    file: Literal["pdf", "templates", "labels", "rain", "model", "svg", "dxf", "csv", "html", "gltf", "job"] = "pdf"
+    file: Literal[
+        "pdf", "setting", "templates", "bevels", "labels", "rain", "model", "svg", "dxf", "csv", "html", "gltf", "job"
+    ] = "pdf"  # fmt: skip
     paper: Paper = Paper.A4
 
 
@@ -29,19 +34,50 @@ def suppose() -> None:
     g.supposed = suppose_missing(request.get_json())
 
 
+class PreviewQuery(WordsQuery):
+    """Which page of which sheets, on which paper."""
+
+    file: Literal["pdf", "setting", "templates", "bevels", "labels", "rain", "model"] = "pdf"
+    paper: Paper = Paper.A4
+    page: int = Field(default=1, ge=1, le=100_000)
+
+
+class PreviewView(View):
+    """A page as it will be printed, among how many."""
+
+    title: str
+    page: int
+    pages: int
+    svg: str
+
+
+def _work(query: ExportQuery | PreviewQuery, body: JobInput) -> Work:
+    if not body.works or g.supposed:
+        raise Problems([Problem("works[0]", message("error.nothing_to_export"))])
+    return Work(body, 0, words_of(query, body.units), query.paper)
+
+
 @api.post("/export")
 def export(query: ExportQuery, body: JobInput) -> Response:
     """A file of a job's first work."""
-    words = words_of(query, body.units)
-    if not body.works or g.supposed:
-        missing = Problems([Problem("works[0]", message("error.nothing_to_export"))])
-        return problem.from_problems(missing, words)
     try:
-        work = Work(body, 0, words, query.paper)
+        work = _work(query, body)
     except Problems as found:
-        return problem.from_problems(found, words)
+        return problem.from_problems(found, words_of(query, body.units))
     maker, kind, ending = MAKERS[query.file]
     name = f"{slug(work.name)}-{ending}"
     return Response(
         maker(work), mimetype=kind.split(";")[0], headers={"Content-Disposition": f'attachment; filename="{name}"'}
     )
+
+
+@api.post("/preview", responses={200: PreviewView})
+def preview(query: PreviewQuery, body: JobInput) -> Response:
+    """A page as it will be printed."""
+    try:
+        pages = _work(query, body).pages(query.file)
+    except Problems as found:
+        return problem.from_problems(found, words_of(query, body.units))
+    number = min(query.page, len(pages))
+    shown = pages[number - 1]
+    return answer(PreviewView(title=shown.title, page=number, pages=len(pages), svg=svg_of(shown)))

@@ -212,12 +212,12 @@ def _bevel(bevel: Bevel, number: int, seam: Seam, words: Words, tools: Tools, de
     if bevel.id == "backing":
         saw = words.say(Message("hips.rip", {"angle": Angle(bevel.degrees)}))
     return BevelView(
-        id=bevel.id, number=number, label=_label(bevel, seam, words), angle=words.figure(Angle(bevel.degrees)),
+        id=bevel.id, number=number, label=bevel_label(bevel, seam, words), angle=words.figure(Angle(bevel.degrees)),
         square=square, saw=saw,
     )  # fmt: skip
 
 
-def _label(bevel: Bevel, seam: Seam, words: Words) -> str:
+def bevel_label(bevel: Bevel, seam: Seam, words: Words) -> str:
     """Its name; of a corner whose sides differ with the side."""
     name = words.say(Message(f"hips.bevel.{bevel.id}"))
     datum = words.say(Message(f"hips.from.{bevel.datum}")) if bevel.datum is not Datum.PLANES else ""

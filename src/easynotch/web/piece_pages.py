@@ -127,6 +127,10 @@ def drawing_page(title: str, work: str, sheet: Sheet, paper: Paper, words: Words
     draft.say((MARGIN, MARGIN + 11), title, 5.2, bold=True)
     scale, origin = fit(sheet, (MARGIN + 8, MARGIN + 24, wide - MARGIN - 8, high - MARGIN - 14))
     place(draft, sheet, scale, origin)
+    for text in sheet.texts:
+        draft.say(
+            (origin[0] + text.at[0] / scale, origin[1] + text.at[1] / scale), words.say(text.words), 2.6, "middle"
+        )
     for one in sheet.dimensions:
         dimension(draft, one, words.value(one.length), scale, origin)
     draft.say((wide - MARGIN, MARGIN + 3), f"1 : {scale:g}", 3.2, "end", bold=True)

@@ -22,7 +22,7 @@ export function CutStation({ state }: { state: WorkState }) {
   const [scope, setScope] = useState<"work" | "job">("work");
   const [edgeFree, setEdgeFree] = useState(false);
   const [scarfed, setScarfed] = useState(false);
-  const ways = useMemo(() => ({ scope, edgeFree, scarfed }), [scope, edgeFree, scarfed]);
+  const ways = useMemo(() => ({ scope, edgeFree, scarfed, others: view === "buying" }), [scope, edgeFree, scarfed, view]);
   const plans = usePlan(state, ways);
   const { plan } = plans;
   if (!state.screen || state.screen.supposed.length > 0)

@@ -1,14 +1,16 @@
 /** Files to take along: sheets on paper, drawings, lists, the whole in 3D; with a look at the page that will print. */
 import { useState } from "react";
 import { api, Refused } from "../../api/client";
+import type { Schemas } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { FileChoice } from "../../shared/FileChoice";
 import { jobFile, useShown, type WorkState } from "../../shared/useWork";
 import { textAt } from "../../shared/document";
 import { useWords, type WordId } from "../../words/words";
 
-const FILES = ["pdf", "templates", "labels", "rain", "model", "svg", "dxf", "csv", "html", "gltf", "job"] as const;
-const ENDINGS: Record<string, string> = { pdf: "pdf", templates: "pdf", labels: "pdf", rain: "pdf", model: "pdf", svg: "zip", dxf: "dxf", csv: "csv", html: "html", gltf: "glb", job: "json" };
+const FILES = ["pdf", "setting", "templates", "bevels", "labels", "rain", "model", "svg", "dxf", "csv", "html", "gltf", "job"] as const;
+const ENDINGS: Record<string, string> = { pdf: "pdf", setting: "pdf", templates: "pdf", bevels: "pdf", labels: "pdf", rain: "pdf", model: "pdf", svg: "zip", dxf: "dxf", csv: "csv", html: "html", gltf: "glb", job: "json" };
+const PRINTED: readonly string[] = ["pdf", "setting", "templates", "bevels", "labels", "rain", "model"];
 const PAPERS = ["a4", "letter", "a3"] as const;
 
 export function Exports({ state }: { state: WorkState }) {
@@ -18,6 +20,7 @@ export function Exports({ state }: { state: WorkState }) {
   const [paper, setPaper] = useState<(typeof PAPERS)[number]>(state.job.units === "metric" ? "a4" : "letter");
   const [busy, setBusy] = useState("");
   const [failed, setFailed] = useState("");
+  const [looked, setLooked] = useState<(Schemas["PreviewView"] & { file: string }) | null>(null);
   const take = async (file: string) => {
     setBusy(file);
     setFailed("");
@@ -35,6 +38,14 @@ export function Exports({ state }: { state: WorkState }) {
       setBusy("");
     }
   };
+  const look = async (file: string, page: number) => {
+    setFailed("");
+    try {
+      setLooked({ file, ...(await api.preview(jobFile(state.job, state.settled.document, shown), { dialect, fine }, file, paper, page)) });
+    } catch (error) {
+      setFailed(error instanceof Refused ? error.message : say("app.failed"));
+    }
+  };
   return (
     <section className="exports" aria-label={say("cut.files")}>
       <span className="switch" role="group" aria-label={say("exports.paper")}>
@@ -44,10 +55,21 @@ export function Exports({ state }: { state: WorkState }) {
         {FILES.map((file) => (
           <li key={file}>
             <button type="button" className="start-here" disabled={busy !== ""} onClick={() => void take(file)}>{say(`exports.${file}` as WordId)}</button>
+            {PRINTED.includes(file) && <button type="button" className="more" aria-pressed={looked?.file === file} aria-label={`${say("exports.look")}: ${say(`exports.${file}` as WordId)}`} onClick={() => void look(file, 1)}>{say("exports.look")}</button>}
             <span className="quiet">{busy === file ? say("exports.making") : say(`exports.${file}_say` as WordId)}</span>
           </li>
         ))}
       </ul>
+      {looked && (
+        <figure className="page-preview">
+          <figcaption>
+            <button type="button" className="more" disabled={looked.page <= 1} onClick={() => void look(looked.file, looked.page - 1)}>{say("exports.before")}</button>
+            <span>{say("exports.page", { n: looked.page, all: looked.pages })}</span>
+            <button type="button" className="more" disabled={looked.page >= looked.pages} onClick={() => void look(looked.file, looked.page + 1)}>{say("exports.after")}</button>
+          </figcaption>
+          <img src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(looked.svg)}`} alt={looked.title} />
+        </figure>
+      )}
       <h3>{say("files.typed")}</h3>
       <p className="export-typed">
         <a className="more" href={`/api/works/${state.work.id}/readings`} download="readings.csv">{say("files.readings_take")}</a>

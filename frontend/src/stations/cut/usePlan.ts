@@ -12,6 +12,8 @@ export interface Ways {
   scope: "work" | "job";
   edgeFree: boolean;
   scarfed: boolean;
+  /** Whether other ways to buy are asked for: they take longer. */
+  others: boolean;
 }
 
 export function usePlan(state: WorkState, ways: Ways) {
@@ -19,7 +21,7 @@ export function usePlan(state: WorkState, ways: Ways) {
   const queries = useQueryClient();
   const { dialect, fine } = usePreferences();
   const [failed, setFailed] = useState("");
-  const name = `cut-${ways.scope}-${String(ways.edgeFree)}-${String(ways.scarfed)}-${state.work.id}`;
+  const name = `cut-${ways.scope}-${String(ways.edgeFree)}-${String(ways.scarfed)}-${String(ways.others)}-${state.work.id}`;
   const ask = useCallback((job: unknown, words: Words, signal?: AbortSignal) => api.cutPlan(state.work.id, job, words, ways, signal), [state.work.id, ways]);
   const { data: plan, isError } = useAside(state, name, ask);
 
