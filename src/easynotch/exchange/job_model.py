@@ -3,7 +3,9 @@
 The published JSON Schema (``docs/job-file.schema.json``) comes from these models.
 """
 
+from copy import deepcopy
 from dataclasses import replace
+from functools import cache
 from typing import Annotated, Any, Literal
 
 from pydantic import BeforeValidator, Field, ModelWrapValidatorHandler, Tag, model_validator
@@ -263,9 +265,21 @@ class JobInput(Part):
     settings: SettingsInput | None = None
     works: Annotated[list[WorkInput], Field(max_length=200)]
 
+    @classmethod
+    def model_json_schema(cls, *arguments: Any, **named: Any) -> dict[str, Any]:
+        """The schema, made once: every route that takes a job asks for it, and may change what it gets."""
+        return deepcopy(_job_schema(cls, arguments, tuple(sorted(named.items()))))
+
     @model_validator(mode="wrap")
     @classmethod
     def _in_its_units(cls, data: Any, handler: ModelWrapValidatorHandler["JobInput"]) -> "JobInput":
         metric = isinstance(data, dict) and data.get("units") == "metric"
         with reading_in(Units.METRIC if metric else Units.IMPERIAL):
             return handler(data)
+
+
+@cache
+def _job_schema(
+    model: type[JobInput], arguments: tuple[Any, ...], named: tuple[tuple[str, Any], ...]
+) -> dict[str, Any]:
+    return super(JobInput, model).model_json_schema(*arguments, **dict(named))

@@ -13,8 +13,6 @@ from ..core.roofs import RoofError, check_outline
 from ..core.tape import Units
 from ..core.terms import Message
 from ..exchange import LimitsInput, Problem, Problems, parse_json
-from ..exchange.dxf_in import MOST_BYTES as MOST_DXF
-from ..exchange.dxf_in import outline_from_dxf
 from ..exchange.readings_table import read_readings, write_readings
 from ..exchange.whole_job import JobFile, job_document, read_whole_job
 from ..store import (
@@ -37,6 +35,9 @@ from .models import JobView, WorkView
 from .outline import neat
 from .screen_models import CornersView
 from .sharing import Door, at_this_machine
+
+MOST_DXF = 8 * 1024 * 1024
+"""Bytes of a drawing."""
 
 api = APIBlueprint("carry", __name__, url_prefix="/api", abp_tags=[Tag(name="files")])
 LARGER = {"carry.restore": MOST_BACKUP, "carry.plan_from_drawing": MOST_DXF}
@@ -130,6 +131,8 @@ def take_in_readings(path: WorkPath, query: RevisionQuery) -> Response:
 @api.post("/plan-from-drawing", responses={200: CornersView})
 def plan_from_drawing() -> Response:
     """The corners of the largest closed outline of a DXF drawing."""
+    from ..exchange.dxf_in import outline_from_dxf  # noqa: PLC0415 (its reader is slow to load)
+
     corners = outline_from_dxf(request.get_data(cache=False))
     try:
         check_outline(corners)

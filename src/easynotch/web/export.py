@@ -14,7 +14,6 @@ from ..core.rules import Words
 from ..core.tape import Units
 from ..core.terms import Count, Message, message
 from ..drawing import draw_plan, draw_section, draw_stair, draw_stair_plan
-from ..drawing.dxf import dxf_of
 from ..drawing.geometric import draw_geometric
 from ..drawing.page import Page, Paper
 from ..drawing.pdf import pdf_of
@@ -84,6 +83,8 @@ class Work:
 
     def dxf(self) -> bytes:
         """Every piece's near face at full size, and the drawings."""
+        from ..drawing.dxf import dxf_of  # noqa: PLC0415 (its writer is slow to load)
+
         faces = [(title_in(self.worked, one.member, self.words), near_face(one)) for one in self.worked.members]
         return dxf_of([*self.drawings(), *faces]).encode()
 
