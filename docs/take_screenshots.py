@@ -7,10 +7,17 @@ import shutil
 from pathlib import Path
 from typing import Any
 
+import pypdfium2
+from PIL import Image
 from playwright.sync_api import sync_playwright
 
+from easynotch.core.rules import Dialect, Words
+from easynotch.core.tape import Tape
+from easynotch.drawing.page import Paper
+from easynotch.exchange import parse_json, read_job
 from easynotch.timing.browser import ARGUMENTS
 from easynotch.timing.server import served
+from easynotch.web.export import MAKERS, Work
 
 FOLDER = Path(__file__).parent / "screenshots"
 DESK = {"width": 1280, "height": 800}
@@ -29,19 +36,23 @@ VIEWS = (
     ("hip-work-out", DESK, "light", "hip work-out", 0),
     ("geometric-sheet", DESK, "light", "hip work-out", 1),
     ("outline-measure", DESK, "light", "outline measure", 0),
-    ("outline-work-out", DESK, "light", "outline work-out", 0),
-    ("settings", DESK, "light", "/settings", 0),
     ("stair-measure", DESK, "light", "marsh measure", 0),
     ("stair-elevation", DESK, "light", "marsh work-out", 0),
     ("built-check", DESK, "light", "built fit", 0),
     ("cut", DESK, "light", "cut cut", 0),
+    ("buying", DESK, "light", "buying cut", 0),
     ("measure-phone", PHONE, "light", "keypad", 0),
 )
 
 
 def shown(which: list[str], station: str) -> str:
     """The work a picture shows: for a roof the hipped one where the whole is seen, the gable where one rafter is."""
-    if stair := {"marsh": "Marsh steps", "built": "Old landing steps", "cut": "Warden's hut"}.get("".join(which)):
+    if stair := {
+        "marsh": "Marsh steps",
+        "built": "Old landing steps",
+        "cut": "Warden's hut",
+        "buying": "Old landing steps",
+    }.get("".join(which)):
         return stair
     if which == ["outline"]:
         return "Net store corner" if station == "measure" else "Six-sided lookout"
@@ -82,6 +93,10 @@ def take(browser: Any, address: str) -> None:
             if which == ["marsh"] and where == "work-out":
                 page.wait_for_selector(".stair-drawing svg")
                 page.evaluate("document.querySelector('.stair-sheets').scrollIntoView()")
+            if which == ["buying"]:
+                page.get_by_role("button", name="To buy").click()
+                page.get_by_role("button", name="Ask the made-up yard").click()
+                page.wait_for_selector(".yard-buttons button")
             if which == ["hip"] and where == "work-out":
                 marks = hip_sheets(page, marks)  # noqa: PLW2901 - the number said which of the two
             elif which == ["hip"]:
@@ -118,8 +133,24 @@ def lay_piece(page: Any, title: str) -> None:
     page.get_by_text("Far face: Head").wait_for()
 
 
+def pages() -> None:
+    """Two pages as they print, side by side: a cutting sheet, and how a template's pages lie together."""
+    folder = Path(__file__).parent.parent / "demo"
+    job = read_job(parse_json((folder / "1-heron-flats.json").read_bytes()))
+    work = Work(job, 0, Words(Dialect.NORTH_AMERICA, Tape.of(job.units)), Paper.LETTER)
+    picture = Image.new("RGB", (1280, 800), "#c9c3b8")
+    # The drawings come before the first cutting sheet.
+    for at, (kind, number) in enumerate((("pdf", len(work.drawings())), ("templates", 0))):
+        page = pypdfium2.PdfDocument(MAKERS[kind][0](work))[number]
+        scale = min(760 / page.get_height(), 600 / page.get_width())
+        drawn = page.render(scale=scale).to_pil()
+        picture.paste(drawn, (320 + 640 * at - drawn.width // 2, (800 - drawn.height) // 2))
+    picture.save(FOLDER / "sheets.png")
+
+
 if __name__ == "__main__":
     FOLDER.mkdir(exist_ok=True)
+    pages()
     with served() as where, sync_playwright() as playwright:
         chromium = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=ARGUMENTS)
         take(chromium, where)

@@ -5,7 +5,22 @@ from hypothesis import HealthCheck, given, settings
 from schemathesis import checks
 from schemathesis.specs.openapi import checks as promised
 
-from easynotch.store import Database, create_limit_set, create_work, list_devices, list_jobs, new_code, pair
+from easynotch.store import (
+    CutBoard,
+    CutPiece,
+    Database,
+    Ordered,
+    RackBoard,
+    add_to_rack,
+    create_limit_set,
+    create_work,
+    keep_cut,
+    list_devices,
+    list_jobs,
+    new_code,
+    order,
+    pair,
+)
 from easynotch.web.app import LOOPBACK, create_app
 from easynotch.web.serving import load_demo
 from easynotch.web.sharing import Door
@@ -44,7 +59,14 @@ def test_no_request_made_from_our_own_document_crashes_or_is_answered_otherwise_
                     own = create_limit_set(db, "fuzzed", "british_dwelling")
                     paired = pair(db, new_code(db), "fuzzed")
                     device = list_devices(db)[-1].id if paired.token else ""
-                there = {"job_id": job.id, "work_id": work.id, "set_id": own.id, "device_id": device}
+                    lying = add_to_rack(db, RackBoard(38.0, 140.0, 3000.0))
+                    pieces = (CutPiece(work.id, "stringer", "stringer", 0.0, 900.0),)
+                    cut = keep_cut(db, job.id, CutBoard(38.0, 140.0, 3000.0, pieces), [])
+                    owed = order(db, Ordered(job.id, 38.0, 140.0, 3000.0, 2, 9.0, 3))
+                there = {
+                    "job_id": job.id, "work_id": work.id, "set_id": own.id, "device_id": device, "order_id": owed,
+                    "board_id": lying if "/rack/" in operation.path else cut, "place": 0,
+                }  # fmt: skip
                 case.path_parameters = {key: there[key] for key in case.path_parameters}
             case.call_and_validate(checks=HELD)
 

@@ -5887,6 +5887,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
             /** @description Not readable */
             400: {
                 headers: {
@@ -6064,6 +6073,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
             /** @description Not readable */
             400: {
                 headers: {
@@ -6337,6 +6355,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.sqlite3": unknown;
+                };
+            };
             /** @description Not readable */
             400: {
                 headers: {
@@ -7300,6 +7327,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
             /** @description Not readable */
             400: {
                 headers: {
@@ -7985,6 +8021,21 @@ export interface operations {
             };
         };
         responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                    "application/zip": unknown;
+                    "application/dxf": unknown;
+                    "text/csv": unknown;
+                    "text/html": unknown;
+                    "model/gltf-binary": unknown;
+                    "application/json": unknown;
+                };
+            };
             /** @description Not readable */
             400: {
                 headers: {

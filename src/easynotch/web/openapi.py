@@ -19,6 +19,17 @@ PROBLEMS = {
     413: "Too big",
     422: "Not understood",
 }
+FILES: dict[tuple[str, str], tuple[str, ...]] = {
+    ("/api/jobs/{job_id}/file", "get"): ("application/json",),
+    ("/api/works/{work_id}/readings", "get"): ("text/csv",),
+    ("/api/rack/csv", "get"): ("text/csv",),
+    ("/api/backup", "get"): ("application/vnd.sqlite3",),
+    ("/api/export", "post"): (
+        "application/pdf", "application/zip", "application/dxf", "text/csv", "text/html", "model/gltf-binary",
+        "application/json",
+    ),
+}  # fmt: skip
+"""What is answered as a file, by path and method: its types."""
 REFERENCE = "#/components/schemas/{model}"
 
 
@@ -29,6 +40,9 @@ def document(app: OpenAPI) -> dict[str, Any]:
     schemas.pop("ValidationErrorModel", None)
     schemas.update(_schemas(ProblemView))
     content = {MIME: {"schema": {"$ref": REFERENCE.format(model="ProblemView")}}}
+    for (path, method), kinds in FILES.items():
+        found = described["paths"][path][method]["responses"]
+        found["200"] = {"description": "A file", "content": {kind: {"schema": {}} for kind in kinds}}
     for operations in described["paths"].values():
         for operation in operations.values():
             for code, title in PROBLEMS.items():
