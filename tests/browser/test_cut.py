@@ -2,18 +2,25 @@
 
 import re
 
-from playwright.sync_api import expect
+from playwright.sync_api import Page, expect
 
 from tests.browser.test_access import violations
 from tests.browser.test_stair import saved, station
 
 
-def test_boards_are_filled_ticked_and_taken_along(page):
+def at_the_saw(page: Page, name: str):
+    """A work's boards, once no cheaper plan is looked for any more."""
     page.goto("/")
-    page.get_by_role("link", name=re.compile("Warden's hut")).click()
+    page.get_by_role("link", name=re.compile(name)).click()
     station(page, "Cut")
     boards = page.locator(".cut-boards li")
     expect(boards.first).to_be_visible()
+    expect(page.locator(".cut-looking")).to_have_count(0)
+    return boards
+
+
+def test_boards_are_filled_ticked_and_taken_along(page):
+    boards = at_the_saw(page, "Warden's hut")
     assert violations(page) == []
     expect(page.locator(".cut-section").first).to_contain_text("part two pieces at one angle")
     boards.first.locator(".cut-done").click()
@@ -34,11 +41,7 @@ def test_boards_are_filled_ticked_and_taken_along(page):
 
 
 def test_a_spoiled_piece_is_planned_again_and_its_off_cut_lies_on_the_rack(page):
-    page.goto("/")
-    page.get_by_role("link", name=re.compile("Hide stair")).click()
-    station(page, "Cut")
-    boards = page.locator(".cut-boards li")
-    expect(boards.first).to_be_visible()
+    boards = at_the_saw(page, "Hide stair")
     before = boards.count()
     boards.first.locator(".cut-done").click()
     expect(page.locator(".cut-already li")).to_have_count(1)
@@ -48,6 +51,7 @@ def test_a_spoiled_piece_is_planned_again_and_its_off_cut_lies_on_the_rack(page)
     assert violations(page) == []
     page.get_by_role("button", name="Not cut after all").click()
     expect(page.locator(".cut-already li")).to_have_count(0)
+    expect(page.locator(".cut-looking")).to_have_count(0)
     expect(boards).to_have_count(before)
     page.get_by_role("button", name="On hand").click()
     page.get_by_label("Thickness").fill("1 1/2")
@@ -93,11 +97,7 @@ def test_a_yard_that_is_short_sends_later_or_longer_and_what_came_is_on_hand(pag
 
 
 def test_a_rafter_changed_after_it_was_cut_is_cut_again(page):
-    page.goto("/")
-    page.get_by_role("link", name=re.compile("Punt lean-to")).click()
-    station(page, "Cut")
-    boards = page.locator(".cut-boards li")
-    expect(boards.first).to_be_visible()
+    boards = at_the_saw(page, "Punt lean-to")
     before = boards.count()
     boards.first.locator(".cut-done").click()
     expect(page.locator(".cut-already li")).to_have_count(1)

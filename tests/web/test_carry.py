@@ -255,3 +255,11 @@ def test_what_is_kept_in_a_file_is_what_the_work_out_reads(client, tmp_path):
     file.write_bytes(client.get(f"/api/jobs/{jobs_of(client)[0]}/file").data)
     assert main(["work-out", str(file), "--json"]) == 0
     assert json.loads(file.read_text())["format"] == "easy-notch-job"
+
+
+@pytest.mark.parametrize(("path", "size", "status"), [
+    ("/api/backup", 5_000_000, 422), ("/api/backup", 70_000_000, 413), ("/api/plan-from-drawing", 5_000_000, 422),
+    ("/api/plan-from-drawing", 50_000_000, 413), ("/api/jobs/import", 5_000_000, 413), ("/api/rack/csv", 50_000_000, 413),
+])  # fmt: skip
+def test_a_file_may_be_as_large_as_its_kind_and_no_larger(client, path, size, status):
+    assert client.post(path, data=b"x" * size).status_code == status

@@ -226,3 +226,15 @@ def test_a_whole_job_is_planned_together_and_never_dearer_than_apart(client):
     bought = [sum(row["length"]["mm"] * row["count"] for row in plan["buying"] if row["length"]) for plan in apart]
     whole = sum(row["length"]["mm"] * row["count"] for row in together["buying"] if row["length"])
     assert whole <= sum(bought) * 1.02
+
+
+def test_a_plan_that_is_stopped_brings_every_piece_and_says_that_it_was(client, stair):
+    _, work = stair
+    proved = planned(client, work, token="left")
+    client.put("/api/plans/stopped/stop")
+    for plan in (planned(client, work, quick=True), planned(client, work, token="stopped")):
+        laid = sum(len(board["laid"]) * board["count"] for section in plan["sections"] for board in section["boards"])
+        assert laid == sum(wanted(plan).values()) == sum(wanted(proved).values())
+        assert all(any("not looked for" in said for said in section["say"]) for section in plan["sections"])
+        assert [one["gap"] for one in plan["sections"]] >= [one["gap"] for one in proved["sections"]]
+    assert not any("not looked for" in said for section in proved["sections"] for said in section["say"])

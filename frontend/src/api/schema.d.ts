@@ -261,6 +261,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{token}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Stop looking for a cheaper plan: the plain good one is answered, and says that it was stopped. */
+        put: operations["cutting_stop_plans__token__stop_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/works/{work_id}/cutting": {
         parameters: {
             query?: never;
@@ -4039,6 +4056,14 @@ export interface components {
             works: number;
         };
         /**
+         * ChangedView
+         * @description That a change is kept.
+         */
+        ChangedView: {
+            /** Id */
+            id: string;
+        };
+        /**
          * KeptView
          * @description What is kept of the cutting: whether the pattern was tried, boards cut, boards on hand, what is ordered.
          */
@@ -4051,14 +4076,6 @@ export interface components {
             rack: components["schemas"]["RackView"][];
             /** Orders */
             orders: components["schemas"]["OrderView"][];
-        };
-        /**
-         * ChangedView
-         * @description That a change is kept.
-         */
-        ChangedView: {
-            /** Id */
-            id: string;
         };
         /**
          * CutBoardBody
@@ -6539,6 +6556,8 @@ export interface operations {
                 edge_free?: boolean;
                 scarfed?: boolean;
                 others?: boolean;
+                quick?: boolean;
+                token?: string;
             };
             header?: never;
             path: {
@@ -6559,6 +6578,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CuttingView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    cutting_stop_plans__token__stop_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedView"];
                 };
             };
             /** @description Not readable */

@@ -1,9 +1,9 @@
 """From worked-out works and the shop's settings to cutting plans: what is wanted, what there is, what it costs."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from ..core.supply import OnHand, Plan, Section, StockLength, Wanted, by_section, clear_lengths, nest
+from ..core.supply import OnHand, Plan, Section, StockLength, Wanted, always, by_section, clear_lengths, nest
 from ..core.supply.pieces import ALIKE
 from ..core.tape import Units
 from .quiet import greeted
@@ -54,6 +54,7 @@ def plans_of(
     settings: SettingsInput | None,
     units: Units,
     rack: Sequence[tuple[Section, OnHand]] = (),
+    go_on: Callable[[], bool] = always,
 ) -> tuple[SectionPlan, ...]:
     """A cutting plan for every section.
 
@@ -62,6 +63,7 @@ def plans_of(
         settings: the shop's stock, kerf and trim.
         units: of its prices: a foot or a metre.
         rack: boards on hand with their sections; they cost nothing any more, so they are used first.
+        go_on: whether a cheaper plan is still looked for.
     """
     greeted()
     kerf = kerf_of(settings)
@@ -70,7 +72,9 @@ def plans_of(
     for section, pieces in by_section(wanted).items():
         name, lengths, kept, priced = _stock(section, settings, units)
         there = clear_lengths([board for size, board in rack if alike(size, section)])
-        made.append(SectionPlan(section, name, kept, priced, pieces, nest(pieces, (*lengths, *there), kerf, trim)))
+        made.append(
+            SectionPlan(section, name, kept, priced, pieces, nest(pieces, (*lengths, *there), kerf, trim, go_on))
+        )
     return tuple(made)
 
 

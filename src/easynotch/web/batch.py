@@ -1,12 +1,12 @@
 """What is cut together: one work's pieces, or those of every work of a job, less what is cut already."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from hashlib import sha256
 
 from ..core.rules import Words
 from ..core.solid import Face, Member, outline
-from ..core.supply import OnHand, Scarf, Wanted, scarf, whole_length
+from ..core.supply import OnHand, Scarf, Wanted, always, scarf, whole_length
 from ..core.terms import Length, Message, message
 from ..exchange import JobInput, Worked, WorkedFlight
 from ..exchange.supply import wanted_of
@@ -45,6 +45,7 @@ class Batch:
     works: tuple[Worked, ...]
     rack: tuple[Rack, ...] = ()
     scarfs: tuple[str, ...] = ()
+    go_on: Callable[[], bool] = always
 
 
 Done = Mapping[tuple[str, str, str], int]
@@ -62,13 +63,15 @@ def shape_of(member: Member) -> str:
 @dataclass(frozen=True, slots=True)
 class Ways:
     """How a batch is planned: whether pieces that are not seen may lie with their other edge up, whether pieces longer
-    than any board are planned in two parts, how many of each piece are cut and good, and the boards on hand.
+    than any board are planned in two parts, how many of each piece are cut and good, the boards on hand, and whether a
+    cheaper plan is still looked for.
     """
 
     edge_free: bool = False
     scarfed: bool = False
     done: Done = field(default_factory=dict)
     rack: tuple[Rack, ...] = ()
+    go_on: Callable[[], bool] = always
 
 
 def batch_of(parts: Sequence[Part], job: JobInput, words: Words, ways: Ways | None = None) -> Batch:
@@ -98,7 +101,7 @@ def batch_of(parts: Sequence[Part], job: JobInput, words: Words, ways: Ways | No
             for end, member in ends:
                 called = words.say(message(f"cut.part_{end}", piece=name)) if end else name
                 _add(wanted, names, part.work_id, replace(one, id=member.id, member=member), called, ways.done)
-    return Batch(tuple(wanted), names, tuple(part.worked for part in parts), ways.rack, tuple(told))
+    return Batch(tuple(wanted), names, tuple(part.worked for part in parts), ways.rack, tuple(told), ways.go_on)
 
 
 def _add(wanted: list[Wanted], names: dict[str, str], work_id: str, one: Wanted, name: str, done: Done) -> None:

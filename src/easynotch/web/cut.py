@@ -75,7 +75,7 @@ def cut(query: CutQuery, body: JobInput) -> Response:
 def cut_view(batch: Batch, job: JobInput, words: Words, *, others: bool = False) -> CuttingView:
     """What is worked out for the Cut station: boards, settings and what to buy for a batch."""
     rack = [(Section(one.thickness, one.depth), one.board) for one in batch.rack]
-    plans = plans_of(batch.wanted, job.settings, job.units, rack)
+    plans = plans_of(batch.wanted, job.settings, job.units, rack, batch.go_on)
     there = {one.board.id: one for one in batch.rack}
     return CuttingView(
         rows=[row for one in batch.wanted for row in _row(one, batch.names, words)],
@@ -124,6 +124,8 @@ def _section(
     used = sum((board.stock.length - board.rest) * board.count for board in plan.boards)
     whole = sum(board.stock.length * board.count for board in plan.boards)
     said = [message("cut.boards", n=Count(boards), share=Count(round(100 * used / whole) if whole else 0))]
+    if plan.stopped:
+        said.append(Message("cut.stopped"))
     said.append(Message("cut.proved") if plan.gap < 1e-6 else message("cut.gap", share=Count(round(100 * plan.gap, 1))))
     if owned:
         said.append(message("cut.owned", n=Count(owned)))

@@ -4,6 +4,8 @@ The plan is made of what is still to cut, so that a spoiled piece is nested agai
 """
 
 import sqlite3
+from collections import OrderedDict
+from collections.abc import Callable
 from dataclasses import replace
 from typing import Literal
 
@@ -44,6 +46,9 @@ from .kept import WordsQuery, WorkPath, answer, database, words_of
 from .work_out import suppose_missing
 
 api = APIBlueprint("cutting", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])
+STOPPED: OrderedDict[str, None] = OrderedDict()
+"""Tokens of plans that were stopped, the latest ones."""
+MOST_STOPPED = 200
 MOST_BOARDS = 2000
 """Cut boards of a job, and boards on a rack."""
 
@@ -56,12 +61,15 @@ class ScopeQuery(WordsQuery):
 
 class BatchQuery(ScopeQuery):
     """How a batch is planned: whether a piece that is not seen may lie with its other edge up, and whether pieces
-    longer than any board are planned in two parts; whether other ways to buy are told too.
+    longer than any board are planned in two parts; whether other ways to buy are told too; whether the
+    plain good plan is enough for now; and a token by which looking for a cheaper one can be stopped.
     """
 
     edge_free: bool = False
     scarfed: bool = False
     others: bool = False
+    quick: bool = False
+    token: str = Field(default="", max_length=40)
 
 
 class CutBoardPath(BaseModel):
@@ -74,6 +82,12 @@ class PlacePath(CutBoardPath):
     """Which piece of a cut board."""
 
     place: int = Field(ge=0, le=1000)
+
+
+class TokenPath(BaseModel):
+    """Which plan in the making."""
+
+    token: str = Field(min_length=1, max_length=40)
 
 
 class ChangedView(BaseModel):
@@ -94,9 +108,23 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
         parts = [shown_work] if query.scope == "work" else _of_job(db, shown_work, body, words, work.job_id)
         there = tuple(Rack(one.thickness, one.depth, _on_hand(one), one.note) for one in rack(db))
         done = pieces_done(db, work.job_id)
-        batch = batch_of(parts, body, words, Ways(query.edge_free, query.scarfed, done, there))
+        batch = batch_of(parts, body, words, Ways(query.edge_free, query.scarfed, done, there, _until_stopped(query)))
         kept = _kept(db, work.id, query.scope, words)
     return answer(cut_view(batch, body, words, others=query.others).model_copy(update=dict(kept)))
+
+
+def _until_stopped(query: BatchQuery) -> Callable[[], bool]:
+    """Whether a cheaper plan is still looked for: not for a quick answer, and not once its token was stopped."""
+    return lambda: not query.quick and (not query.token or query.token not in STOPPED)
+
+
+@api.put("/plans/<token>/stop", responses={200: ChangedView})
+def stop(path: TokenPath) -> Response:
+    """Stop looking for a cheaper plan: the plain good one is answered, and says that it was stopped."""
+    while len(STOPPED) >= MOST_STOPPED:
+        STOPPED.popitem(last=False)
+    STOPPED[path.token] = None
+    return answer(ChangedView(id=path.token))
 
 
 def _of_job(db: sqlite3.Connection, here: Part, job: JobInput, words: Words, job_id: str) -> list[Part]:

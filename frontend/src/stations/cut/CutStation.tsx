@@ -51,6 +51,11 @@ export function CutStation({ state }: { state: WorkState }) {
         </label>
         <span className="quiet">{plan.caution}</span>
       </div>
+      {plans.looking && (
+        <p role="status" className="cut-looking">
+          {say("cut.looking")} <button type="button" className="more" onClick={plans.stop}>{say("cut.stop_looking")}</button>
+        </p>
+      )}
       {plans.failed && <p role="alert" className="said error">{plans.failed}</p>}
       {view === "boards" && (
         <div className="cut-ways">

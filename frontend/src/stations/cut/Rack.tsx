@@ -16,8 +16,10 @@ export function Rack({ plan, plans, units }: { plan: CutPlan; plans: ReturnType<
   const [typed, setTyped] = useState<Sizes>({ thickness: "", depth: "", length: "" });
   const [count, setCount] = useState("1");
   const [errors, setErrors] = useState<Record<string, string>>({});
-  const trying = async (change: () => Promise<unknown>) => {
+  const [wrong, setWrong] = useState("");
+  const trying = async (change: () => Promise<unknown>, where = "") => {
     setErrors({});
+    setWrong(where);
     try {
       await change();
     } catch (error) {
@@ -52,7 +54,7 @@ export function Rack({ plan, plans, units }: { plan: CutPlan; plans: ReturnType<
       {plan.rack.length === 0 && <p>{say("rack.empty")}</p>}
       <ul className="rack-boards">
         {plan.rack.map((board) => (
-          <OnHand key={board.id} board={board} onDefects={(defects, note) => trying(() => api.rackDefects(board.id, defects, note, units))} onGone={() => trying(() => api.offRack(board.id, units))} error={errors["defects[0]"] ?? errors["defects[1]"] ?? errors["defects[2]"]} />
+          <OnHand key={board.id} board={board} onDefects={(defects, note) => trying(() => api.rackDefects(board.id, defects, note, units), board.id)} onGone={() => trying(() => api.offRack(board.id, units))} error={wrong === board.id ? Object.entries(errors).find(([path]) => path.startsWith("defects"))?.[1] : undefined} />
         ))}
       </ul>
     </div>

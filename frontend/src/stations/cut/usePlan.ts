@@ -1,6 +1,6 @@
 /** The cutting plan of what is still to cut, and what is kept beside it. A tick leaves the plan on the screen as it is. */
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import { api, Refused, type Words } from "../../api/client";
 import type { CutBoard, CutKept, CutPlan, CutSection } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
@@ -22,15 +22,26 @@ export function usePlan(state: WorkState, ways: Ways) {
   const { dialect, fine } = usePreferences();
   const [failed, setFailed] = useState("");
   const name = `cut-${ways.scope}-${String(ways.edgeFree)}-${String(ways.scarfed)}-${String(ways.others)}-${state.work.id}`;
-  const ask = useCallback((job: unknown, words: Words, signal?: AbortSignal) => api.cutPlan(state.work.id, job, words, ways, signal), [state.work.id, ways]);
-  const { data: plan, isError } = useAside(state, name, ask);
+  const token = useRef("");
+  const ask = useCallback((job: unknown, words: Words, signal?: AbortSignal) => {
+    token.current = Math.random().toString(36).slice(2) + "t";
+    return api.cutPlan(state.work.id, job, words, ways, token.current, signal);
+  }, [state.work.id, ways]);
+  const quickly = useCallback((job: unknown, words: Words, signal?: AbortSignal) => api.cutPlan(state.work.id, job, words, { ...ways, others: false }, "", signal), [state.work.id, ways]);
+  const found = useAside(state, name, ask);
+  // A plain good plan at once, while a cheaper one is looked for.
+  const quick = useAside(state, `cut-quick-${name}`, quickly);
+  const settled = found.data && !found.isPlaceholderData;
+  const plan = settled ? found.data : quick.data && !quick.isPlaceholderData ? quick.data : (found.data ?? quick.data);
+  const isError = found.isError && quick.isError;
 
   /** Do something that is kept, then take its outcome in: beside the plan, or with a plan made anew. */
   const act = async (change: () => Promise<unknown>, anew: boolean, also?: (old: CutPlan) => CutPlan) => {
     setFailed("");
     try {
       await change();
-      if (anew) await queries.invalidateQueries({ predicate: (query) => String(query.queryKey[0]).startsWith("cut-") });
+      // A plan still in the making was asked for before this.
+      if (anew || !settled) await queries.invalidateQueries({ predicate: (query) => String(query.queryKey[0]).startsWith("cut-") });
       else {
         const kept: CutKept = await api.cutKept(state.work.id, ways.scope, { dialect, fine });
         queries.setQueriesData<CutPlan>({ queryKey: [name] }, (old) => old && { ...(also?.(old) ?? old), ...kept });
@@ -45,9 +56,11 @@ export function usePlan(state: WorkState, ways: Ways) {
     if (!plan) return Promise.resolve();
     const pieces = board.laid.map((one) => ({ work_id: one.work_id, piece: one.piece, title: one.title, shape: one.shape, start: board.start + one.start, stop: board.start + one.stop }));
     const body = { thickness: section.thickness, depth: section.depth, length: board.whole, rack: board.rack, kerf: plan.kerf, pieces };
-    return act(() => api.boardCut(state.work.id, body), false, (old) => ({ ...old, sections: old.sections.map((one) => (one.id === section.id ? without(one, board) : one)) }));
+    // What is left of a board on hand lies elsewhere now: that is planned anew.
+    return act(() => api.boardCut(state.work.id, body), board.rack !== "", (old) => ({ ...old, sections: old.sections.map((one) => (one.id === section.id ? without(one, board) : one)) }));
   };
-  return { plan, isError, failed, act, cut };
+  const stop = () => void api.stopPlan(token.current);
+  return { plan, isError, failed, act, cut, looking: found.isFetching && !settled, stop };
 }
 
 const without = (section: CutSection, board: CutBoard): CutSection => ({

@@ -2,7 +2,7 @@
 
 from .boards import Board, Laid
 from .ends import Lying, Turn, lying_ways, pitch, whole_length
-from .nest import Plan, nest
+from .nest import Plan, always, nest
 from .pieces import SHEET_ROLES, Section, StockLength, Wanted, by_section
 from .rack import LEAST_KEPT, OnHand, clear_lengths, off_cuts
 from .saws import SawnEnd, SawSetting, saw_settings
@@ -23,6 +23,7 @@ __all__ = [
     "StockLength",
     "Turn",
     "Wanted",
+    "always",
     "by_section",
     "clear_lengths",
     "lying_ways",

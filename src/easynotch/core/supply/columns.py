@@ -1,5 +1,6 @@
 """Patterns found by their price: the linear programme of a cutting plan, and the bound its prices prove."""
 
+from collections.abc import Callable
 from math import ceil, floor
 
 import highspy
@@ -70,12 +71,16 @@ class Master:
         return list(self.solver.getSolution().col_value)
 
 
-def priced(master: Master) -> list[float]:
-    """Patterns added as long as one would lower the cost; the pieces' prices at the end."""
+def priced(master: Master, go_on: Callable[[], bool]) -> tuple[list[float], bool]:
+    """Patterns added as long as one would lower the cost and nobody stopped it; the pieces' prices at the end, and
+    whether it was stopped.
+    """
     known = set(master.columns)
     prices: list[float] = []
     for _ in range(ROUNDS):
         prices, saved = master.prices()
+        if not go_on():
+            return prices, True
         fresh = []
         found = _knapsacks(master.items, prices, master.rooms)
         for k, ((one, room), (worth, pattern)) in enumerate(zip(master.rooms, found, strict=True)):
@@ -87,7 +92,7 @@ def priced(master: Master) -> list[float]:
         known.update(fresh)
         for column in fresh:
             master.add(column)
-    return prices
+    return prices, False
 
 
 def _knapsacks(items: tuple[Item, ...], worth: list[float], rooms: Rooms) -> list[tuple[float, Pattern]]:

@@ -7,6 +7,7 @@ bound is what no plan can go under: the dual prices of the pieces over the best 
 (A. A. Farley, 1990), with every piece at the least it can take up.
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from .boards import Board, Saw, board_of
@@ -19,13 +20,15 @@ from .pieces import StockLength, Wanted
 class Plan:
     """A cutting plan: its boards, cost, the proven bound, and what is longer than any stock.
 
-    ``gap`` is how much of the cost is not proven needed, 0 to 1.
+    ``gap`` is how much of the cost is not proven needed, 0 to 1; ``stopped`` tells that a cheaper one was not looked
+    for to the end.
     """
 
     boards: tuple[Board, ...]
     cost: float
     bound: float
     too_long: tuple[str, ...]
+    stopped: bool = False
 
     @property
     def gap(self) -> float:
@@ -33,7 +36,18 @@ class Plan:
         return 0.0 if self.cost <= 0 else max(0.0, (self.cost - self.bound) / self.cost)
 
 
-def nest(wanted: tuple[Wanted, ...], stock: tuple[StockLength, ...], kerf: float, trim: float = 0.0) -> Plan:
+def always() -> bool:
+    """Nobody stops it."""
+    return True
+
+
+def nest(
+    wanted: tuple[Wanted, ...],
+    stock: tuple[StockLength, ...],
+    kerf: float,
+    trim: float = 0.0,
+    go_on: Callable[[], bool] = always,
+) -> Plan:
     """A cutting plan for pieces of one section.
 
     Args:
@@ -42,6 +56,8 @@ def nest(wanted: tuple[Wanted, ...], stock: tuple[StockLength, ...], kerf: float
             are as many as they are.
         kerf: the saw's, mm, square to its cut.
         trim: what is sawn off either end of every board.
+        go_on: asked between two rounds of looking for a cheaper plan; where it says no, the plain good plan stands,
+            with what is proved of it so far.
     """
     rooms = tuple((one, one.length - 2 * trim) for one in stock if one.length > 2 * trim and one.count != 0)
     items = items_of(wanted, kerf)
@@ -52,11 +68,12 @@ def nest(wanted: tuple[Wanted, ...], stock: tuple[StockLength, ...], kerf: float
         return Plan((), 0.0, 0.0, too_long)
     plain = first_fit(fits, rooms)
     master = Master(fits, rooms, list(plain))
-    bound = bound_of(fits, rooms, priced(master), kerf)
-    chosen = _better(plain, _whole(master), rooms, fits)
+    prices, stopped = priced(master, go_on)
+    bound = bound_of(fits, rooms, prices, kerf)
+    chosen = plain if stopped else _better(plain, _whole(master), rooms, fits)
     boards = tuple(board_of(fits, rooms[k][0], pattern, n, Saw(kerf, trim)) for (k, pattern), n in chosen.items())
     cost = _cost(chosen, rooms)
-    return Plan(boards, cost, min(cost, bound), too_long)
+    return Plan(boards, cost, min(cost, bound), too_long, stopped)
 
 
 def _whole(master: Master) -> dict[Column, int]:
