@@ -22,7 +22,8 @@ from pypdf import PdfReader
 
 from easynotch.cli import main
 from easynotch.core.rules import Dialect, Words
-from easynotch.core.solid import as_manifold, outline
+from easynotch.core.solid import Frame, Vector, as_manifold, outline
+from easynotch.core.supply import Wanted, rips
 from easynotch.core.tape import Tape
 from easynotch.drawing.page import Paper
 from easynotch.exchange import parse_json, read_job
@@ -251,3 +252,31 @@ def test_a_page_looked_at_is_the_page_that_prints(client):
         root = ET.fromstring(seen["svg"])
         size = made.pages[0].mediabox
         assert float(root.get("width").removesuffix("mm")) == pytest.approx(float(size.width) * POINT, abs=0.01)
+
+
+def test_every_rafter_on_the_plan_has_the_code_that_is_on_its_label(works):
+    hut = works[1]
+    with pdfplumber.open(io.BytesIO(printed(hut, "labels"))) as document:
+        labels = re.findall(r"\b([A-Z]+\d+) · \d+ / \d+", "\n".join(page.extract_text() for page in document.pages))
+    with pdfplumber.open(io.BytesIO(printed(hut, "pdf"))) as document:
+        plan = re.findall(r"\b([A-Z]+\d+)\b", document.pages[1].extract_text())
+    rafters = [one for one in hut.worked.members if "head_to_plate" in one.member.lengths]
+    assert (
+        len(labels)
+        == len(set(labels))
+        == sum(one.member.count for one in hut.worked.members if one.member.role != "template")
+    )
+    assert len(set(plan) & set(labels)) == sum(one.member.count for one in rafters)
+
+
+def test_a_rip_is_told_with_its_line_as_it_lies_on_the_wood(home):
+    job = read_job(parse_json((home / "demo" / "4-heron-flats-stairs.json").read_bytes()))
+    work = Work(job, 1, Words(Dialect.NORTH_AMERICA, Tape.of(job.units)), Paper.A4)
+    members = {one.member.id: one.member for one in work.worked.members}
+    found = rips(tuple(Wanted(name, member, 1) for name, member in members.items()))
+    assert found
+    lying = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))
+    for rip in found:
+        assert rip.tilt == pytest.approx(0)
+        edges = as_manifold(members[rip.piece], lying).bounding_box()[1::3]
+        assert edges[0 if rip.top else 1] == pytest.approx(rip.line, abs=1e-3)

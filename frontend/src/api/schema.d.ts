@@ -8121,7 +8121,7 @@ export interface operations {
             query?: {
                 dialect?: components["schemas"]["Dialect"];
                 fine?: boolean;
-                file?: "pdf" | "setting" | "templates" | "bevels" | "labels" | "rain" | "model" | "svg" | "dxf" | "csv" | "html" | "gltf" | "job";
+                file?: "pdf" | "setting" | "templates" | "bevels" | "labels" | "rain" | "model" | "svg" | "dxf" | "csv" | "buying" | "html" | "gltf" | "job";
                 paper?: components["schemas"]["Paper"];
             };
             header?: never;

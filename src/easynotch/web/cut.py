@@ -10,12 +10,14 @@ from ..core.solid import Member, outline
 from ..core.supply import (
     Board,
     Laid,
+    Rip,
     SawnEnd,
     SawSetting,
     Section,
     Turn,
     Wanted,
     lying_ways,
+    rips,
     saw_settings,
     whole_length,
 )
@@ -80,7 +82,10 @@ def cut_view(batch: Batch, job: JobInput, words: Words, *, others: bool = False)
     return CuttingView(
         rows=[row for one in batch.wanted for row in _row(one, batch.names, words)],
         sections=[_section(number, one, batch.names, words, there) for number, one in enumerate(plans, 1)],
-        settings=[_setting(one, batch.names, words) for one in saw_settings(batch.wanted)],
+        settings=[
+            *(_setting(one, batch.names, words) for one in saw_settings(batch.wanted)),
+            *_ripped(batch, words),
+        ],
         buying=[*_bought(plans, words), *_hardware(batch, words)],
         caution=words.say(Message("cut.caution")),
         notes=notes_of(words, list(_notes(plans))),
@@ -213,6 +218,28 @@ def _setting(one: SawSetting, names: dict[str, str], words: Words) -> SawSetting
         notes=[words.say(Message(f"saw_setting.{note}")) for note in notes],
         ends=[SawEndView(piece=end.piece, say=_end(end, names, words)) for end in one.ends],
     )
+
+
+def _ripped(batch: Batch, words: Words) -> Iterator[SawSettingView]:
+    """The lengthwise cuts, by line and tilt: another blade, and the fence."""
+    groups: dict[str, list[Rip]] = {}
+    for one in rips(batch.wanted):
+        key = ("corner" if one.top else "rip") + ("" if one.tilt < 0.05 else "_tilted")
+        title = words.say(message(f"saw_setting.{key}", line=Length(one.line), tilt=Angle(one.tilt)))
+        groups.setdefault(title, []).append(one)
+    for title, found in groups.items():
+        yield SawSettingView(
+            title=title,
+            count=sum(one.count for one in found),
+            notes=[words.say(Message("saw_setting.ripping"))],
+            ends=[
+                SawEndView(
+                    piece=one.piece,
+                    say=words.say(message("saw_setting.ripped", n=Count(one.count), piece=batch.names[one.piece])),
+                )
+                for one in found
+            ],
+        )
 
 
 def _end(end: SawnEnd, names: dict[str, str], words: Words) -> str:

@@ -14,12 +14,13 @@ from ..core.rules import Words
 from ..core.tape import Units
 from ..core.terms import Count, Message, message
 from ..drawing import draw_plan, draw_section, draw_stair, draw_stair_plan
+from ..drawing.codes import with_codes
 from ..drawing.geometric import draw_geometric
 from ..drawing.page import Page, Paper
 from ..drawing.pdf import pdf_of
 from ..drawing.sheet import Sheet
 from ..drawing.svg import svg_of
-from ..exchange import JobInput, Problem, Problems, Worked, WorkedFlight, worked_out
+from ..exchange import JobInput, Problem, Problems, Worked, WorkedFlight, WorkedRoof, worked_out
 from ..exchange.gltf import glb_of
 from ..exchange.tables import csv_of
 from .batch import Part, batch_of
@@ -63,7 +64,7 @@ class Work:
             ]
         return [
             (say(Message("sheet.section")), draw_section(worked.layout, worked.framing)),
-            (say(Message("sheet.roof_plan")), draw_plan(worked.layout, worked.framing)),
+            (say(Message("sheet.roof_plan")), _coded_plan(worked)),
             *(
                 (say(message("sheet.geometric", n=Count(numbers[0]))), _close(draw_geometric(hip).sheet))
                 for hip, numbers in distinct_hips(worked.layout)
@@ -107,6 +108,19 @@ class Work:
         ]
         return ("\ufeff" + csv_of(head, rows)).encode()
 
+    def buying(self) -> bytes:
+        """What to buy, as a table; lengths in mm and as they are called."""
+        view = cut_view(batch_of([Part("", "", self.worked)], self.job, self.words), self.job, self.words)
+        head = [self.words.say(Message(f"table.{key}")) for key in ("what", "count", "mm", "called", "cost")]
+        rows = [
+            (
+                row.what, row.count, row.length.mm if row.length else "", called(row.length) if row.length else "",
+                row.cost if row.cost is not None else "",
+            )
+            for row in view.buying
+        ]  # fmt: skip
+        return ("\ufeff" + csv_of(head, rows)).encode()
+
     def html(self) -> bytes:
         """Every piece's bench steps on one self-contained page."""
         return take_away_page(self.name, self.boards, self.stops, self.words).encode()
@@ -138,6 +152,11 @@ class Work:
     def file(self) -> bytes:
         """The job file: what was typed, every unit written out."""
         return (json.dumps(document_of(self.job), indent=1, ensure_ascii=False) + "\n").encode()
+
+
+def _coded_plan(worked: WorkedRoof) -> Sheet:
+    plan = draw_plan(worked.layout, worked.framing)
+    return with_codes(plan, worked.framing, mirrored=worked.layout.outline is not None)
 
 
 def _close(sheet: Sheet) -> Sheet:
@@ -174,6 +193,10 @@ PRINTED = {
 }
 
 
+KINDS: dict[str, tuple[str, ...]] = {"pdf": tuple(PRINTED), "csv": ("csv", "buying")}
+"""What a format asked for by its name brings, where it is more than one file."""
+
+
 def _printer(kind: str) -> Callable[[Work], bytes]:
     return lambda work: pdf_of(work.name, work.pages(kind))
 
@@ -182,6 +205,7 @@ MAKERS: dict[str, tuple[Callable[[Work], bytes], str, str]] = {
     **{kind: (_printer(kind), "application/pdf", name) for kind, name in PRINTED.items()},
     "svg": (Work.svg, "application/zip", "sheets.zip"),
     "dxf": (Work.dxf, "application/dxf", "drawings.dxf"),
+    "buying": (Work.buying, "text/csv; charset=utf-8", "to-buy.csv"),
     "csv": (Work.csv, "text/csv; charset=utf-8", "cut-list.csv"),
     "html": (Work.html, "text/html; charset=utf-8", "bench-steps.html"),
     "gltf": (Work.gltf, "model/gltf-binary", "whole.glb"),
@@ -208,7 +232,7 @@ def export_files(job: JobInput, words: Words, only: Iterable[str] = FORMATS, pap
             if one == "svg":
                 made |= {f"{base}-{name}": text for name, text in work.svgs().items()}
                 continue
-            for kind in PRINTED if one == "pdf" else (one,):
+            for kind in KINDS.get(one, (one,)):
                 maker, _, ending = MAKERS[kind]
                 made[f"{base}-{ending}"] = maker(work)
     return made

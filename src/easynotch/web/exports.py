@@ -23,7 +23,8 @@ class ExportQuery(WordsQuery):
     """Which file, on which paper."""
 
     file: Literal[
-        "pdf", "setting", "templates", "bevels", "labels", "rain", "model", "svg", "dxf", "csv", "html", "gltf", "job"
+        "pdf", "setting", "templates", "bevels", "labels", "rain", "model", "svg", "dxf", "csv", "buying", "html",
+        "gltf", "job",
     ] = "pdf"  # fmt: skip
     paper: Paper = Paper.A4
 

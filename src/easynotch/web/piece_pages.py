@@ -6,6 +6,7 @@ from ..core.rules import Words
 from ..core.solid import Face, Member, outline
 from ..core.supply import whole_length
 from ..core.terms import Count, Length, Message, message
+from ..drawing.codes import code_of
 from ..drawing.page import MARGIN, Draft, Page, Paper, Stroke, dimension, fit, place
 from ..drawing.sheet import Layer, Path, Sheet, area, line
 from ..drawing.tiles import TileWords, tiles
@@ -159,17 +160,17 @@ def label_pages(worked: Worked, work: str, paper: Paper, words: Words) -> list[P
     across, down = LABELS
     size = ((wide - 2 * MARGIN) / across, (high - 2 * MARGIN) / down)
     labels = [
-        (one.member, number)
-        for one in worked.members
+        (one.member, number, code_of(kind))
+        for kind, one in enumerate(worked.members)
         if one.member.role != "template"
         for number in range(1, one.member.count + 1)
     ]
     pages = []
     for start in range(0, len(labels), across * down):
         draft = Draft(words.say(message("label.page", n=Count(start // (across * down) + 1))), wide, high)
-        for k, (member, number) in enumerate(labels[start : start + across * down]):
+        for k, (member, number, code) in enumerate(labels[start : start + across * down]):
             x, y = MARGIN + (k % across) * size[0], MARGIN + (k // across) * size[1]
-            _label(draft, (x, y), size, (work, member, number), worked, words)
+            _label(draft, (x, y), size, (work, member, number, code), worked, words)
         pages.append(draft.page())
     return pages
 
@@ -178,18 +179,18 @@ def _label(
     draft: Draft,
     at: tuple[float, float],
     size: tuple[float, float],
-    what: tuple[str, Member, int],
+    what: tuple[str, Member, int, str],
     worked: Worked,
     words: Words,
 ) -> None:
     (x, y), (wide, high) = at, size
-    work, member, number = what
+    work, member, number, code = what
     draft.line((x, y), (x + wide, y), (x + wide, y + high), (x, y + high), (x, y), width=0.1, dash=(1, 1))
     draft.say((x + 4, y + 6), work, 2.4)
     below = draft.paragraph((x + 4, y + 13), title_in(worked, member, words), 4.0, wide - 8, bold=True)
     draft.say((x + 4, below), words.value(Length(whole_length(member))), 3.4, bold=True)
     draft.say((x + 4, below + 5), words.say(Message("label.ends")), 2.2)
-    draft.say((x + wide - 4, y + high - 4), f"{number} / {member.count}", 3.4, "end", bold=True)
+    draft.say((x + wide - 4, y + high - 4), f"{code}{number} · {number} / {member.count}", 3.4, "end", bold=True)
 
 
 def rain_page(work: str, board: BoardView, paper: Paper, words: Words) -> list[Page]:

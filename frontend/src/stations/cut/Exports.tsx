@@ -8,8 +8,8 @@ import { jobFile, useShown, type WorkState } from "../../shared/useWork";
 import { textAt } from "../../shared/document";
 import { useWords, type WordId } from "../../words/words";
 
-const FILES = ["pdf", "setting", "templates", "bevels", "labels", "rain", "model", "svg", "dxf", "csv", "html", "gltf", "job"] as const;
-const ENDINGS: Record<string, string> = { pdf: "pdf", setting: "pdf", templates: "pdf", bevels: "pdf", labels: "pdf", rain: "pdf", model: "pdf", svg: "zip", dxf: "dxf", csv: "csv", html: "html", gltf: "glb", job: "json" };
+const FILES = ["pdf", "setting", "templates", "bevels", "labels", "rain", "model", "svg", "dxf", "csv", "buying", "html", "gltf", "job"] as const;
+const ENDINGS: Record<string, string> = { pdf: "pdf", setting: "pdf", templates: "pdf", bevels: "pdf", labels: "pdf", rain: "pdf", model: "pdf", svg: "zip", dxf: "dxf", csv: "csv", buying: "csv", html: "html", gltf: "glb", job: "json" };
 const PRINTED: readonly string[] = ["pdf", "setting", "templates", "bevels", "labels", "rain", "model"];
 const PAPERS = ["a4", "letter", "a3"] as const;
 

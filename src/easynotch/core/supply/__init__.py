@@ -5,7 +5,7 @@ from .ends import Lying, Turn, lying_ways, pitch, whole_length
 from .nest import Plan, always, nest
 from .pieces import SHEET_ROLES, Section, StockLength, Wanted, by_section
 from .rack import LEAST_KEPT, OnHand, clear_lengths, off_cuts
-from .saws import SawnEnd, SawSetting, saw_settings
+from .saws import Rip, SawnEnd, SawSetting, rips, saw_settings
 from .scarf import Scarf, scarf
 
 __all__ = [
@@ -16,6 +16,7 @@ __all__ = [
     "Lying",
     "OnHand",
     "Plan",
+    "Rip",
     "SawSetting",
     "SawnEnd",
     "Scarf",
@@ -30,6 +31,7 @@ __all__ = [
     "nest",
     "off_cuts",
     "pitch",
+    "rips",
     "saw_settings",
     "scarf",
     "whole_length",

@@ -1,6 +1,7 @@
 """Cuts of a batch by saw setting, in an order that changes the saw least."""
 
 from dataclasses import dataclass, replace
+from math import atan2, degrees
 
 from ..solid import Face, Member, describe
 from ..tools import MitrePair, lying
@@ -70,6 +71,35 @@ def saw_settings(wanted: tuple[Wanted, ...]) -> tuple[SawSetting, ...]:
     return tuple(
         SawSetting(*key, turning[key].turns, _between(key[0]) or _between(key[1]), tuple(found[key])) for key in order
     )
+
+
+@dataclass(frozen=True, slots=True)
+class Rip:
+    """A cut along a piece, with a ripping blade: how far its line lies from the top edge on the near face (mm), how far
+    the blade is tilted (degrees), and whether it takes the top edge's corner off, or what lies below the line.
+    """
+
+    piece: str
+    count: int
+    line: float
+    tilt: float
+    top: bool
+
+
+def rips(wanted: tuple[Wanted, ...]) -> tuple[Rip, ...]:
+    """Every lengthwise cut of a batch, upright ones first, alike ones side by side."""
+    found = []
+    for one in wanted:
+        half = one.member.stock.thickness / 2
+        for removal in one.member.removals:
+            plane = removal.planes[0].plane
+            if len(removal.planes) != 1 or abs(plane.normal.x) > 1e-6 or abs(plane.normal.y) < 1e-6:
+                continue
+            # Where the plane meets the near face, z = −t/2.
+            line = (plane.offset + plane.normal.z * half) / plane.normal.y
+            tilt = degrees(atan2(abs(plane.normal.z), abs(plane.normal.y)))
+            found.append(Rip(one.id, one.count, line, tilt, plane.normal.y < 0))
+    return tuple(sorted(found, key=lambda rip: (rip.tilt > ALIKE, round(rip.tilt, 2), round(rip.line, 2), rip.piece)))
 
 
 def _ends(member: Member) -> list[tuple[str, MitrePair, str | None]]:
