@@ -263,3 +263,20 @@ def test_what_is_kept_in_a_file_is_what_the_work_out_reads(client, tmp_path):
 ])  # fmt: skip
 def test_a_file_may_be_as_large_as_its_kind_and_no_larger(client, path, size, status):
     assert client.post(path, data=b"x" * size).status_code == status
+
+
+def test_a_jobs_history_travels_where_it_is_asked_for_and_can_be_undone_elsewhere(client):
+    job = jobs_of(client)[0]
+    work = client.get("/api/bench").json["jobs"][0]["cards"][0]["work"]
+    for revision, width in enumerate(("40 in", "41 in", "43 in"), 1):
+        typed = {"revision": revision, "document": work["document"] | {"width": width}}
+        assert client.put(f"/api/works/{work['id']}", json=typed).status_code == 200
+    file = client.get(f"/api/jobs/{job}/file?history=true").data
+    made = client.post("/api/jobs/import", data=file, content_type="application/json").json
+    again = client.get(f"/api/jobs/{made['id']}/file?history=true").json
+    assert again["history"][0][-2:] == json.loads(file)["history"][0][-2:]
+    there = next(one for one in client.get("/api/bench").json["jobs"] if one["job"]["id"] == made["id"])["cards"][0][
+        "work"
+    ]
+    back = client.post(f"/api/works/{there['id']}/undo", json={"revision": there["revision"]}).json
+    assert back["document"]["width"] == "41 in"

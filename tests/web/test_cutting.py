@@ -161,6 +161,7 @@ def test_stock_goes_out_as_a_table_and_comes_back_the_same(client):
     assert sorted(one["length"]["mm"] for one in again.json["boards"]) == sorted(
         one["length"]["mm"] for one in first.json["boards"]
     )
+    assert client.get("/api/rack/csv").data == out
     assert sorted(one["note"] for one in again.json["boards"]) == ["", "=cmd|x", "=cmd|x"]
 
 
@@ -238,3 +239,29 @@ def test_a_plan_that_is_stopped_brings_every_piece_and_says_that_it_was(client, 
         assert all(any("not looked for" in said for said in section["say"]) for section in plan["sections"])
         assert [one["gap"] for one in plan["sections"]] >= [one["gap"] for one in proved["sections"]]
     assert not any("not looked for" in said for section in proved["sections"] for said in section["say"])
+
+
+def test_a_tilt_says_which_of_the_shops_saws_reach_it(client):
+    job = next(
+        one
+        for one in client.get("/api/bench").json["jobs"]
+        if any(c["work"]["document"]["name"] == "Warden's hut" for c in one["cards"])
+    )
+    work = next(card["work"] for card in job["cards"] if card["work"]["document"]["name"] == "Warden's hut")
+    saws = [
+        {"name": "the tilting one", "tilt": 50, "depth": "65 mm", "blade": "left"},
+        {"name": "the stiff one", "tilt": 20, "depth": "65 mm", "blade": "left"},
+    ]
+    file = {
+        "format": "easy-notch-job",
+        "version": 1,
+        "units": "imperial",
+        "works": [work["document"]],
+        "settings": {"saws": saws},
+    }
+    tilted = [one for one in client.post("/api/cut", json=file).json["settings"] if "tilted 45" in one["title"]]
+    assert tilted
+    for one in tilted:
+        (said,) = [note for note in one["notes"] if "tilt so far" in note]
+        assert "the tilting one" in said
+        assert "the stiff one" not in said

@@ -164,7 +164,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A whole job as a job file. */
+        /** A whole job as a job file; with ``history`` every work's earlier documents too. */
         get: operations["carry_job_file_jobs__job_id__file_get"];
         put?: never;
         post?: never;
@@ -1735,6 +1735,14 @@ export interface components {
             settings: components["schemas"]["SettingsInput"] | null;
             /** Works */
             works: (components["schemas"]["FlightInput"] | components["schemas"]["RoofInput"])[];
+            /**
+             * History
+             * @description Of every work its earlier documents, oldest first; heeded only when taken in.
+             * @default null
+             */
+            history: {
+                [key: string]: unknown;
+            }[][] | null;
         };
         /**
          * AcrossInput
@@ -5895,7 +5903,11 @@ export interface operations {
     };
     carry_job_file_jobs__job_id__file_get: {
         parameters: {
-            query?: never;
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                history?: boolean;
+            };
             header?: never;
             path: {
                 job_id: string;

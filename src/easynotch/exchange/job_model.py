@@ -264,6 +264,9 @@ class JobInput(Part):
     limits: ChosenLimits | None = None
     settings: SettingsInput | None = None
     works: Annotated[list[WorkInput], Field(max_length=200)]
+    history: Annotated[list[list[dict[str, Any]]], Field(max_length=200)] | None = Field(
+        default=None, description="Of every work its earlier documents, oldest first; heeded only when taken in."
+    )
 
     @classmethod
     def model_json_schema(cls, *arguments: Any, **named: Any) -> dict[str, Any]:

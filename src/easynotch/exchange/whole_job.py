@@ -13,17 +13,25 @@ from .reading import read_draft, read_job
 
 @dataclass(frozen=True, slots=True)
 class JobFile:
-    """A job as its file says it: its limits as a shipped set, or as an object with its reasons; works as documents."""
+    """A job as its file says it: its limits as a shipped set, or as an object with its reasons; works as documents,
+    and of each its earlier ones, oldest first, where the file has them.
+    """
 
     name: str
     units: Units
     limits: LimitSetId | LimitsInput | None
     settings: dict[str, Any]
     works: tuple[dict[str, Any], ...]
+    history: tuple[tuple[dict[str, Any], ...], ...] = ()
 
 
 def job_document(
-    name: str, units: str, limits: Any, settings: dict[str, Any], works: list[dict[str, Any]]
+    name: str,
+    units: str,
+    limits: Any,
+    settings: dict[str, Any],
+    works: list[dict[str, Any]],
+    history: list[list[dict[str, Any]]] | None = None,
 ) -> dict[str, Any]:
     """A job's file, as an object."""
     found: dict[str, Any] = {"format": FORMAT, "version": VERSION, "name": name, "units": units}
@@ -31,7 +39,7 @@ def job_document(
         found["limits"] = limits
     if settings:
         found["settings"] = settings
-    return {**found, "works": works}
+    return {**found, "works": works} | ({"history": history} if history is not None else {})
 
 
 def read_whole_job(data: Any) -> JobFile:
@@ -50,7 +58,17 @@ def read_whole_job(data: Any) -> JobFile:
             problems += [replace(one, path=f"works[{number}].{one.path}".rstrip(".")) for one in found.problems]
     if problems:
         raise Problems(problems)
+    earlier = [[_draft(step, frame.units) for step in steps] for steps in frame.history or []]
     settings: dict[str, Any] = (
         frame.settings.model_dump(mode="json", exclude_none=True) if frame.settings is not None else {}
     )
-    return JobFile(frame.name, frame.units, frame.limits, settings, tuple(drafts))
+    kept = tuple(tuple(step for step in steps if step is not None) for steps in earlier)
+    return JobFile(frame.name, frame.units, frame.limits, settings, tuple(drafts), kept)
+
+
+def _draft(step: dict[str, Any], units: Units) -> dict[str, Any] | None:
+    """An earlier document; one this program does not understand is left out."""
+    try:
+        return read_draft(step, units)
+    except Problems:
+        return None

@@ -22,6 +22,7 @@ from ..store import (
     create_work,
     get_job,
     get_work,
+    history,
     list_works,
     restore_backup,
     save_limit_set,
@@ -50,6 +51,12 @@ class RevisionQuery(WordsQuery):
     revision: int = Field(ge=1, le=2**53)
 
 
+class FileQuery(WordsQuery):
+    """Whether a job's history goes into its file."""
+
+    history: bool = False
+
+
 class RestoredView(BaseModel):
     """How many jobs and works are there now."""
 
@@ -69,12 +76,14 @@ def size() -> Response | None:
 
 
 @api.get("/jobs/<job_id>/file")
-def job_file(path: JobPath) -> Response:
-    """A whole job as a job file."""
+def job_file(path: JobPath, query: FileQuery) -> Response:
+    """A whole job as a job file; with ``history`` every work's earlier documents too."""
     with database().read() as db:
         job = get_job(db, path.job_id)
-        works = [work.document for work in list_works(db, job.id)]
-        document = job_document(job.name, job.units, limits_of_job(db, job), job.settings, works)
+        works = list_works(db, job.id)
+        steps = [[one.document for one in history(db, work.id)][:0:-1] for work in works] if query.history else None
+        documents = [work.document for work in works]
+        document = job_document(job.name, job.units, limits_of_job(db, job), job.settings, documents, steps)
     text = json.dumps(document, indent=1, ensure_ascii=False) + "\n"
     return _download(text.encode(), "application/json", "job.json")
 
@@ -90,8 +99,11 @@ def take_in() -> Response:
     with database().connect() as db:
         limits, overrides = _limits(given, db)
         job = create_job(db, given.name or "1", str(given.units), limits, given.settings, overrides)
-        for document in given.works:
-            create_work(db, job.id, document)
+        for number, document in enumerate(given.works):
+            steps = [*(given.history[number] if number < len(given.history) else ()), document]
+            work = create_work(db, job.id, steps[0])
+            for step in steps[1:]:
+                work = save_work(db, work.id, work.revision, step)
         return answer(job_view(db, job), 201)
 
 

@@ -22,7 +22,8 @@ from ..core.supply import (
     whole_length,
 )
 from ..core.terms import Angle, Count, Length, Message, Value, message
-from ..exchange import JobInput, Worked
+from ..core.tools import Saw
+from ..exchange import JobInput, Worked, saws_of
 from ..exchange.supply import VISIBLE, SectionPlan, kerf_of, one_length_plans, plans_of
 from .batch import AT, Batch, Part, Rack, Ways, batch_of, hardware, notes_of, shape_of
 from .board_view import shown
@@ -83,7 +84,7 @@ def cut_view(batch: Batch, job: JobInput, words: Words, *, others: bool = False)
         rows=[row for one in batch.wanted for row in _row(one, batch.names, words)],
         sections=[_section(number, one, batch.names, words, there) for number, one in enumerate(plans, 1)],
         settings=[
-            *(_setting(one, batch.names, words) for one in saw_settings(batch.wanted)),
+            *(_setting(one, batch.names, saws_of(job.settings), words) for one in saw_settings(batch.wanted)),
             *_ripped(batch, words),
         ],
         buying=[*_bought(plans, words), *_hardware(batch, words)],
@@ -200,7 +201,7 @@ def _outline(member: Member, laid: Laid) -> list[tuple[float, float]]:
     return [(laid.start + u, v) for u, v in corners]
 
 
-def _setting(one: SawSetting, names: dict[str, str], words: Words) -> SawSettingView:
+def _setting(one: SawSetting, names: dict[str, str], saws: tuple[Saw, ...], words: Words) -> SawSettingView:
     square = one.mitre < 0.05 and one.bevel < 0.05
     key = "square" if square else "mitre" if one.bevel < 0.05 else "bevel" if one.mitre < 0.05 else "both"
     notes = []
@@ -215,9 +216,18 @@ def _setting(one: SawSetting, names: dict[str, str], words: Words) -> SawSetting
     return SawSettingView(
         title=words.say(message(f"saw_setting.{key}", mitre=Angle(one.mitre), bevel=Angle(one.bevel))),
         count=one.count,
-        notes=[words.say(Message(f"saw_setting.{note}")) for note in notes],
+        notes=[*(words.say(Message(f"saw_setting.{note}")) for note in notes), *_reached(one, saws, words)],
         ends=[SawEndView(piece=end.piece, say=_end(end, names, words)) for end in one.ends],
     )
+
+
+def _reached(one: SawSetting, saws: tuple[Saw, ...], words: Words) -> Iterator[str]:
+    """Which of the shop's circular saws tilt so far, where the blade is tilted."""
+    if not saws or one.bevel < 0.05:
+        return
+    reach = [saw.name for saw in saws if one.bevel <= saw.tilt + 0.05]
+    key = "reached" if reach else "not_reached"
+    yield words.say(message(f"saw_setting.{key}", saws=", ".join(reach), tilt=Angle(one.bevel)))
 
 
 def _ripped(batch: Batch, words: Words) -> Iterator[SawSettingView]:

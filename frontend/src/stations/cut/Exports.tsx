@@ -73,6 +73,7 @@ export function Exports({ state }: { state: WorkState }) {
       <h3>{say("files.typed")}</h3>
       <p className="export-typed">
         <a className="more" href={`/api/works/${state.work.id}/readings`} download="readings.csv">{say("files.readings_take")}</a>
+        <a className="more" href={`/api/jobs/${state.job.id}/file?history=true`} download="job-with-history.json">{say("files.history_take")}</a>
         <FileChoice
           label={say("files.readings_put")} accept=".csv,text/csv"
           onFile={async (file) => {
