@@ -105,12 +105,17 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
     with database().read() as db:
         work = get_work(db, path.work_id)
         shown_work = Part(work.id, "", worked_out(body, 0, words.tape))
-        parts = [shown_work] if query.scope == "work" else _of_job(db, shown_work, body, words, work.job_id)
+        parts: list[Part] = [shown_work]
+        left_out: tuple[str, ...] = ()
+        if query.scope == "job":
+            parts, left_out = _of_job(db, shown_work, body, words, work.job_id)
         there = tuple(Rack(one.thickness, one.depth, _on_hand(one), one.note) for one in rack(db))
         done = pieces_done(db, work.job_id)
         batch = batch_of(parts, body, words, Ways(query.edge_free, query.scarfed, done, there, _until_stopped(query)))
         kept = _kept(db, work.id, query.scope, words)
-    return answer(cut_view(batch, body, words, others=query.others).model_copy(update=dict(kept)))
+    view = cut_view(batch, body, words, others=query.others)
+    said: list[str] = [words.say(message("cut.left_out", works=", ".join(left_out)))] if left_out else []
+    return answer(view.model_copy(update=dict(kept) | {"notes": [*said, *view.notes]}))
 
 
 def _until_stopped(query: BatchQuery) -> Callable[[], bool]:
@@ -127,17 +132,25 @@ def stop(path: TokenPath) -> Response:
     return answer(ChangedView(id=path.token))
 
 
-def _of_job(db: sqlite3.Connection, here: Part, job: JobInput, words: Words, job_id: str) -> list[Part]:
-    """Every work of a job that can be worked out; the one that is shown as it is shown."""
-    parts = []
+def _of_job(
+    db: sqlite3.Connection, here: Part, job: JobInput, words: Words, job_id: str
+) -> tuple[list[Part], tuple[str, ...]]:
+    """Every work of a job that can be worked out, the one that is shown as it is shown; and the names of the others."""
+    parts: list[Part] = []
+    left_out: list[str] = []
     for work in list_works(db, job_id):
         if work.id == here.work_id:
             parts.append(replace(here, name=job.works[0].name or "1"))
             continue
+        if work.archived:
+            continue
+        name = str(work.document.get("name") or len(parts) + len(left_out) + 1)
         worked = _worked(work.document, job, words)
-        if worked is not None and not work.archived:
-            parts.append(Part(work.id, str(work.document.get("name") or len(parts) + 1), worked))
-    return parts
+        if worked is None:
+            left_out.append(name)
+        else:
+            parts.append(Part(work.id, name, worked))
+    return parts, tuple(left_out)
 
 
 def _worked(document: dict[str, object], job: JobInput, words: Words) -> Worked | None:

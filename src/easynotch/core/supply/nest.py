@@ -62,7 +62,7 @@ def nest(
     rooms = tuple((one, one.length - 2 * trim) for one in stock if one.length > 2 * trim and one.count != 0)
     items = items_of(wanted, kerf)
     bought = max((room for one, room in rooms if one.count is None), default=0.0)
-    fits = tuple(item for item in items if item.length <= bought + 1e-6)
+    fits = tuple(item for item in items if item.length <= bought + 1e-9)
     too_long = tuple(item.wanted.id for item in items if item not in fits)
     if not fits:
         return Plan((), 0.0, 0.0, too_long)
