@@ -2156,6 +2156,7 @@ export interface components {
              *       "kind": "hanger",
              *       "header_depth": null,
              *       "riser_board": false,
+             *       "fascia": null,
              *       "drop_board": null,
              *       "ledger": null,
              *       "header_length": null,
@@ -2477,6 +2478,11 @@ export interface components {
              * @default false
              */
             riser_board: boolean;
+            /**
+             * Fascia
+             * @default null
+             */
+            fascia: number | string | null;
             /** @default null */
             drop_board: components["schemas"]["DropBoardInput"] | null;
             /** @default null */
@@ -3143,6 +3149,11 @@ export interface components {
              * @default null
              */
             kicker: number | string | null;
+            /**
+             * Head
+             * @default null
+             */
+            head: number | string | null;
             /**
              * Least
              * @default {

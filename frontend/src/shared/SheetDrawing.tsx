@@ -1,5 +1,5 @@
 /** A sheet on the screen, fitted to its place: shapes by layer, dimensions with both ends, labels as HTML above. */
-import type { KeyboardEvent, PointerEvent, ReactNode } from "react";
+import { useLayoutEffect, useState, type KeyboardEvent, type PointerEvent, type ReactNode, type RefObject } from "react";
 import type { Dimension, Point, Sheet } from "../api/types";
 import { letterSize } from "./letterSize";
 import { useSize } from "./useSize";
@@ -47,7 +47,8 @@ export function SheetDrawing({ sheet, margins: room, title, className = "", labe
   // Where there is no room beside the drawing, its distances carry numbers and are listed below it.
   // Larger letters need more of it.
   const listed = width < ems * letterSize();
-  const margins = listed ? NARROW : room;
+  const past = useReach(ref, size?.width ?? 0, sheet);
+  const margins = listed ? NARROW : { ...room, left: room.left + past.left, right: room.right + past.right };
   const height = listed ? Math.min(width * 0.78, (width * (bottom - top)) / (right - left) + 120) : (size?.height ?? 0);
   const scale = Math.max(
     0.01,
@@ -132,6 +133,27 @@ export function SheetDrawing({ sheet, margins: room, title, className = "", labe
       )}
     </div>
   );
+}
+
+interface Reach {
+  width: number;
+  left: number;
+  right: number;
+}
+
+/** How much wider the margins must be for the widest labels: the drawing makes room rather than cutting words off. */
+function useReach(ref: RefObject<HTMLDivElement | null>, width: number, sheet: Sheet): Reach {
+  const [reach, setReach] = useState<Reach>({ width, left: 0, right: 0 });
+  const now = reach.width === width ? reach : { width, left: 0, right: 0 };
+  useLayoutEffect(() => {
+    const box = ref.current?.getBoundingClientRect();
+    const labels = [...(ref.current?.querySelectorAll(".sheet-label, .sheet-text") ?? [])].map((one) => one.getBoundingClientRect());
+    if (!box || labels.length === 0 || now.left + now.right > width / 2) return;
+    const left = Math.ceil(box.left - Math.min(...labels.map((one) => one.left)));
+    const right = Math.ceil(Math.max(...labels.map((one) => one.right)) - box.right);
+    if (left > 0 || right > 0) setReach({ width, left: now.left + Math.max(0, left), right: now.right + Math.max(0, right) });
+  }, [ref, width, sheet, now.left, now.right]);
+  return now;
 }
 
 function HandleMark({ handle, at: [x, y], scale }: { handle: Handle; at: readonly [number, number]; scale: number }) {

@@ -22,17 +22,18 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
     beyond = foot + max(380.0, 0.26 * foot)
     hold = back * 0.55
     header = flight.head.header_depth
-    stands = bottom + flight.lower_finish
+    stands, behind = bottom + flight.lower_finish, -flight.head.fascia
     paths = [
         area("ground", Layer.GROUND, _ground(layout, (back, beyond), stands)),
         *_finish("lower_finish", (back, bottom), (beyond, stands), flight.lower_finish),
-        rectangle("joist", Layer.FRAMING, (back, 0.0), (-FRAMING_THICKNESS, header or UNKNOWN_HEADER)),
+        rectangle("joist", Layer.FRAMING, (back, 0.0), (behind - FRAMING_THICKNESS, header or UNKNOWN_HEADER)),
         rectangle(
             "header",
             Layer.FRAMING if header else Layer.THEORY,
-            (-FRAMING_THICKNESS, 0.0),
-            (0.0, header or UNKNOWN_HEADER),
+            (behind - FRAMING_THICKNESS, 0.0),
+            (behind, header or UNKNOWN_HEADER),
         ),
+        *_fascia(behind, header or UNKNOWN_HEADER),
         *_finish(
             "upper_finish",
             (back, top),
@@ -59,6 +60,11 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
     ]
     low = max(stands + 200.0, max(y for _, y in paths[0].points) + 90.0)
     return Sheet((back, top - 60.0, beyond, low), tuple(paths), tuple(dimensions), tuple(texts))
+
+
+def _fascia(behind: float, depth: float) -> list[Path]:
+    """The fascia on the header that the stringer stands against."""
+    return [rectangle("fascia", Layer.FINISH, (behind, 0.0), (0.0, depth))] if behind < 0 else []
 
 
 def _measured_rise(layout: Layout, side: float) -> Dimension:

@@ -25,8 +25,11 @@ LAYERS = {
     "tread": Layer.FINISH,
     "riser_board": Layer.FINISH,
     "skirt": Layer.FINISH,
+    "header_fascia": Layer.FINISH,
 }
 """What each role is drawn as; everything else is framing."""
+UNDER_RUN = 400.0
+"""mm below the foot: clear of the run's figure."""
 BEHIND = ("post", "rail", "lower_rail", "baluster", "nailer", "lower_nailer")
 """Seen in elevation from the outside: drawn before the flight."""
 
@@ -36,7 +39,7 @@ def draw_stair(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -
     base = draw_elevation(layout, framing.pieces[0].member)
     own = _pieces(framing, two, lower=False)
     kept = [_as_it_stands(one, layout) for one in base.dimensions if one.length.mm > 0]
-    extent, dimensions = base.extent, [*kept, *_guard_dimensions(layout), *_headroom(layout)]
+    extent, dimensions = base.extent, [*kept, *_guard_dimensions(layout), *_headroom(layout), *_slab_dimensions(layout)]
     paths = [*base.paths, *own, *below_foot(layout), *_overhead(layout)]
     if two is not None:
         shift = Vector(two.upper.finished_risers[-1] + two.platform.depth, 0.0, two.below.origin.z)
@@ -58,8 +61,38 @@ def draw_stair(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -
         dimensions = [one for one in dimensions if one.id not in ("total_rise", "lower_finish")]
         run, low = two.lower.total_run, below.extent[3] - shift.z - 90
         dimensions.append(Dimension("lower_run", (shift.x, low), (shift.x + run, low), 40.0, Length(run)))
+        dimensions += _platform_dimensions(two, shift)
     top = min((y for path in paths for _, y in path.points), default=extent[1])
-    return Sheet((extent[0], min(extent[1], top - 80), extent[2], extent[3]), tuple(paths), tuple(dimensions))
+    low = max(one.start[1] + (one.offset if one.start[1] == one.end[1] else 0.0) for one in dimensions)
+    return Sheet(
+        (extent[0], min(extent[1], top - 80), extent[2], max(extent[3], low + 60)), tuple(paths), tuple(dimensions)
+    )
+
+
+def _platform_dimensions(two: TwoFlights, shift: Vector) -> list[Dimension]:
+    """The rise of the whole stair at its foot, and how far down and how deep the platform is."""
+    top, rise = -two.upper.flight.upper_finish, two.drop + two.platform.fall * two.platform.depth
+    rise += two.lower.flight.total_rise
+    foot, edge = shift.x + two.lower.finished_risers[-1], two.upper.finished_risers[-1]
+    side = max(60.0, 0.03 * foot)
+    return [
+        Dimension("total_rise", (foot, top), (foot, top + rise), side, Length(rise), "total_rise"),
+        Dimension("platform_drop", (edge, top), (edge, top + two.drop), side, Length(two.drop)),
+        Dimension("platform_depth", (edge, top + two.drop), (edge + two.platform.depth, top + two.drop), 3 * side,
+                  Length(two.platform.depth), "platform.depth"),
+    ]  # fmt: skip
+
+
+def _slab_dimensions(layout: Layout) -> list[Dimension]:
+    """How long the slab is along the stair, under it."""
+    plan, around = slab_plan(layout) or footing_plan(layout), layout.flight.around
+    poured = around.slab or around.footing
+    if plan is None or poured is None:
+        return []
+    deep = around.slab.thickness if around.slab else around.footing.depth if around.footing else 0.0
+    under = -layout.bearing_level + deep + plan.falls
+    below = UNDER_RUN - min(deep + plan.falls, UNDER_RUN / 2)
+    return [Dimension("slab_length", (plan.start, under), (plan.end, under), below, Length(poured.length))]
 
 
 def _as_it_stands(one: Dimension, layout: Layout) -> Dimension:
@@ -82,7 +115,7 @@ def _pieces(framing: FlightFraming, two: TwoFlights | None, *, lower: bool) -> l
     for piece in framing.pieces:
         member = piece.member
         below = two is not None and member.id.startswith("lower_") and not member.id.startswith("lower_rail")
-        if below != lower or member.role in ("stringer", "tread", "riser_board"):
+        if below != lower or member.role in ("stringer", "tread", "riser_board", "header_fascia"):
             continue
         for frame in piece.frames:
             stands = _unrolled(frame, two) if lower and two is not None else frame

@@ -204,6 +204,7 @@ class ScrewsInput(Part):
     tread: Positive | None = None
     riser_board: Positive | None = None
     kicker: Positive | None = None
+    head: Positive | None = None
     least: Positive = Measured(25.0, "25 mm")
 
 
@@ -324,6 +325,7 @@ class AroundInput(Part):
                 tread=screws.tread.mm if screws.tread else None,
                 riser_board=screws.riser_board.mm if screws.riser_board else None,
                 kicker=screws.kicker.mm if screws.kicker else None,
+                head=screws.head.mm if screws.head else None,
                 least=screws.least.mm,
             ),
             platform=self.platform.platform() if self.platform else None,

@@ -133,6 +133,7 @@ class HeadInput(Part):
     kind: HeadKind = HeadKind.HANGER
     header_depth: Positive | None = None
     riser_board: Flag = False
+    fascia: Positive | None = None
     drop_board: DropBoardInput | None = None
     ledger: LedgerInput | None = None
     header_length: Positive | None = None
@@ -144,6 +145,8 @@ class HeadInput(Part):
             raise PydanticCustomError("drop_board_section", "drop board wanted")
         if self.kind is HeadKind.LEDGER and self.ledger is None:
             raise PydanticCustomError("ledger_section", "ledger wanted")
+        if self.fascia is not None and self.riser_board:
+            raise PydanticCustomError("fascia_or_board", "fascia or riser board")
         return self
 
     def head(self) -> Head:
@@ -153,6 +156,7 @@ class HeadInput(Part):
             kind=self.kind,
             header_depth=self.header_depth.mm if self.header_depth else None,
             riser_board=self.riser_board,
+            fascia=self.fascia.mm if self.fascia else 0.0,
             drop_board=Section(drop.thickness.mm, drop.depth.mm) if drop else None,
             ledger=Section(ledger.width.mm, ledger.depth.mm) if ledger else None,
         )

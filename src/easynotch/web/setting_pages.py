@@ -6,7 +6,7 @@ from math import atan, cos, degrees, hypot, radians, sin
 
 from ..core.roofs import bevels_of, distinct_hips
 from ..core.rules import Words
-from ..core.stairs import stringer_places
+from ..core.stairs import anchor_plan, stringer_places
 from ..core.terms import Count, Length, Message, message
 from ..drawing.page import MARGIN, Draft, Page, Paper
 from ..drawing.tiles import measured_bar
@@ -42,12 +42,26 @@ class Lath:
 def laths_of(worked: Worked, words: Words) -> list[Lath]:
     """Every plate with rafters square to it, and the ridge; of a stair its header with the stringers."""
     if isinstance(worked, WorkedFlight):
-        flight = worked.layout.flight
-        half, t = flight.width / 2, flight.stock.thickness
-        title = title_in(worked, worked.pattern.member, words)
-        stands = tuple(Stand(half + y - t / 2, half + y + t / 2, title) for y in stringer_places(worked.layout))
-        return [Lath(words.say(Message("set_out.header")), flight.width, stands)]
+        return [*_header(worked, words), *_kicker(worked, words)]
     return [*_plates(worked, words), *_ridge(worked, words)]
+
+
+def _header(worked: WorkedFlight, words: Words) -> Iterator[Lath]:
+    flight = worked.layout.flight
+    half, t = flight.width / 2, flight.stock.thickness
+    title = title_in(worked, worked.pattern.member, words)
+    stands = tuple(Stand(half + y - t / 2, half + y + t / 2, title) for y in stringer_places(worked.layout))
+    yield Lath(words.say(Message("set_out.header")), flight.width, stands)
+
+
+def _kicker(worked: WorkedFlight, words: Words) -> Iterator[Lath]:
+    """The kicker with its anchors, each told by its hole's centre."""
+    layout = worked.two.lower if worked.two is not None else worked.layout
+    plan = anchor_plan(layout)
+    if plan is not None and plan.places:
+        title = words.say(Message("set_out.anchor"))
+        stands = tuple(Stand(at, at, title) for at in plan.places)
+        yield Lath(words.say(Message("set_out.kicker")), worked.facts["kicker_length"], stands)
 
 
 def _corners(worked: WorkedRoof) -> tuple[tuple[float, float], ...]:

@@ -10,7 +10,17 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.rules import Words
 from ..core.solid import Member
-from ..core.stairs import FlightFraming, Landing, Layout, Mend, TreadMend, frame_flight, order_of_work, survey_built
+from ..core.stairs import (
+    FlightFraming,
+    Landing,
+    Layout,
+    Mend,
+    TreadMend,
+    anchor_plan,
+    frame_flight,
+    order_of_work,
+    survey_built,
+)
 from ..core.terms import Count, Length, Message, message
 from ..drawing import draw_foot, draw_head, draw_in_hand, draw_stair, draw_stair_plan
 from ..drawing.built import draw_built
@@ -40,7 +50,8 @@ GROUPS = {
         "lower.head_drop", "lower.plumb_bearing", "lower.head_overlap", "lower.head_missing", "lower.first_riser",
         "lower.board_length",
     ),
-    "guard": ("post_count", "rail_between", "baluster_count", "baluster_gap", "baluster_gap_slope", "guard_opening"),
+    "guard": ("post_count", "rail_between", "baluster_count", "baluster_gap", "baluster_gap_slope",
+              "baluster_length", "guard_slope", "guard_opening"),
     "slab": ("slab_top", "slab_diagonal", "slab_falls", "slab_volume", "slab_bags", "gravel_volume"),
     "housings": ("housing_length", "housing_mouth", "riser_mouth"),
 }  # fmt: skip
@@ -83,12 +94,23 @@ def stair(query: WordsQuery, body: JobInput) -> Response:
 def _groups(worked: WorkedFlight, words: Words) -> Iterator[FiguresView]:
     for group, keys in GROUPS.items():
         facts: list[FactView] = [fact_view(key, worked.facts[key], words) for key in keys if key in worked.facts]
+        if group == "feet":
+            facts += _anchors(worked, words)
         if facts:
             drawn = DETAILS.get(group)
             yield FiguresView(
                 id=group, title=words.say(Message(f"group.{group}")), facts=facts,
                 drawing=sheet_view(drawn(*_flight_there(group, worked)), words) if drawn else None,
             )  # fmt: skip
+
+
+def _anchors(worked: WorkedFlight, words: Words) -> Iterator[FactView]:
+    """Where each anchor goes through the kicker."""
+    plan = anchor_plan(_flight_there("feet", worked)[0])
+    for n, at in enumerate(plan.places if plan is not None else (), 1):
+        said = shown(at, words)
+        label = words.say(message("fact.anchor_at", n=Count(n)))
+        yield FactView(id=f"anchor_{n}", label=label, text=said.text, sense=said.sense, value=at)
 
 
 def _flight_there(group: str, worked: WorkedFlight) -> tuple[Layout, FlightFraming]:

@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from ..core.rules import LimitSet, Words, is_angle
+from ..core.rules import LimitSet, Words, is_length
 from ..core.terms import Check, Count, Level, Line, Message, Working
 from ..drawing import Sheet
 from ..exchange import Measured
@@ -33,8 +33,7 @@ def readings(model: BaseModel, words: Words, prefix: str = "") -> dict[str, Show
 
 def fact_view(key: str, value: float | int, words: Words) -> FactView:
     """A fact with its two ends."""
-    length = not isinstance(value, int) and not is_angle(key) and not key.endswith("_area")
-    text, sense = words.called(value) if length else (words.fact_value(key, value), "")
+    text, sense = words.called(value) if is_length(key, value) else (words.fact_value(key, value), "")
     return FactView(id=key, label=words.fact(key), text=text, sense=sense, value=value)
 
 

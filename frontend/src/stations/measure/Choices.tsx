@@ -45,22 +45,35 @@ const header = <path className="layer-framing" d="M2 8h16v34H2z" />;
 const deck = <path className="layer-finish" d="M0 4h22v4H0z" />;
 const stringer = <path className="layer-wood" d="M18 22h20v14h20v14H46L18 40z" />;
 
+/** What the top riser is: the header itself, a fascia on it behind the stringers, or a riser board in front. */
 export function HeaderRiserChoice({ state }: { state: WorkState }) {
   const say = useWords();
-  const chosen = valueAt(state.document, "head.riser_board") === true;
+  const fascia = valueAt(state.document, "head.fascia") !== undefined;
+  const chosen = valueAt(state.document, "head.riser_board") === true ? "board" : fascia ? "behind" : "own";
+  const choose = (value: string) => {
+    const { fascia: kept, ...head } = (valueAt(state.document, "head") ?? {}) as Record<string, unknown>;
+    const behind = value === "behind" && { fascia: kept ?? (state.job.units === "metric" ? "20 mm" : '3/4"') };
+    state.keeper.change("head", { ...head, ...behind, riser_board: value === "board" });
+  };
   return (
     <DrawnChoice
       question={say("measure.riser_board_ask")}
       chosen={chosen}
-      onChoose={(value) => state.keeper.change("head.riser_board", value)}
+      onChoose={choose}
       options={[
-        { value: false, label: say("measure.riser_board_no"), drawing: <>{header}{deck}{stringer}<path className="layer-cut" d="M18 8v14" /></> },
+        { value: "own", label: say("measure.riser_board_no"), drawing: <>{header}{deck}{stringer}<path className="layer-cut" d="M18 8v14" /></> },
         {
-          value: true, label: say("measure.riser_board_yes"),
+          value: "behind", label: say("measure.riser_board_behind"),
+          drawing: <><path className="layer-framing" d="M2 8h12v34H2z" />{deck}{stringer}<path className="layer-finish" d="M14 8h4v34h-4z" /><path className="layer-cut" d="M18 8v14" /></>,
+        },
+        {
+          value: "board", label: say("measure.riser_board_yes"),
           drawing: <>{header}{deck}{stringer}<path className="layer-finish" d="M18 8h4v14h-4z" /><path className="layer-cut" d="M22 8v14" /></>,
         },
       ]}
-    />
+    >
+      {chosen === "behind" && <Sizes state={state} fields={[["head.fascia", "field.fascia_thickness"]]} />}
+    </DrawnChoice>
   );
 }
 

@@ -47,7 +47,7 @@ const bearing: readonly Extra[] = [
     fresh: (metric) => (metric ? { embedment: "60 mm", length: "130 mm", spacing: "900 mm" } : { embedment: '2 1/2"', length: '5"', spacing: '36"' }), where: (document) => isThere(document, "kicker"),
   },
   {
-    path: "screws", word: "around.screws", fields: [["screws.tread", "around.screw_tread"], ["screws.riser_board", "around.screw_riser"], ["screws.kicker", "around.screw_kicker"], ["screws.least", "around.screw_least"]],
+    path: "screws", word: "around.screws", fields: [["screws.tread", "around.screw_tread"], ["screws.riser_board", "around.screw_riser"], ["screws.kicker", "around.screw_kicker"], ["screws.head", "around.screw_head"], ["screws.least", "around.screw_least"]],
     fresh: (metric) => ({ tread: metric ? "65 mm" : '2 1/2"', least: metric ? "25 mm" : '1"' }),
   },
   {

@@ -2,7 +2,7 @@
 
 from .choices import Choice, choices
 from .limit_sets import LimitChange, LimitSet, LimitSetId, changed, limit_set, usual_limit_set
-from .words import Dialect, Words, catalogue, is_angle
+from .words import Dialect, Words, catalogue, is_angle, is_length
 
 __all__ = [
     "Choice",
@@ -15,6 +15,7 @@ __all__ = [
     "changed",
     "choices",
     "is_angle",
+    "is_length",
     "limit_set",
     "usual_limit_set",
 ]

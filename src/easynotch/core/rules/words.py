@@ -14,13 +14,15 @@ from functools import cache
 from importlib.resources import files
 
 from ..tape import Style, Tape, nearest, write_marks
-from ..terms import Angle, Length, Message, Value
+from ..terms import Angle, Length, Message, Value, Volume
 
 LANGUAGE = "en"
 CATALOGUES = {"messages": ("messages", "choices", "roofs", "stairs"), "interface": ("interface",)}
 MM_PER_INCH = 25.4
 LITRE_PER_FT3 = 1 / 28.316846592
 MM2_PER_FT2 = 304.8**2
+ANGLES = ("slope", "hip_slope", "hip_plan_angle", "backing", "dihedral", "guard_slope")
+"""Facts that are angles, beside the bevels."""
 _SLOT = re.compile(r"\{(term:)?([a-z_]+)\}")
 
 
@@ -74,7 +76,19 @@ def catalogue(name: str, dialect: Dialect) -> dict[str, str]:
 
 def is_angle(key: str) -> bool:
     """Whether a fact is an angle, in degrees."""
-    return key in ("slope", "hip_slope", "hip_plan_angle", "backing", "dihedral") or key.startswith("bevels.")
+    return key in ("slope", "hip_slope", "hip_plan_angle", "backing", "dihedral", "guard_slope") or key.startswith(
+        "bevels."
+    )
+
+
+def is_length(key: str, number: float | int) -> bool:
+    """Whether a fact is a length, to be read on the tape with its qualifier."""
+    return not (isinstance(number, int) or is_angle(key) or key.endswith(("_area", "_volume")))
+
+
+def value_of(key: str, number: float) -> Value:
+    """A fact that is measured as a value: a volume, an angle or a length."""
+    return Volume(number) if key.endswith("_volume") else Angle(number) if is_angle(key) else Length(number)
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,8 +108,15 @@ class Words:
         sentence = _SLOT.sub(lambda slot: self.value(message.values[slot[2]]), text)
         return sentence[:1].upper() + sentence[1:]
 
+    @property
+    def imperial(self) -> bool:
+        """Whether the tape is in feet and inches: then volumes and areas are in feet too."""
+        return self.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
+
     def value(self, value: Value) -> str:
         """A value as text: a length on the tape with its qualifier, an angle to a tenth of a degree."""
+        if isinstance(value, Volume):
+            return f"{value.litres * LITRE_PER_FT3:.1f} ft³" if self.imperial else f"{value.litres:.0f} l"
         if isinstance(value, Length):
             return " ".join(filter(None, self.called(value.mm)))
         if isinstance(value, Angle):
@@ -118,19 +139,15 @@ class Words:
         """A fact's number as text: a count, an angle or a length."""
         if isinstance(number, int):
             return str(number)
-        if key.endswith("_volume"):
-            imperial = self.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
-            return f"{number * LITRE_PER_FT3:.1f} ft³" if imperial else f"{number:.0f} l"
         if key.endswith("_area"):
-            imperial = self.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
-            return f"{number / MM2_PER_FT2:.1f} ft²" if imperial else f"{number / 1e6:.2f} m²"
-        return self.value(Angle(number) if is_angle(key) else Length(number))
+            return f"{number / MM2_PER_FT2:.1f} ft²" if self.imperial else f"{number / 1e6:.2f} m²"
+        return self.value(value_of(key, number))
 
     def figure(self, value: Value) -> str:
         """A value in a working: on the tape where it stands on a mark, otherwise to a thousandth."""
         if not isinstance(value, Length) or nearest(value.mm, self.tape).residue == 0:
             return self.value(value)
-        if self.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES):
+        if self.imperial:
             return f"{value.mm / MM_PER_INCH:.3f}″"
         return f"{value.mm:.2f} mm"
 

@@ -97,11 +97,16 @@ class HeadKind(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Head:
-    """The head: how it is held, the header's depth if known, and whether a riser board stands on the header."""
+    """The head: how it is held, the header's depth if known, and what stands at the header as the top riser: its own
+    face, a ``fascia`` of that thickness on it behind the stringers, or a riser board in front, above the stringers.
+
+    The stringers stand against the plane x = 0: the header's face, or that of its fascia.
+    """
 
     kind: HeadKind = HeadKind.HANGER
     header_depth: float | None = None
     riser_board: bool = False
+    fascia: float = 0.0
     drop_board: Section | None = None
     ledger: Section | None = None
 

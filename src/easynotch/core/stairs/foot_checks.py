@@ -6,7 +6,7 @@ from ..terms import Check, Count, Length, Level
 from ..terms.check import TOUCHING
 from .checks import plain
 from .feet import CLEAR, LEAST_ANCHORS, anchor_plan
-from .flight import KickerNotch
+from .flight import HeadKind, KickerNotch
 from .layout import Layout
 
 
@@ -102,11 +102,13 @@ def screw_checks(layout: Layout) -> Iterator[Check]:
     """A screw must hold in the piece behind, and not come out of it."""
     flight, screws = layout.flight, layout.flight.around.screws
     kicker = flight.kicker
+    board = flight.head.drop_board
     by_ends = kicker is not None and kicker.notch is not KickerNotch.ALL
     stacks = (
         ("tread", screws.tread, flight.tread.thickness),
         ("riser_board", screws.riser_board, flight.riser_board),
         ("kicker", screws.kicker, flight.stock.thickness if by_ends else 0.0),
+        ("head", screws.head, board.width if board is not None and flight.head.kind is HeadKind.DROP_BOARD else 0.0),
     )
     for name, screw, through in stacks:
         if screw is None or through <= 0:

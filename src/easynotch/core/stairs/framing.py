@@ -3,14 +3,8 @@
 from dataclasses import dataclass, replace
 
 from ..solid import Frame, Member, Stock, Touch, Vector, support_face
-from .across import (
-    block_touches,
-    header_pieces,
-    ledger_touches,
-    skirt_touches,
-    skirts,
-    spacer_blocks,
-)
+from .across import block_touches, skirt_touches, skirts, spacer_blocks
+from .at_header import header_pieces, header_touches
 from .below import foot_blocks
 from .feet import kicker_pieces, kicker_touches, notched_over
 from .flight import HeadKind
@@ -61,9 +55,7 @@ def frame_flight(layout: Layout) -> FlightFraming:
         touches += block_touches(layout, blocks[0][0])
     if closed and boards:
         touches += skirt_touches(layout, boards[0][0], closed)
-    ledger = next((member for member, _ in head if member.role == "ledger"), None)
-    if ledger is not None:
-        touches += ledger_touches(outer, ledger)
+    touches += header_touches(layout, outer, head)
     trial = [(_trial(outer, around.trial_sheet), ())] if around.trial_sheet else []
     pieces = [*bearers, *kicker, *foot_blocks(layout), *boards, *risers, *blocks, *closed, *head, *guards, *trial]
     return _framed(pieces, [*touches, *fitted])

@@ -92,11 +92,13 @@ def guard_pieces(layout: Layout) -> tuple[list[Placed], list[Touch]]:
     if guard.strip is not None and guard.held is Balusters.NAILER:
         strip = guard.strip
         # A strip lies flat on its rail; the balusters stand beside it, nailed to its side, from rail to rail.
-        made += [
+        strips = [
             _rail(layout, guard, set_out, sides, ("nailer", strip, high), aside=_aside(guard)),
             _rail(layout, guard, set_out, sides, ("lower_nailer", strip, low + strip.depth / layout.cos),
                   aside=_aside(guard)),
         ]  # fmt: skip
+        made += strips
+        touches += _rail_touches(set_out, strips, posts)
     if set_out.count and high - low > 0:
         baluster = _balusters(layout, guard, set_out, sides, (low, high))
         made.append(baluster)
@@ -176,7 +178,7 @@ def _rail_touches(set_out: GuardLayout, rails: list[Placed], posts: list[Placed]
             post, frame = next(
                 (member, frame) for member, frames in posts for frame in frames
                 if abs(frame.origin.x + member.stock.depth / 2 - x) < ALIKE
-                and abs(frame.origin.y - rail.placement.origin.y) < ALIKE
+                and abs(frame.origin.y - rail.placement.origin.y) < member.stock.thickness / 2
             )  # fmt: skip
             standing = Member(
                 post.id, post.role, post.stock, frame, post.removals, post.reach, post.zero, lengths=post.lengths
@@ -213,6 +215,13 @@ def _balusters(
         lengths={"overall": long + drop, "along_edge": long},
     )  # fmt: skip
     return member, tuple(frames)
+
+
+def baluster_length(layout: Layout, guard: Guard) -> float:
+    """A baluster, long point to long point: what is plumb between the rails, and what its sloping ends add."""
+    low_top = guard.under + guard.lower_rail.depth / layout.cos
+    between = guard.height - guard.rail.depth / layout.cos - low_top
+    return between + guard.baluster.thickness * layout.slope
 
 
 def opening_under(layout: Layout, guard: Guard) -> float:

@@ -6,6 +6,7 @@ from ..solid import Member
 from ..terms import Check, Count, Length, Level, Limits, Value, against
 from .built import survey_built
 from .checks import limit_check, plain
+from .flight import HeadKind
 from .foot_checks import foot_checks, screw_checks
 from .ground import Reading
 from .guard import guard_layout, opening_under
@@ -161,6 +162,8 @@ def _rips(layout: Layout) -> Iterator[Check]:
 
 def _header(layout: Layout) -> Iterator[Check]:
     around, flight = layout.flight.around, layout.flight
+    if flight.head.fascia > 0 and flight.head.kind is HeadKind.HANGER:
+        yield plain("header_fascia", Level.LOOK, Length(flight.head.fascia))
     if around.header_length is not None:
         short = flight.width - around.header_length
         yield plain(

@@ -2,7 +2,7 @@
 
 from .below import footing_plan
 from .feet import anchor_plan, kicker_pieces
-from .guard import guard_layout, opening_under
+from .guard import baluster_length, guard_layout, opening_under
 from .housed import template_of
 from .layout import Layout
 from .more_checks import headroom
@@ -53,6 +53,8 @@ def _guard(layout: Layout) -> dict[str, float | int]:
         "baluster_count": set_out.count * (len(set_out.posts) - 1),
         "baluster_gap": set_out.gap,
         "baluster_gap_slope": set_out.gap / layout.cos,
+        "baluster_length": baluster_length(layout, guard),
+        "guard_slope": layout.degrees,
         "guard_opening": opening_under(layout, guard),
     }
 

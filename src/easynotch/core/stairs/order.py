@@ -7,7 +7,7 @@ stringers are put together on the ground or one of them is fixed first.
 from collections.abc import Iterator
 from math import sqrt
 
-from ..terms import Angle, Count, Length, Message, Value, message
+from ..terms import Angle, Count, Length, Message, Value, Volume, message
 from .below import footing_plan
 from .feet import anchor_plan, kicker_pieces
 from .flight import HeadKind
@@ -45,8 +45,15 @@ def _slab(layout: Layout) -> Iterator[Message]:
         "order.form", length=Length(slab.length), width=Length(slab.width), diagonal=Length(plan.diagonal),
         start=Length(plan.start), falls=Length(plan.falls),
     )  # fmt: skip
-    yield message("order.pour", litres=Count(round(plan.volume)), bags=Count(plan.bags or 0))
+    yield _pour("order.pour", plan.volume, plan.bags)
     yield message("order.cure", days=Count(slab.cure_days))
+
+
+def _pour(key: str, litres: float, bags: int | None) -> Message:
+    """How much concrete; in bags too where it is known what one yields."""
+    if bags is None:
+        return message(f"{key}_loose", concrete=Volume(litres))
+    return message(key, concrete=Volume(litres), bags=Count(bags))
 
 
 def _footing(layout: Layout) -> Iterator[Message]:
@@ -57,7 +64,7 @@ def _footing(layout: Layout) -> Iterator[Message]:
             "order.footing_form", length=Length(footing.length), width=Length(footing.width),
             diagonal=Length(plan.diagonal),
         )  # fmt: skip
-        yield message("order.footing_pour", litres=Count(round(plan.volume)), bags=Count(plan.bags or 0))
+        yield _pour("order.footing_pour", plan.volume, plan.bags)
         yield message("order.cure", days=Count(footing.cure_days))
     deck = layout.flight.around.deck_below
     if deck is not None and deck.block is not None:
@@ -75,6 +82,8 @@ def _head(layout: Layout) -> Iterator[Message]:
         "drop": Length(drop),
         "bearing": Length(bearing),
     }
+    if head.fascia > 0:
+        yield message("order.fascia", value=Length(head.fascia))
     if layout.flight.around.header_length is not None and layout.flight.around.header_length < layout.flight.width:
         short = (layout.flight.width - layout.flight.around.header_length) / 2
         yield message("order.rim", short=Length(short), long=Length(short + layout.flight.around.header_lap))

@@ -130,11 +130,14 @@ class Anchors:
 
 @dataclass(frozen=True, slots=True)
 class Screws:
-    """The lengths of what fixes the pieces; None where it was not said."""
+    """The lengths of what fixes the pieces; None where it was not said. ``head`` goes from behind through a drop
+    board into the stringer.
+    """
 
     tread: float | None = None
     riser_board: float | None = None
     kicker: float | None = None
+    head: float | None = None
     least: float = 25.0
 
 

@@ -1,7 +1,7 @@
 """The small types everyone in the core speaks. No words in here: a message is an id and its values."""
 
 from .check import Bound, Check, Level, Limit, Limits, against
-from .message import Angle, Count, Length, Message, Value, message
+from .message import Angle, Count, Length, Message, Value, Volume, message
 from .working import Line, Road, Working
 
 __all__ = [
@@ -17,6 +17,7 @@ __all__ = [
     "Message",
     "Road",
     "Value",
+    "Volume",
     "Working",
     "against",
     "message",

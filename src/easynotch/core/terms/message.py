@@ -25,7 +25,14 @@ class Count:
     number: float
 
 
-Value = Length | Angle | Count | str
+@dataclass(frozen=True, slots=True)
+class Volume:
+    """A volume in litres."""
+
+    litres: float
+
+
+Value = Length | Angle | Count | Volume | str
 
 
 @dataclass(frozen=True, slots=True)
