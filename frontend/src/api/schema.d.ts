@@ -1103,6 +1103,8 @@ export interface components {
             ];
             /** Offset */
             offset: number;
+            /** Label At */
+            label_at: number;
             length: components["schemas"]["Shown"];
             /** Label */
             label: string;
@@ -1867,6 +1869,19 @@ export interface components {
             every: number;
         };
         /**
+         * ConfirmedInput
+         * @description The measurement taken again at the foot; without its drop the place is set out and still to be measured.
+         */
+        ConfirmedInput: {
+            /** At */
+            at: number | string;
+            /**
+             * Drop
+             * @default null
+             */
+            drop: number | string | null;
+        };
+        /**
          * CornersInput
          * @description Any convex outline: its corners, counter-clockwise, and a roof for the side from each to the next.
          */
@@ -2315,7 +2330,7 @@ export interface components {
             /** @default null */
             across: components["schemas"]["AcrossInput"] | null;
             /** @default null */
-            confirmed: components["schemas"]["ReadingInput"] | null;
+            confirmed: components["schemas"]["ConfirmedInput"] | null;
         };
         /**
          * GuardInput

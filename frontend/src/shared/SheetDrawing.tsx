@@ -38,6 +38,8 @@ export interface Handle {
 }
 
 const TICK = 7;
+/** Between a label and the drawing's edge. */
+const CLEAR = 6;
 const NARROW: Margins = { left: 34, right: 34, top: 22, bottom: 18 };
 
 export function SheetDrawing({ sheet, margins: room, title, className = "", label, room: ems = 44, handle, onPoint }: Props) {
@@ -85,7 +87,7 @@ export function SheetDrawing({ sheet, margins: room, title, className = "", labe
             {listed &&
               sheet.dimensions.map((one, i) => {
                 const upright = Math.abs(one.start[0] - one.end[0]) < 0.01;
-                const [x, y] = at([(one.start[0] + one.end[0]) / 2, (one.start[1] + one.end[1]) / 2]);
+                const [x, y] = at([one.start[0] + (one.end[0] - one.start[0]) * one.label_at, one.start[1] + (one.end[1] - one.start[1]) * one.label_at]);
                 const [dx, dy] = upright ? [one.offset * scale, 0] : [0, one.offset * scale];
                 return (
                   <g key={one.id} className="sheet-number" transform={`translate(${x + dx + (upright ? Math.sign(one.offset) * 14 : 0)} ${y + dy})`}>
@@ -123,7 +125,7 @@ export function SheetDrawing({ sheet, margins: room, title, className = "", labe
               <div
                 key={one.id}
                 className={`sheet-label ${side} label-${one.id}`}
-                style={{ left: (sx + ex) / 2 + (upright ? shift : 0), top: (sy + ey) / 2 + (upright ? 0 : shift) }}
+                style={{ left: sx + (ex - sx) * one.label_at + (upright ? shift : 0), top: sy + (ey - sy) * one.label_at + (upright ? 0 : shift) }}
               >
                 {label(one)}
               </div>
@@ -149,8 +151,8 @@ function useReach(ref: RefObject<HTMLDivElement | null>, width: number, sheet: S
     const box = ref.current?.getBoundingClientRect();
     const labels = [...(ref.current?.querySelectorAll(".sheet-label, .sheet-text") ?? [])].map((one) => one.getBoundingClientRect());
     if (!box || labels.length === 0 || now.left + now.right > width / 2) return;
-    const left = Math.ceil(box.left - Math.min(...labels.map((one) => one.left)));
-    const right = Math.ceil(Math.max(...labels.map((one) => one.right)) - box.right);
+    const left = Math.ceil(box.left + CLEAR - Math.min(...labels.map((one) => one.left)));
+    const right = Math.ceil(Math.max(...labels.map((one) => one.right)) + CLEAR - box.right);
     if (left > 0 || right > 0) setReach({ width, left: now.left + Math.max(0, left), right: now.right + Math.max(0, right) });
   }, [ref, width, sheet, now.left, now.right]);
   return now;

@@ -48,16 +48,16 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
     side = max(60.0, 0.045 * foot)
     dimensions = [
         _measured_rise(layout, side),
+        *_rise_at_foot(layout, side),
         Dimension("total_run", (foot - layout.total_run, stands), (foot, stands), 170.0, Length(layout.total_run)),
         Dimension("upper_finish", (back, top), (back, 0.0), -side, Length(flight.upper_finish), "upper_finish"),
         Dimension("header_depth", (back, 0.0), (back, header or UNKNOWN_HEADER), -side, Length(header or 0.0),
                   "head.header_depth"),
         Dimension("lower_finish", (back, bottom), (back, stands), -side, Length(flight.lower_finish), "lower_finish"),
     ]  # fmt: skip
-    texts = [
-        Text("hold_level", (hold, top), message("sketch.hold_level")),
-        Text("drop_here", (foot, bottom), message("sketch.drop_here")),
-    ]
+    texts = [Text("hold_level", (hold, top), message("sketch.hold_level"))]
+    if layout.landing is None:
+        texts.append(Text("drop_here", (foot, bottom), message("sketch.drop_here")))
     low = max(stands + 200.0, max(y for _, y in paths[0].points) + 90.0)
     return Sheet((back, top - 60.0, beyond, low), tuple(paths), tuple(dimensions), tuple(texts))
 
@@ -78,6 +78,18 @@ def _measured_rise(layout: Layout, side: float) -> Dimension:
     first = ground.typed
     start, end = (first.at, top), (first.at, top + first.drop)
     return Dimension("total_rise", start, end, max(foot - first.at, 0.0) + side, Length(first.drop), "total_rise")
+
+
+def _rise_at_foot(layout: Layout, side: float) -> list[Dimension]:
+    """On falling ground the rise where the foot lands, worked out, or typed once the place is set out."""
+    ground, landing, foot = layout.flight.ground, layout.landing, layout.finished_risers[-1]
+    if ground is None or landing is None:
+        return []
+    top, asked = -layout.flight.upper_finish, ground.confirmed is not None or ground.pegged is not None
+    return [
+        Dimension("ground", (foot, top), (foot, top + landing.rise), side / 2, Length(landing.rise),
+                  "ground.confirmed.drop" if asked else None, label_at=0.97)
+    ]  # fmt: skip
 
 
 def _ground(layout: Layout, ends: tuple[float, float], stands: float) -> list[Point]:

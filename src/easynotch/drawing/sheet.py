@@ -37,7 +37,8 @@ class Path:
 class Dimension:
     """A measured distance with both its ends: drawn at ``offset`` mm to the right of (or below) its points.
 
-    ``field`` is the key of the work where the value is typed; None for a worked-out length.
+    ``field`` is the key of the work where the value is typed; None for a worked-out length. ``label_at`` is how far
+    from its start to its end the figure stands, 0 to 1.
     """
 
     id: str
@@ -46,6 +47,7 @@ class Dimension:
     offset: float
     length: Length
     field: str | None = None
+    label_at: float = 0.5
 
 
 @dataclass(frozen=True, slots=True)

@@ -38,7 +38,7 @@ def draw_stair(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -
     """The stair from the side, with its guard, slab and platform; the dimensions of the site sketch and its own."""
     base = draw_elevation(layout, framing.pieces[0].member)
     own = _pieces(framing, two, lower=False)
-    kept = [_as_it_stands(one, layout) for one in base.dimensions if one.length.mm > 0]
+    kept = [_as_it_stands(one, layout) for one in base.dimensions if one.length.mm > 0 and one.id != "ground"]
     extent, dimensions = base.extent, [*kept, *_guard_dimensions(layout), *_headroom(layout), *_slab_dimensions(layout)]
     paths = [*base.paths, *own, *below_foot(layout), *_overhead(layout)]
     if two is not None:

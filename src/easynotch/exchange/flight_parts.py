@@ -42,6 +42,13 @@ class ReadingInput(Part):
     drop: Positive
 
 
+class ConfirmedInput(Part):
+    """The measurement taken again at the foot; without its drop the place is set out and still to be measured."""
+
+    at: NotNegative
+    drop: Positive | None = None
+
+
 class AcrossInput(Part):
     """A landing that slopes across the stair: which way, and on which side the rise was measured (looking down)."""
 
@@ -58,7 +65,7 @@ class GroundInput(Part):
     falls: Literal["away", "towards"] = "away"
     readings: Annotated[tuple[ReadingInput, ...], Field(max_length=40)] = ()
     across: AcrossInput | None = None
-    confirmed: ReadingInput | None = None
+    confirmed: ConfirmedInput | None = None
 
     @model_validator(mode="after")
     def _apart(self) -> "GroundInput":
@@ -73,14 +80,15 @@ class GroundInput(Part):
         """The ground, for the core."""
         readings = [Reading(self.at.mm, total_rise), *(Reading(one.at.mm, one.drop.mm) for one in self.readings)]
         slope = self.slope.pitch.slope if self.slope else 0.0
-        across = self.across
+        across, again = self.across, self.confirmed
         return Ground(
             tuple(sorted(readings, key=lambda one: one.at)),
             slope=-slope if self.falls == "towards" else slope,
             across=(1 if across.falls == "right" else -1) * across.slope.pitch.slope if across else 0.0,
             measured=across.measured if across else Side.MIDDLE,
-            confirmed=Reading(self.confirmed.at.mm, self.confirmed.drop.mm) if self.confirmed else None,
+            confirmed=Reading(again.at.mm, again.drop.mm) if again and again.drop else None,
             typed_at=self.at.mm,
+            pegged=again.at.mm if again and not again.drop else None,
         )
 
 

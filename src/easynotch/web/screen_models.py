@@ -131,6 +131,7 @@ class DimensionView:
     start: Point
     end: Point
     offset: float
+    label_at: float
     length: Shown
     label: str
     field: str | None

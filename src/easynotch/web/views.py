@@ -82,7 +82,8 @@ def sheet_view(sheet: Sheet, words: Words) -> SheetView:
         ],
         dimensions=[
             DimensionView(
-                id=one.id, start=one.start, end=one.end, offset=one.offset, length=shown(one.length.mm, words),
+                id=one.id, start=one.start, end=one.end, offset=one.offset, label_at=one.label_at,
+                length=shown(one.length.mm, words),
                 label=words.say(dimension_message(one.id)), field=one.field,
             )
             for one in sheet.dimensions

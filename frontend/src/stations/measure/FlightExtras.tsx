@@ -183,7 +183,7 @@ function Ground({ state }: { state: WorkState }) {
   const byReadings = Array.isArray(rows) && rows.length > 0;
   const foot = state.screen?.facts.find((one) => one.id === "foot");
   const error = state.errors.find((one) => one.path === "ground");
-  const confirm = () => state.keeper.change("ground.confirmed", isThere(state.document, "ground.confirmed") ? undefined : { at: foot ? `${foot.value.toFixed(1)} mm` : "0", drop: valueAt(state.document, "total_rise") });
+  const confirm = () => state.keeper.change("ground.confirmed", isThere(state.document, "ground.confirmed") ? undefined : { at: foot ? `${foot.value.toFixed(1)} mm` : "0" });
   if (isThere(state.document, "platform")) return null;
   return (
     <Choice label={say("around.ground")} there={there} onChange={() => state.keeper.change("ground", there ? undefined : { at: metric ? "0 mm" : '0"', slope: "1:20" })}>

@@ -5,6 +5,7 @@ import { TapeField } from "../../shared/TapeField";
 import { Figure, TapeText } from "../../shared/TapeText";
 import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
+import type { Shown } from "../../api/types";
 import { FootChoice, HeadChoice, HeaderRiserChoice } from "./Choices";
 import { FlightExtras } from "./FlightExtras";
 import { MadeOf } from "./MadeOf";
@@ -43,8 +44,10 @@ function FlightMeasure({ state }: { state: WorkState }) {
                     label={say(`field.${one.id}` as WordId)}
                     labelled
                     size={one.id === "total_rise" ? "large" : "inline"}
-                    {...(one.id === "total_rise" ? {} : { missing: say(one.id === "header_depth" ? "measure.not_known" : "field.none").toLowerCase() })}
+                    {...(one.id === "total_rise" || one.id === "ground" ? {} : { missing: say(one.id === "header_depth" ? "measure.not_known" : "field.none").toLowerCase() })}
                   />
+                ) : one.id === "ground" ? (
+                  <AtFoot state={state} rise={one.length} />
                 ) : (
                   <span className="worked-out">
                     {missing ? "…" : <Figure value={one.length} />} <small>{say("work_out.run").toLowerCase()}</small>
@@ -71,7 +74,7 @@ function FlightMeasure({ state }: { state: WorkState }) {
         <p className="advice">
           {missing ? say("measure.missing_rise") : say("measure.say_landing")}{" "}
           {!missing && screen && <RunTo state={state} />}
-          {!missing && screen && <AtFoot state={state} />}
+          {!missing && screen?.facts.some((one) => one.id === "foot") && <> {say("measure.say_foot")}</>}
         </p>
         <MadeOf state={state} />
       </aside>
@@ -79,11 +82,20 @@ function FlightMeasure({ state }: { state: WorkState }) {
   );
 }
 
-/** On ground that falls: how far down it lies where the foot lands. */
-function AtFoot({ state }: { state: WorkState }) {
+/** On ground that falls: how far down it is worked out to lie where the foot lands, and where to measure again. */
+function AtFoot({ state, rise }: { state: WorkState; rise: Shown }) {
   const say = useWords();
-  const rise = state.screen?.facts.find((one) => one.id === "rise_at_foot");
-  return rise ? <strong> <TapeText text={say("measure.at_foot", { rise: `${rise.text} ${rise.sense}`.trim() })} /></strong> : null;
+  const foot = state.screen?.facts.find((one) => one.id === "foot");
+  return (
+    <span className="worked-out at-foot">
+      <Figure value={rise} /> <small>{say("measure.at_foot").toLowerCase()}</small>
+      {foot && (
+        <button type="button" className="plain-button" onClick={() => state.keeper.change("ground.confirmed", { at: `${foot.value.toFixed(1)} mm` })}>
+          {say("measure.measure_there")}
+        </button>
+      )}
+    </span>
+  );
 }
 
 function RunTo({ state }: { state: WorkState }) {

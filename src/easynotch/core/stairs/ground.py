@@ -32,7 +32,8 @@ class Ground:
     ``readings`` are in order of distance, one at least; ``slope`` is its fall away from the building where only one
     was taken (negative where it rises). ``across`` is its fall towards the right across the stair, and ``measured``
     the side the readings were taken on; ``typed_at`` is where the total
-    rise itself was. ``confirmed`` is the measurement taken again at the foot.
+    rise itself was. ``confirmed`` is the measurement taken again at the foot; ``pegged`` where it is to be taken, while
+    it is not.
     """
 
     readings: tuple[Reading, ...]
@@ -41,6 +42,7 @@ class Ground:
     measured: Side = Side.MIDDLE
     confirmed: Reading | None = None
     typed_at: float | None = None
+    pegged: float | None = None
 
     @property
     def typed(self) -> Reading:
