@@ -2,7 +2,7 @@
 import { useLayoutEffect, useState, type KeyboardEvent, type PointerEvent, type ReactNode, type RefObject } from "react";
 import type { Dimension, Point, Sheet } from "../api/types";
 import { letterSize } from "./letterSize";
-import { useSize } from "./useSize";
+import { useSize, type Size } from "./useSize";
 
 interface Margins {
   left: number;
@@ -49,7 +49,7 @@ export function SheetDrawing({ sheet, margins: room, title, className = "", labe
   // Where there is no room beside the drawing, its distances carry numbers and are listed below it.
   // Larger letters need more of it.
   const listed = width < ems * letterSize();
-  const past = useReach(ref, size?.width ?? 0, sheet);
+  const past = useReach(ref, size, sheet);
   const margins = listed ? NARROW : { ...room, left: room.left + past.left, right: room.right + past.right };
   const height = listed ? Math.min(width * 0.78, (width * (bottom - top)) / (right - left) + 120) : (size?.height ?? 0);
   const scale = Math.max(
@@ -144,7 +144,8 @@ interface Reach {
 }
 
 /** How much wider the margins must be for the widest labels: the drawing makes room rather than cutting words off. */
-function useReach(ref: RefObject<HTMLDivElement | null>, width: number, sheet: Sheet): Reach {
+function useReach(ref: RefObject<HTMLDivElement | null>, size: Size | null, sheet: Sheet): Reach {
+  const width = size?.width ?? 0;
   const [reach, setReach] = useState<Reach>({ width, left: 0, right: 0 });
   const now = reach.width === width ? reach : { width, left: 0, right: 0 };
   useLayoutEffect(() => {
@@ -154,7 +155,7 @@ function useReach(ref: RefObject<HTMLDivElement | null>, width: number, sheet: S
     const left = Math.ceil(box.left + CLEAR - Math.min(...labels.map((one) => one.left)));
     const right = Math.ceil(Math.max(...labels.map((one) => one.right)) + CLEAR - box.right);
     if (left > 0 || right > 0) setReach({ width, left: now.left + Math.max(0, left), right: now.right + Math.max(0, right) });
-  }, [ref, width, sheet, now.left, now.right]);
+  }, [ref, width, size, sheet, now.left, now.right]);
   return now;
 }
 

@@ -1,4 +1,5 @@
 /** What stands around the stringers: ground, sides, guard, slab, landings, fixings. Each is there or it is not. */
+import type { ReactNode } from "react";
 import type { Document } from "../../api/types";
 import { Choice, ExtraList, isThere, section, sized, type Extra } from "../../shared/Extras";
 import { RowsField, type Column } from "../../shared/RowsField";
@@ -96,14 +97,14 @@ const foot: readonly Extra[] = [
     plain: ["slab.fall"], fresh: (metric, document) => ({ length: metric ? "1200 mm" : "4'", width: valueAt(document, "width"), thickness: metric ? "100 mm" : '4"', back: metric ? "300 mm" : "12\"", fall: "1:50", gravel: metric ? "100 mm" : '4"' }),
     where: (document) => !isThere(document, "footing") && !isThere(document, "deck_below"),
   },
+];
+
+const platform: readonly Extra[] = [
   {
     path: "top_landing", word: "around.top_landing", fields: [["top_landing.depth", "around.landing_depth"], ["top_landing.door", "around.door"]],
     fresh: (metric) => ({ depth: metric ? "1000 mm" : "4'", door: metric ? "800 mm" : '32"', swing: "over" }),
     switches: [{ path: "top_landing.swing", word: "around.swing", usual: "away", answers: [["over", "around.swing_over"], ["away", "around.swing_away"]] }],
   },
-];
-
-const platform: readonly Extra[] = [
   {
     path: "platform", word: "around.platform",
     fields: [["platform.depth", "around.platform_depth"], ["platform.finish", "around.platform_finish"], ["platform.header_depth", "around.platform_header"], ["platform.fall", "around.platform_fall"], ["platform.well", "around.well"]],
@@ -119,24 +120,40 @@ export function FlightExtras({ state }: { state: WorkState }) {
     <section className="around" aria-labelledby="around-title">
       <h2 id="around-title">{say("around.title")}</h2>
       <div className="around-groups">
-        <ul className="extras">
+        <Group title="around.group_foot">
           <Ground state={state} />
+          <ExtraList state={state} extras={foot} />
+        </Group>
+        <Group title="around.group_landings">
           <ExtraList state={state} extras={platform} />
           {isThere(state.document, "platform") && <After state={state} />}
           <Overhead state={state} />
-          <ExtraList state={state} extras={foot} />
-        </ul>
-        <ul className="extras">
+        </Group>
+        <Group title="around.group_steps">
           <ExtraList state={state} extras={boards} />
+        </Group>
+        <Group title="around.group_stringers">
           <ExtraList state={state} extras={bearing} />
           <Defects state={state} />
-        </ul>
-        <ul className="extras">
+        </Group>
+        <Group title="around.group_guard">
           <ExtraList state={state} extras={guard} />
+        </Group>
+        <Group title="around.group_built">
           <Built state={state} />
-        </ul>
+        </Group>
       </div>
       <p className="quiet">{say("around.not_here")}</p>
+    </section>
+  );
+}
+
+function Group({ title, children }: { title: WordId; children: ReactNode }) {
+  const say = useWords();
+  return (
+    <section>
+      <h3>{say(title)}</h3>
+      <ul className="extras">{children}</ul>
     </section>
   );
 }
