@@ -8,48 +8,33 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from easynotch.core.rules import LimitSetId, limit_set
-from easynotch.core.solid import Stock, as_manifold, close, dry_fit, overlaps, straight
+from easynotch.core.solid import Stock, as_manifold, close, dry_fit, overlaps
 from easynotch.core.stairs import (
-    Anchors,
-    Boards,
     Built,
-    DeckBelow,
     Defect,
-    DoorSwing,
     FlightError,
-    Footing,
     Ground,
-    Guard,
-    GuardSides,
     HeadKind,
     Housed,
     Kicker,
     KickerNotch,
     Mend,
-    Overhead,
     Platform,
     Reading,
     RiserChoice,
     RiserRule,
-    Screws,
-    Slab,
     Surroundings,
-    TopLanding,
-    Tread,
     Turn,
-    around_checks,
     frame_flight,
     frame_stair,
     guard_layout,
     lay_out,
-    platform_checks,
     rows,
     slides,
     split,
     stringers,
     survey_built,
 )
-from easynotch.core.terms import Bound, Level
 from tests.flights import flights, whole_flights
 
 LIMITS = limit_set(LimitSetId.NORTH_AMERICAN_DWELLING).limits
@@ -188,9 +173,10 @@ def test_a_treads_boards_and_gaps_fill_it_from_the_nosing_to_what_stands_behind(
         back, front, _ = layout.walked[number]
         made = rows(layout, number)
         assert made[0].front == front
-        if tread.boards is None:
-            assert made[-1].back == pytest.approx(back)
         gap = boards.gap if boards else 0.0
+        if tread.boards is None:
+            # What is left behind the last board is less than a gap: no board is ripped to fill it.
+            assert back - 1e-6 <= made[-1].back <= back + gap
         assert all(one.back - after.front == pytest.approx(gap) for one, after in pairwise(made))
         assert all(one.front - one.back <= one.stock + 1e-9 for one in made)
 
@@ -248,188 +234,3 @@ def test_treads_and_risers_slide_into_their_housings_and_nothing_else_is_cut_awa
     left, right = (piece for piece in framing.pieces if piece.member.role == "string")
     cut = [as_manifold(piece.member, piece.frames[0]) for piece in (left, right)]
     assert cut[0].volume() == pytest.approx(cut[1].volume(), rel=1e-6)
-
-
-def level_of(flight, check_id, limits=LIMITS):
-    layout = lay_out(flight)
-    found = [check for check in around_checks(layout, stringers(layout)[0], limits) if check.id == check_id]
-    return found[0].level if found else None
-
-
-STAIR = {"riser": RiserChoice(RiserRule.COUNT, 8)}
-
-
-def plain_flight(**changes):
-    from easynotch.core.stairs import Flight, Head  # noqa: PLC0415
-
-    around = {key: changes.pop(key) for key in list(changes) if key in Surroundings.__dataclass_fields__}
-    made = Flight(
-        "plain", 8 * 180.0, RiserChoice(RiserRule.COUNT, 8), Tread(30.0, 20.0, given_going=250.0),
-        Stock(45.0, 290.0, 4200.0), 1000.0, 400.0, riser_board=18.0, head=Head(header_depth=240.0),
-    )  # fmt: skip
-    return replace(made, **changes, around=Surroundings(**around))
-
-
-def guard_of(**changes):
-    usual = Guard(
-        GuardSides.BOTH, 900.0, 40.0, Stock(90, 90), Stock(38, 90), Stock(38, 60), Stock(38, 38), 100.0, 1800.0
-    )
-    return replace(usual, **changes)
-
-
-def opened(limit):
-    """Open treads whose clear opening is so much."""
-    return plain_flight(riser_board=0.0, tread=replace(plain_flight().tread, thickness=180.0 - limit))
-
-
-def under_beam(room):
-    layout = lay_out(plain_flight())
-    at = 700.0
-    return plain_flight(overhead=(Overhead(at, at, layout.nosing_level(at) + room),))
-
-
-CASES = {
-    "headroom_min": under_beam,
-    "open_riser_max": opened,
-    "landing_depth_min": lambda depth: plain_flight(top_landing=TopLanding(depth)),
-    "guard_height": lambda height: plain_flight(guard=guard_of(height=height)),
-    "handrail_min": lambda height: plain_flight(guard=guard_of(height=height)),
-    "handrail_max": lambda height: plain_flight(guard=guard_of(height=height)),
-    "guard_from": lambda rise: plain_flight(total_rise=rise),
-}
-
-
-@pytest.mark.parametrize("limit_id", CASES)
-def test_each_limit_holds_at_its_value_and_breaks_just_outside(limit_id):
-    limit = LIMITS[limit_id]
-    outward = 0.01 if limit.bound is Bound.AT_MOST else -0.01
-    made = CASES[limit_id]
-    assert level_of(made(limit.amount), limit_id) is Level.OK
-    assert level_of(made(limit.amount - outward), limit_id) is Level.OK
-    assert level_of(made(limit.amount + outward), limit_id) is limit.level
-
-
-def test_the_counted_and_the_found_limits_hold_at_their_value_too():
-    rail = int(LIMITS["handrail_without"].amount)
-    for n, level in ((rail, Level.OK), (rail + 1, LIMITS["handrail_without"].level)):
-        flight = plain_flight(riser=RiserChoice(RiserRule.COUNT, n), total_rise=n * 180.0)
-        assert level_of(flight, "handrail_without") is level
-    # The gap and the opening under the rail are worked out; the limit is laid at what was found, and just beside it.
-    for check_id, value in (
-        ("guard_gap", guard_layout(lay_out(plain_flight(guard=guard_of()))).gap),
-        ("guard_triangle", None),
-    ):
-        flight = plain_flight(guard=guard_of())
-        layout = lay_out(flight)
-        check = next(c for c in around_checks(layout, stringers(layout)[0], LIMITS) if c.id == check_id)
-        found = check.value.mm if value is None else value
-        for amount, level in ((found + 0.01, Level.OK), (found, Level.OK), (found - 0.01, LIMITS[check_id].level)):
-            limits = {**LIMITS, check_id: replace(LIMITS[check_id], value=replace(check.value, mm=amount))}
-            assert level_of(flight, check_id, limits) is level
-
-
-@pytest.mark.parametrize(
-    ("depth", "level"), [(760.0, Level.STOP), (800.0, Level.LOOK), (1599.9, Level.LOOK), (1600.1, Level.OK)]
-)
-def test_a_door_that_sweeps_the_landing_leaves_room_to_stand_or_is_told(depth, level):
-    flight = plain_flight(top_landing=TopLanding(depth, 800.0, DoorSwing.OVER))
-    assert level_of(flight, "door_swing") is level
-    assert level_of(plain_flight(top_landing=TopLanding(depth, 800.0)), "door_away") is Level.OK
-
-
-def test_a_straight_piece_is_as_long_as_it_says():
-    member, _ = straight("rail", "rail", Stock(40, 90), [stringers(lay_out(plain_flight()))[0].placement], 777.0)
-    assert as_manifold(member).volume() == pytest.approx(777 * 40 * 90)
-
-
-def kickered(**around):
-    return plain_flight(kicker=Kicker(90.0, 38.0, KickerNotch.INNER), **around)
-
-
-def with_slab(thickness=100.0, width=1000.0, back=108.0, **around):
-    return kickered(slab=Slab(1200.0, width, thickness, back), **around)
-
-
-def with_footing(width=1000.0, back=108.0, depth=300.0):
-    return kickered(footing=Footing(400.0, width, depth, back, frost=300.0))
-
-
-def in_hand_rip(last):
-    """A tread of whole boards of 100 and a last one ripped to so much."""
-    made = plain_flight(tread=Tread(30.0, 20.0, given_going=180.0 + last, in_hand=Boards(0, 100.0, 0.0)))
-    return replace(made, riser_board=0.0)
-
-
-def on_composite(apart):
-    wide = apart + 45.0
-    return replace(
-        plain_flight(tread=replace(plain_flight().tread, composite=True)), width=wide, stringer_spacing=900.0
-    )
-
-
-def across_by(fall):
-    ground = Ground((Reading(0.0, 1440.0),), across=fall / 1000.0)
-    return plain_flight(ground=ground)
-
-
-def housed_in(left):
-    return plain_flight(housed=Housed(30.0, 45.0 - left, 3.0, 1 / 24))
-
-
-EDGES = {
-    # What is too much by d: a check is fine at its edge and inside it, and told just past it.
-    "ground_across": (lambda d: across_by(LIMITS["riser_difference"].amount + d), Level.LOOK),
-    "anchor_length": (lambda d: kickered(anchors=Anchors(60.0, 98.0 - d, 900.0)), Level.STOP),
-    "screw_tread": (lambda d: plain_flight(screws=Screws(tread=55.0 - d)), Level.STOP),
-    "screw_riser_board": (lambda d: plain_flight(screws=Screws(riser_board=43.0 - d)), Level.STOP),
-    "screw_kicker": (lambda d: kickered(screws=Screws(kicker=70.0 - d)), Level.STOP),
-    "header_length": (lambda d: plain_flight(header_length=1000.0 - d), Level.LOOK),
-    "slab_width": (lambda d: with_slab(width=1000.0 - d), Level.LOOK),
-    "slab_back": (lambda d: with_slab(back=108.0 - d), Level.STOP),
-    "footing_width": (lambda d: with_footing(width=1000.0 - d), Level.STOP),
-    "footing_back": (lambda d: with_footing(back=108.0 - d), Level.STOP),
-    "footing_frost": (lambda d: with_footing(depth=300.0 - d), Level.STOP),
-    "deck_screw": (lambda d: kickered(deck_below=DeckBelow(28.0, Stock(45, 140), 91.0 - d)), Level.STOP),
-    "spacing_material": (lambda d: on_composite(LIMITS["spacing_composite"].amount + d), None),
-    "tread_rip": (lambda d: in_hand_rip(100.0 / 3 - d), Level.LOOK),
-    "built": (lambda d: plain_flight(built=Built((180.0, 180.0 + LIMITS["riser_difference"].amount + d))), Level.STOP),
-    "built_goings": (
-        lambda d: plain_flight(built=Built((180.0, 180.0), (250.0, 250.0 + LIMITS["riser_difference"].amount + d))),
-        Level.STOP,
-    ),
-    "housing_depth": (lambda d: housed_in(22.5 - d), Level.STOP),
-}
-
-
-@pytest.mark.parametrize("check_id", EDGES)
-def test_what_just_fits_is_let_pass_and_a_hundredth_less_is_told(check_id):
-    made, level = EDGES[check_id]
-    level = level or LIMITS["spacing_composite"].level
-    assert level_of(made(-0.01), check_id) is Level.OK
-    assert level_of(made(0.0), check_id) is Level.OK
-    assert level_of(made(0.01), check_id) is level
-
-
-@pytest.mark.parametrize(("concrete", "told"), [(66.36, False), (66.35, True), (66.34, True)])
-def test_an_anchors_hole_stays_in_the_concrete(concrete, told):
-    flight = with_slab(thickness=concrete, anchors=Anchors(60.0, 130.0, 900.0))
-    assert (level_of(flight, "anchor_through") is Level.STOP) is told
-
-
-def test_a_block_lies_under_the_boards_the_foot_stands_on_and_a_foot_on_boards_takes_no_anchors():
-    flight = kickered(deck_below=DeckBelow(28.0, Stock(45, 140)), anchors=Anchors(60.0, 130.0, 900.0))
-    layout = lay_out(flight)
-    block = next(piece for piece in frame_flight(layout).pieces if piece.member.role == "foot_block")
-    low = as_manifold(block.member, block.frames[0]).bounding_box()
-    assert low[5] == pytest.approx(layout.bearing_level - 28.0)
-    assert low[2] == pytest.approx(layout.bearing_level - 168.0)
-    assert layout.riser_plumbs[-1] - 90 < low[0] < low[3] < layout.riser_plumbs[-1]
-    assert level_of(flight, "anchors_deck") is Level.STOP
-
-
-@pytest.mark.parametrize(("more", "level"), [(0.01, None), (0.0, None), (-0.01, "stop")])
-def test_a_platform_as_deep_as_the_limit_is_deep_enough(more, level):
-    least = LIMITS["landing_depth_min"].amount
-    two = split(plain_flight(platform=Platform(4, Turn.STRAIGHT, least + more, 28.0, 240.0)))
-    (found,) = [one for one in platform_checks(two, LIMITS) if one.id == "platform_depth"]
-    assert found.level is (LIMITS["landing_depth_min"].level if level else Level.OK)

@@ -41,7 +41,7 @@ def check_flight(
     """
     return (
         *check_shape(layout, limits),
-        _nosing(layout, limits),
+        *_nosing(layout, limits),
         _gauge(clamped, limits["riser_difference"], stepped=layout.flight.gauge is not None),
         *_stringer(layout, pattern, facts),
         *_head(layout, facts),
@@ -82,11 +82,10 @@ def plain(check_id: str, level: Level, value: Value | None = None, **values: Val
     )
 
 
-def _nosing(layout: Layout, limits: Limits) -> Check:
+def _nosing(layout: Layout, limits: Limits) -> tuple[Check, Check]:
     """Solid risers want a nosing within bounds; open ones an overlap of the treads."""
-    nosing = layout.flight.tread.nosing
-    low, high = limits["nosing_min"], limits["nosing_max"]
-    return limit_check(high if nosing > high.amount else low, Length(nosing))
+    nosing = Length(layout.flight.tread.nosing)
+    return limit_check(limits["nosing_min"], nosing), limit_check(limits["nosing_max"], nosing)
 
 
 def _gauge(clamped: Drift, limit: Limit, *, stepped: bool) -> Check:

@@ -175,11 +175,11 @@ def _rail_touches(set_out: GuardLayout, rails: list[Placed], posts: list[Placed]
     found = []
     for rail, _ in rails:
         for cut, x in (("head", set_out.posts[0]), ("foot", set_out.posts[1])):
-            post, frame = next(
+            here = [
                 (member, frame) for member, frames in posts for frame in frames
                 if abs(frame.origin.x + member.stock.depth / 2 - x) < ALIKE
-                and abs(frame.origin.y - rail.placement.origin.y) < member.stock.thickness / 2
-            )  # fmt: skip
+            ]  # fmt: skip
+            post, frame = min(here, key=lambda one: abs(one[1].origin.y - rail.placement.origin.y))
             standing = Member(
                 post.id, post.role, post.stock, frame, post.removals, post.reach, post.zero, lengths=post.lengths
             )
