@@ -50,6 +50,16 @@ def board_of(items: tuple[Item, ...], stock: StockLength, pattern: Pattern, time
     return Board(stock, laid, times, room - max(one.stop for one in laid), shared)
 
 
+def lies_in(items: tuple[Item, ...], pattern: Pattern, room: float, kerf: float) -> bool:
+    """Whether a pattern, laid out as it would be cut, lies within a clear length."""
+    saw = Saw(kerf)
+    for order in (_nearest_first(items, pattern, kerf), _kind_by_kind(items, pattern)):
+        laid, _ = _laid(items, order, saw)
+        if max(one.stop for one in laid) <= room + 1e-9:
+            return True
+    return False
+
+
 Next = tuple[int, Turn]
 
 

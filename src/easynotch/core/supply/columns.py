@@ -1,13 +1,15 @@
 """Patterns found by their price: the linear programme of a cutting plan, and the bound its prices prove."""
 
 from collections.abc import Callable
-from math import ceil, floor
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import reduce
+from math import ceil, floor, gcd, lcm
 
 import highspy
 import numpy as np
 
 from .packing import Column, Item, Pattern, Rooms
-from .pieces import StockLength
 from .solver import solver as quiet_solver
 
 UNIT = 0.5
@@ -59,28 +61,47 @@ class Master:
         saved = {k: max(0.0, -duals[row]) for k, row in self.limited.items()}
         return [max(0.0, value) for value in duals[: len(self.items)]], saved
 
-    def whole(self) -> list[float]:
-        """Whole numbers of each pattern; empty where none were found within the nodes."""
+    def whole(self) -> tuple[list[float], float]:
+        """Whole numbers of each pattern (empty where none were found within the nodes), and what no choice of these
+        patterns can cost less than.
+        """
         for number in range(len(self.columns)):
             self.solver.changeColIntegrality(number, highspy.HighsVarType.kInteger)
         self.solver.setOptionValue("mip_max_nodes", NODES)
         self.solver.setOptionValue("mip_rel_gap", CLOSE_ENOUGH)
+        # Within less than the next cost there can be, it is the best.
+        self.solver.setOptionValue("mip_abs_gap", 0.99 * (price_step(self.rooms) or 0.0))
         self.solver.run()
-        if self.solver.getInfo().primal_solution_status != FEASIBLE:
-            return []
-        return list(self.solver.getSolution().col_value)
+        info = self.solver.getInfo()
+        if info.primal_solution_status != FEASIBLE:
+            return [], 0.0
+        return list(self.solver.getSolution().col_value), float(info.mip_dual_bound)
 
 
-def priced(master: Master, go_on: Callable[[], bool]) -> tuple[list[float], bool]:
-    """Patterns added as long as one would lower the cost and nobody stopped it; the pieces' prices at the end, and
-    whether it was stopped.
+@dataclass(frozen=True, slots=True)
+class Prices:
+    """What each piece is worth at the best mix of patterns, and what one more of each limited board would save."""
+
+    pieces: list[float]
+    saved: dict[int, float]
+
+    def lowest(self, items: tuple[Item, ...], rooms: Rooms) -> float:
+        """What these prices say every plan of the patterns known costs at least."""
+        limited = sum(self.saved.get(k, 0.0) * (one.count or 0) for k, (one, _) in enumerate(rooms))
+        return sum(price * item.wanted.count for price, item in zip(self.pieces, items, strict=True)) - limited
+
+
+def priced(master: Master, go_on: Callable[[], bool]) -> tuple[Prices, bool]:
+    """Patterns added as long as one would lower the cost and nobody stopped it; the prices at the end, and whether it
+    was stopped.
     """
     known = set(master.columns)
     prices: list[float] = []
+    saved: dict[int, float] = {}
     for _ in range(ROUNDS):
         prices, saved = master.prices()
         if not go_on():
-            return prices, True
+            return Prices(prices, saved), True
         fresh = []
         found = _knapsacks(master.items, prices, master.rooms)
         for k, ((one, room), (worth, pattern)) in enumerate(zip(master.rooms, found, strict=True)):
@@ -92,7 +113,7 @@ def priced(master: Master, go_on: Callable[[], bool]) -> tuple[list[float], bool
         known.update(fresh)
         for column in fresh:
             master.add(column)
-    return prices, False
+    return Prices(prices, saved), False
 
 
 def _knapsacks(items: tuple[Item, ...], worth: list[float], rooms: Rooms) -> list[tuple[float, Pattern]]:
@@ -137,20 +158,21 @@ def _read_back(items: tuple[Item, ...], best: np.ndarray, taken: list[tuple[int,
     return value, tuple(pattern)
 
 
-def bound_of(items: tuple[Item, ...], rooms: Rooms, duals: list[float], kerf: float) -> float:
-    """No plan costs less: the pieces' prices, brought down until no board could hold more than it costs.
+def loosened(items: tuple[Item, ...], rooms: Rooms, prices: Prices, kerf: float) -> Prices:
+    """Prices at which no filling of any board is worth more than it costs, so that their sum is a cost no plan can go
+    under (A. A. Farley, 1990).
 
     However ends lie into each other, no wood is shared: over a board's four corners pieces take their mean length, and
-    a kerf lies between each two. Lengths are rounded down to the grid. What boards on hand could hold at most costs
-    nothing.
+    a kerf lies between each two. Lengths are rounded down to the grid. A limited board's price is what it could hold
+    at most beyond its cost.
     """
-    if not duals:
-        return 0.0
-    bought = [(one, room) for one, room in rooms if one.count is None]
-    total = sum(price * item.wanted.count for price, item in zip(duals, items, strict=True))
-    total -= sum(_loosest(items, duals, room + kerf) * one.count for one, room in rooms if one.count is not None)
-    dearest = max([1.0, *(_loosest(items, duals, room + kerf) / one.cost for one, room in bought if one.cost > 0)])
-    return _stepped(max(0.0, total) / dearest, bought)
+    worth = prices.pieces
+    bought = [(one, room) for one, room in rooms if one.count is None and one.cost > 0]
+    dearest = max([1.0, *(_loosest(items, worth, room + kerf) / one.cost for one, room in bought)])
+    lower = [price / dearest for price in worth]
+    limited = ((k, one, room) for k, (one, room) in enumerate(rooms) if one.count is not None)
+    saved = {k: max(0.0, _loosest(items, lower, room + kerf) - one.cost) for k, one, room in limited}
+    return Prices(lower, saved)
 
 
 def _loosest(items: tuple[Item, ...], worth: list[float], room: float) -> float:
@@ -172,10 +194,22 @@ def _loosest(items: tuple[Item, ...], worth: list[float], room: float) -> float:
     return float(best.max())
 
 
-def _stepped(bound: float, rooms: list[tuple[StockLength, float]]) -> float:
-    """Where every board costs the same, only whole boards can be bought."""
-    costs = {one.cost for one, _ in rooms}
-    if len(costs) != 1:
-        return bound
-    price = costs.pop()
-    return ceil(bound / price - 1e-6) * price
+def stepped(bound: float, rooms: Rooms) -> float:
+    """The next cost that can be: only whole boards are bought."""
+    step = price_step(rooms)
+    return bound if step is None else ceil(bound / step - 1e-6) * step
+
+
+def price_step(rooms: Rooms) -> float | None:
+    """What every board's price is a whole number of; None where they have nothing in common."""
+    costs = [one.cost for one, _ in rooms if one.cost > 0]
+    prices = [Fraction(cost).limit_denominator(1000) for cost in costs]
+    if not prices or any(abs(float(price) - cost) > 1e-9 for price, cost in zip(prices, costs, strict=True)):
+        return None
+    return float(reduce(_common, prices))
+
+
+def _common(one: Fraction, other: Fraction) -> Fraction:
+    """The largest number both are multiples of."""
+    below = lcm(one.denominator, other.denominator)
+    return Fraction(gcd(int(one * below), int(other * below)), below)

@@ -8,12 +8,20 @@ bound is what no plan can go under: the dual prices of the pieces over the best 
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from .boards import Board, Saw, board_of
-from .columns import Master, bound_of, priced
-from .packing import Column, Item, Rooms, first_fit, items_of
+from .boards import Board, Saw, board_of, lies_in
+from .columns import Master, Prices, loosened, priced, stepped
+from .packing import Column, Item, Pattern, Rooms, first_fit, items_of, surely_takes
+from .patterns import worthwhile
 from .pieces import StockLength, Wanted
+
+LOOKS = 3
+"""How often what is left to gain is looked at again."""
+SHARES = (1.0, 1 / 4, 1 / 16, 1 / 64, 1 / 256)
+"""Of what could still be gained: where too many fillings could, only those nearer to nothing wasted are taken."""
+CENT = 1e-6
+"""Of whatever boards are paid in: costs nearer than this are one."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,18 +77,97 @@ def nest(
     plain = first_fit(fits, rooms)
     master = Master(fits, rooms, list(plain))
     prices, stopped = priced(master, go_on)
-    bound = bound_of(fits, rooms, prices, kerf)
-    chosen = plain if stopped else _better(plain, _whole(master), rooms, fits)
+    lowest = loosened(fits, rooms, prices, kerf)
+    bound = stepped(max(0.0, lowest.lowest(fits, rooms)), rooms)
+    chosen, cost = plain, _cost(plain, rooms)
+    if not stopped and cost > bound + CENT:
+        lowest = _better_prices(fits, rooms, lowest, kerf, go_on)
+        bound = max(bound, stepped(max(0.0, lowest.lowest(fits, rooms)), rooms))
+        for _ in range(LOOKS):
+            loose = _loose(fits, rooms, lowest, kerf, cost)
+            _add_fitting(master, loose, kerf)
+            before, chosen = cost, _better(chosen, _whole(master), rooms, fits)
+            cost = _cost(chosen, rooms)
+            # What was too much to look at may not be once less is left to gain.
+            if cost <= bound + CENT or cost > before - CENT or loose.whole:
+                break
+        if cost > bound + CENT:
+            bound = max(bound, _loose_bound(master, loose))
     boards = tuple(board_of(fits, rooms[k][0], pattern, n, Saw(kerf, trim)) for (k, pattern), n in chosen.items())
-    cost = _cost(chosen, rooms)
     return Plan(boards, cost, min(cost, bound), too_long, stopped)
+
+
+def _better_prices(
+    items: tuple[Item, ...], rooms: Rooms, lowest: Prices, kerf: float, go_on: Callable[[], bool]
+) -> Prices:
+    """Prices for pieces that all take the least they can, where ends that lie into each other make that less than they
+    surely take: those whose sum is more.
+    """
+    if all(item.each - item.least < CENT and item.extra < CENT for item in items):
+        return lowest
+    least = tuple(replace(item, each=item.least, extra=0.0, length=item.least - kerf) for item in items)
+    prices, _ = priced(Master(least, rooms, list(first_fit(least, rooms))), go_on)
+    other = loosened(items, rooms, prices, kerf)
+    return max(lowest, other, key=lambda one: one.lowest(items, rooms))
+
+
+@dataclass(frozen=True, slots=True)
+class Loose:
+    """Fillings of boards that could be part of a cheaper plan, by the length of board; ``whole`` where they are all
+    there are.
+    """
+
+    patterns: dict[int, list[Pattern]]
+    whole: bool
+
+
+def _loose(items: tuple[Item, ...], rooms: Rooms, prices: Prices, kerf: float, cost: float) -> Loose:
+    """Fillings that could be part of a plan cheaper than one of that cost, each piece at the least it can take up
+    however ends lie into each other; where they are too many, those of them that waste least.
+    """
+    sizes, counts = [item.least for item in items], [item.wanted.count for item in items]
+    spare = max(0.0, cost - prices.lowest(items, rooms))
+    found: dict[int, list[Pattern]] = {}
+    whole = True
+    for k, (one, room) in enumerate(rooms):
+        price = one.cost + prices.saved.get(k, 0.0)
+        for share in SHARES:
+            patterns = worthwhile(sizes, counts, prices.pieces, room + kerf, price - spare * share)
+            if patterns is not None:
+                found[k] = patterns
+                break
+            whole = False
+    return Loose(found, whole)
+
+
+def _add_fitting(master: Master, loose: Loose, kerf: float) -> None:
+    """Those of the fillings that really fit, where they are laid out."""
+    known = set(master.columns)
+    for k, patterns in loose.patterns.items():
+        room = master.rooms[k][1]
+        for pattern in patterns:
+            if (k, pattern) not in known and (
+                surely_takes(master.items, pattern) <= room + 1e-9 or lies_in(master.items, pattern, room, kerf)
+            ):
+                master.add((k, pattern))
+
+
+def _loose_bound(master: Master, loose: Loose) -> float:
+    """What no plan can cost less than, in whole boards over every filling there could be; 0 where they are too many."""
+    if not loose.whole:
+        return 0.0
+    programme = Master(master.items, master.rooms, [])
+    for k, patterns in loose.patterns.items():
+        for pattern in patterns:
+            programme.add((k, pattern))
+    return stepped(programme.whole()[1], master.rooms) if programme.columns else 0.0
 
 
 def _whole(master: Master) -> dict[Column, int]:
     """Whole numbers of each pattern; what they bring beyond the demand is left out of the last boards."""
     left = [item.wanted.count for item in master.items]
     found: dict[Column, int] = {}
-    columns, values = master.columns, master.whole()
+    columns, values = master.columns, master.whole()[0]
     for c in sorted(range(len(values)), key=lambda c: (-sum(columns[c][1]), columns[c])):
         k, pattern = columns[c]
         for _ in range(round(values[c])):
@@ -94,7 +181,7 @@ def _whole(master: Master) -> dict[Column, int]:
 def _better(
     plain: dict[Column, int], found: dict[Column, int], rooms: Rooms, items: tuple[Item, ...]
 ) -> dict[Column, int]:
-    """The plan found, where it brings every piece and costs no more than the plain one."""
+    """The plan found, where it brings every piece and costs no more than the one there was."""
     brought = [sum(pattern[i] * n for (_, pattern), n in found.items()) for i in range(len(items))]
     whole = brought == [item.wanted.count for item in items]
     return found if whole and _cost(found, rooms) <= _cost(plain, rooms) + 1e-9 else plain
