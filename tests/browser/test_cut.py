@@ -13,7 +13,7 @@ def at_the_saw(page: Page, name: str):
     page.goto("/")
     page.get_by_role("link", name=re.compile(name)).click()
     station(page, "Cut")
-    boards = page.locator(".cut-boards li")
+    boards = page.locator(".cut-boards > li")
     expect(boards.first).to_be_visible()
     expect(page.locator(".cut-looking")).to_have_count(0)
     return boards

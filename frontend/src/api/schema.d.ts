@@ -3845,7 +3845,8 @@ export interface components {
         /**
          * CutBoardView
          * @description A board as it is cut: how many are cut so, its pieces and what is left of it. ``rack`` names a board on hand, of
-         *     which the clear length from ``start`` is used; ``whole`` is how long it is.
+         *     which the clear length from ``start`` is used; ``whole`` is how long it is. ``straight`` where a straight one is
+         *     picked, because something of it is seen.
          */
         CutBoardView: {
             /** Key */
@@ -3865,6 +3866,8 @@ export interface components {
             depth: number;
             /** Count */
             count: number;
+            /** Straight */
+            straight: boolean;
             /** Laid */
             laid: components["schemas"]["LaidView"][];
             rest: components["schemas"]["Shown"];
@@ -3945,7 +3948,8 @@ export interface components {
         };
         /**
          * LaidView
-         * @description A piece in a board: its outline as it lies, mm from the board's end, and how it lies, in words.
+         * @description A piece in a board: the letter on its label, its length, the face that lies up and the one below as they lie, mm
+         *     from the board's end, and how it lies, in words.
          */
         LaidView: {
             /** Id */
@@ -3958,8 +3962,16 @@ export interface components {
             shape: string;
             /** Title */
             title: string;
+            /** Code */
+            code: string;
+            length: components["schemas"]["Shown"];
             /** Outline */
             outline: [
+                number,
+                number
+            ][];
+            /** Hidden */
+            hidden: [
                 number,
                 number
             ][];
@@ -6592,6 +6604,7 @@ export interface operations {
                 fine?: boolean;
                 scope?: "work" | "job";
                 edge_free?: boolean;
+                face_given?: boolean;
                 scarfed?: boolean;
                 others?: boolean;
                 quick?: boolean;

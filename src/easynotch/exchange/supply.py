@@ -35,8 +35,17 @@ class SectionPlan:
     plan: Plan
 
 
-def wanted_of(worked: Worked, settings: SettingsInput | None, *, edge_free: bool) -> tuple[Wanted, ...]:
-    """Every piece of a work and how many, spares by habit among them."""
+def wanted_of(
+    worked: Worked, settings: SettingsInput | None, *, edge_free: bool, face_given: bool = False
+) -> tuple[Wanted, ...]:
+    """Every piece of a work and how many, spares by habit among them.
+
+    Args:
+        worked: the work.
+        settings: the shop's, for its habits.
+        edge_free: whether pieces that are not seen may lie with their other edge up.
+        face_given: whether pieces that are seen keep the face they are marked on.
+    """
     more = SPARES[habit_of(settings, "spares")]
     return tuple(
         Wanted(
@@ -44,6 +53,7 @@ def wanted_of(worked: Worked, settings: SettingsInput | None, *, edge_free: bool
             one.member,
             one.member.count + (more if one.member.role in SPARED else 0),
             edge_free=edge_free and one.member.role not in VISIBLE,
+            face_given=face_given and one.member.role in VISIBLE,
         )
         for one in worked.members
     )

@@ -1,5 +1,6 @@
 """What is cut together: one work's pieces, or those of every work of a job, less what is cut already."""
 
+from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from hashlib import sha256
@@ -8,10 +9,16 @@ from ..core.rules import Words
 from ..core.solid import Face, Member, outline
 from ..core.supply import OnHand, Scarf, Wanted, always, scarf, whole_length
 from ..core.terms import Length, Message, message
+from ..drawing.codes import code_of
 from ..exchange import JobInput, Worked, WorkedFlight
 from ..exchange.supply import wanted_of
 from .pieces import title_in
 
+A_BOARD = 2
+"""Screws where a board crosses what bears it, and at a baluster's two ends."""
+HARDWARE = (
+    "hangers", "brackets", "anchors", "bags", "tread_screws", "riser_screws", "baluster_screws", "wedges",
+)  # fmt: skip
 AT = ":"
 """Between a work's id and its piece's."""
 USUAL_LONGEST = 6096.0
@@ -38,10 +45,13 @@ class Part:
 
 @dataclass(frozen=True, slots=True)
 class Batch:
-    """Pieces to cut, by an id that names the work too; what each is called; the works; boards on hand; scarfs."""
+    """Pieces to cut, by an id that names the work too; what each is called, and the letter on its label; the works;
+    boards on hand; scarfs.
+    """
 
     wanted: tuple[Wanted, ...]
     names: dict[str, str]
+    codes: dict[str, str]
     works: tuple[Worked, ...]
     rack: tuple[Rack, ...] = ()
     scarfs: tuple[str, ...] = ()
@@ -62,12 +72,13 @@ def shape_of(member: Member) -> str:
 
 @dataclass(frozen=True, slots=True)
 class Ways:
-    """How a batch is planned: whether pieces that are not seen may lie with their other edge up, whether pieces longer
-    than any board are planned in two parts, how many of each piece are cut and good, the boards on hand, and whether a
-    cheaper plan is still looked for.
+    """How a batch is planned: whether pieces that are not seen may lie with their other edge up, whether those that are
+    seen keep their face, whether pieces longer than any board are planned in two parts, how many of each piece are cut
+    and good, the boards on hand, and whether a cheaper plan is still looked for.
     """
 
     edge_free: bool = False
+    face_given: bool = False
     scarfed: bool = False
     done: Done = field(default_factory=dict)
     rack: tuple[Rack, ...] = ()
@@ -86,10 +97,12 @@ def batch_of(parts: Sequence[Part], job: JobInput, words: Words, ways: Ways | No
     ways = ways or Ways()
     wanted: list[Wanted] = []
     names: dict[str, str] = {}
+    codes: dict[str, str] = {}
     told: list[str] = []
     longest = _longest(job)
     for part in parts:
-        for one in wanted_of(part.worked, job.settings, edge_free=ways.edge_free):
+        kinds = {one.member.id: code_of(kind) for kind, one in enumerate(part.worked.members)}
+        for one in wanted_of(part.worked, job.settings, edge_free=ways.edge_free, face_given=ways.face_given):
             title = title_in(part.worked, one.member, words)
             name = f"{part.name}: {title}" if part.name else title
             made = _in_parts(one, part.worked, longest)
@@ -101,7 +114,8 @@ def batch_of(parts: Sequence[Part], job: JobInput, words: Words, ways: Ways | No
             for end, member in ends:
                 called = words.say(message(f"cut.part_{end}", piece=name)) if end else name
                 _add(wanted, names, part.work_id, replace(one, id=member.id, member=member), called, ways.done)
-    return Batch(tuple(wanted), names, tuple(part.worked for part in parts), ways.rack, tuple(told), ways.go_on)
+                codes[f"{part.work_id}{AT}{member.id}"] = kinds[one.id]
+    return Batch(tuple(wanted), names, codes, tuple(part.worked for part in parts), ways.rack, tuple(told), ways.go_on)
 
 
 def _add(wanted: list[Wanted], names: dict[str, str], work_id: str, one: Wanted, name: str, done: Done) -> None:
@@ -136,17 +150,30 @@ def _said(name: str, made: Scarf, words: Words) -> str:
 
 def hardware(batch: Batch) -> dict[str, int]:
     """Counts of what is not timber; what holds is for the maker's tables and local code."""
-    counts = {"hangers": 0, "anchors": 0, "bags": 0, "brackets": 0}
+    counts = Counter[str]()
     for worked in batch.works:
-        if not isinstance(worked, WorkedFlight):
-            continue
-        flight, facts = worked.layout.flight, worked.facts
-        stringers = int(facts["stringer_count"])
-        counts["hangers"] += stringers if flight.head.kind == "hanger" else 0
-        counts["anchors"] += int(facts.get("anchor_count", 0))
-        counts["bags"] += int(facts.get("slab_bags", 0)) + int(facts.get("footing_bags", 0))
-        counts["brackets"] += stringers if flight.kicker is not None else 0
-    return {key: n for key, n in counts.items() if n}
+        if isinstance(worked, WorkedFlight):
+            counts.update(_for_a_stair(worked))
+    return {key: counts[key] for key in HARDWARE if counts[key]}
+
+
+def _for_a_stair(worked: WorkedFlight) -> dict[str, int]:
+    flight, facts = worked.layout.flight, worked.facts
+    stringers = int(facts["stringer_count"])
+    boards = Counter[str]()
+    for piece in worked.framing.pieces:
+        boards[piece.member.role] += len(piece.frames)
+    bearers = 0 if flight.around.housed is not None else stringers
+    return {
+        "hangers": stringers if flight.head.kind == "hanger" else 0,
+        "anchors": int(facts.get("anchor_count", 0)),
+        "bags": int(facts.get("slab_bags", 0)) + int(facts.get("footing_bags", 0)),
+        "brackets": stringers if flight.kicker is not None else 0,
+        "tread_screws": boards["tread"] * bearers * A_BOARD,
+        "riser_screws": boards["riser_board"] * bearers * A_BOARD,
+        "baluster_screws": boards["baluster"] * A_BOARD,
+        "wedges": 2 * (len(worked.layout.walked) + boards["riser_board"]) if flight.around.housed is not None else 0,
+    }
 
 
 def notes_of(words: Words, keys: Sequence[str]) -> list[str]:

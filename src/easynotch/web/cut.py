@@ -6,7 +6,7 @@ from flask import Response, g, request
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.rules import Words
-from ..core.solid import Member, outline
+from ..core.solid import Face, Member, outline
 from ..core.supply import (
     Board,
     Laid,
@@ -82,7 +82,7 @@ def cut_view(batch: Batch, job: JobInput, words: Words, *, others: bool = False)
     there = {one.board.id: one for one in batch.rack}
     return CuttingView(
         rows=[row for one in batch.wanted for row in _row(one, batch.names, words)],
-        sections=[_section(number, one, batch.names, words, there) for number, one in enumerate(plans, 1)],
+        sections=[_section(number, one, (batch, there), words) for number, one in enumerate(plans, 1)],
         settings=[
             *(_setting(one, batch.names, saws_of(job.settings), words) for one in saw_settings(batch.wanted)),
             *_ripped(batch, words),
@@ -119,10 +119,8 @@ def _square(member: Member) -> bool:
     return all(abs(normal.x) > 1 - 1e-9 or abs(normal.x) < 1e-9 for normal in ends)
 
 
-def _section(
-    number: int, one: SectionPlan, names: dict[str, str], words: Words, rack: dict[str, Rack]
-) -> CutSectionView:
-    section, plan = one.section, one.plan
+def _section(number: int, one: SectionPlan, made: tuple[Batch, dict[str, Rack]], words: Words) -> CutSectionView:
+    section, plan, names = one.section, one.plan, made[0].names
     size = f"{words.value(Length(section.thickness))} × {words.value(Length(section.depth))}"
     members = {wanted.id: wanted.member for wanted in one.wanted}
     boards = sum(board.count for board in plan.boards)
@@ -144,7 +142,7 @@ def _section(
         thickness=section.thickness,
         depth=section.depth,
         boards=[
-            _board(f"{number}.{k}", board, section, members, (names, rack), words)
+            _board(f"{number}.{k}", board, section, members, made, words)
             for k, board in enumerate(plan.boards, 1)
         ],
         say=[words.say(one) for one in said],
@@ -161,11 +159,13 @@ def _board(
     board: Board,
     section: Section,
     members: dict[str, Member],
-    named: tuple[dict[str, str], dict[str, Rack]],
+    made: tuple[Batch, dict[str, Rack]],
     words: Words,
 ) -> CutBoardView:
-    names, rack = named
+    batch, rack = made
     there = rack.get(board.stock.id)
+    seen = [members[one.id].role in VISIBLE for one in board.laid]
+    mixed = {member.role in VISIBLE for member in members.values()} == {True, False}
     return CutBoardView(
         key=key,
         length=shown(board.stock.length, words),
@@ -176,11 +176,14 @@ def _board(
         thickness=section.thickness,
         depth=section.depth,
         count=board.count,
+        straight=mixed and any(seen),
         laid=[
             LaidView(
                 id=one.id, work_id=one.id.partition(AT)[0], piece=one.id.partition(AT)[2],
-                shape=shape_of(members[one.id]), title=names[one.id],
-                outline=_outline(members[one.id], one), start=one.start, stop=one.stop,
+                shape=shape_of(members[one.id]), title=batch.names[one.id], code=batch.codes[one.id],
+                length=shown(whole_length(members[one.id]), words),
+                outline=_outline(members[one.id], one, _up(one.turn)),
+                hidden=_outline(members[one.id], one, _down(one.turn)), start=one.start, stop=one.stop,
                 turned=words.say(Message(f"cut.{one.turn}")) if one.turn is not Turn.AS_MARKED else "",
             )
             for one in board.laid
@@ -190,10 +193,19 @@ def _board(
     )  # fmt: skip
 
 
-def _outline(member: Member, laid: Laid) -> list[tuple[float, float]]:
-    """A piece's near face where it lies in the board."""
+def _up(turn: Turn) -> Face:
+    """Which face lies up: turned end for end, a piece has its far one up."""
+    return Face.FAR if turn is Turn.END_FOR_END else Face.NEAR
+
+
+def _down(turn: Turn) -> Face:
+    return Face.NEAR if turn is Turn.END_FOR_END else Face.FAR
+
+
+def _outline(member: Member, laid: Laid, face: Face) -> list[tuple[float, float]]:
+    """A piece's face where it lies in the board."""
     lying = lying_ways(member, edge_free=False)[Turn.AS_MARKED]
-    corners = [(u - lying.zero, v) for u, v in outline(member)]
+    corners = [(u - lying.zero, v) for u, v in outline(member, face)]
     if laid.turn is not Turn.AS_MARKED:
         corners = [(lying.length - u, v) for u, v in corners]
     if laid.turn is Turn.OTHER_EDGE:

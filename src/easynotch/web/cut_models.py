@@ -7,14 +7,19 @@ from .screen_models import Point, Shown, View
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LaidView:
-    """A piece in a board: its outline as it lies, mm from the board's end, and how it lies, in words."""
+    """A piece in a board: the letter on its label, its length, the face that lies up and the one below as they lie, mm
+    from the board's end, and how it lies, in words.
+    """
 
     id: str
     work_id: str
     piece: str
     shape: str
     title: str
+    code: str
+    length: Shown
     outline: list[Point]
+    hidden: list[Point]
     start: float
     stop: float
     turned: str
@@ -23,7 +28,8 @@ class LaidView:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CutBoardView:
     """A board as it is cut: how many are cut so, its pieces and what is left of it. ``rack`` names a board on hand, of
-    which the clear length from ``start`` is used; ``whole`` is how long it is.
+    which the clear length from ``start`` is used; ``whole`` is how long it is. ``straight`` where a straight one is
+    picked, because something of it is seen.
     """
 
     key: str
@@ -35,6 +41,7 @@ class CutBoardView:
     thickness: float
     depth: float
     count: int
+    straight: bool
     laid: list[LaidView]
     rest: Shown
     shared: int

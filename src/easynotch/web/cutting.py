@@ -60,12 +60,14 @@ class ScopeQuery(WordsQuery):
 
 
 class BatchQuery(ScopeQuery):
-    """How a batch is planned: whether a piece that is not seen may lie with its other edge up, and whether pieces
-    longer than any board are planned in two parts; whether other ways to buy are told too; whether the
-    plain good plan is enough for now; and a token by which looking for a cheaper one can be stopped.
+    """How a batch is planned: whether a piece that is not seen may lie with its other edge up, whether one that is seen
+    keeps its face, and whether pieces longer than any board are planned in two parts; whether other ways to buy are
+    told too; whether the plain good plan is enough for now; and a token by which looking for a cheaper one can be
+    stopped.
     """
 
     edge_free: bool = False
+    face_given: bool = False
     scarfed: bool = False
     others: bool = False
     quick: bool = False
@@ -111,7 +113,8 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
             parts, left_out = _of_job(db, shown_work, body, words, work.job_id)
         there = tuple(Rack(one.thickness, one.depth, _on_hand(one), one.note) for one in rack(db))
         done = pieces_done(db, work.job_id)
-        batch = batch_of(parts, body, words, Ways(query.edge_free, query.scarfed, done, there, _until_stopped(query)))
+        ways = Ways(query.edge_free, query.face_given, query.scarfed, done, there, _until_stopped(query))
+        batch = batch_of(parts, body, words, ways)
         kept = _kept(db, work.id, query.scope, words)
     view = cut_view(batch, body, words, others=query.others)
     said: list[str] = [words.say(message("cut.left_out", works=", ".join(left_out)))] if left_out else []

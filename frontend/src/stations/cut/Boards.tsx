@@ -1,4 +1,5 @@
 /** Boards with the pieces in them: what is still to cut, then what was cut, where a piece can be told to be spoiled. */
+import { useId } from "react";
 import { api } from "../../api/client";
 import type { CutBoard, CutPlan } from "../../api/types";
 import { LevelSign } from "../../shared/LevelSign";
@@ -24,6 +25,7 @@ export function Boards({ plan, plans }: { plan: CutPlan; plans: Plans }) {
                 <div className="cut-board-words">
                   <span><b className="figure">{board.count} ×</b> <Figure value={board.length} /></span>
                   {board.rack && <span className="quiet">{say("cut.from_rack").toLowerCase()}{board.note && `: ${board.note}`}</span>}
+                  {board.straight && <span className="quiet">{say("cut.straight")}</span>}
                   <span className="quiet">{say("cut.rest")} <Figure value={board.rest} /></span>
                   <button type="button" className="cut-done" onClick={() => void plans.cut(section, board)}>{say(board.count > 1 ? "cut.one_done" : "cut.done")}</button>
                 </div>
@@ -69,29 +71,37 @@ function Cut({ plan, plans }: { plan: CutPlan; plans: Plans }) {
   );
 }
 
-/** A board as a length of wood, to scale along it, with the pieces as they lie. */
+/**
+ * A board as a length of wood, to scale along it, with the pieces as they lie: the face that lies up, the one below where
+ * it sticks out, what falls off hatched. What each piece is stands under it, and by its number where there is no room.
+ */
 function BoardOfPieces({ board, longest }: { board: CutBoard; longest: number }) {
   const high = Math.max(board.depth, longest / 26);
   const grow = high / board.depth;
   // Room for the lines along the edges.
   const pad = longest / 400;
+  const points = (corners: CutBoard["laid"][number]["outline"]) => corners.map(([u, v]) => `${u.toFixed(1)},${(v * grow).toFixed(1)}`).join(" ");
+  const hatch = useId();
+  const width = `${(100 * board.length.mm) / longest}%`;
   return (
-    <svg className="cut-board" viewBox={`${-pad} ${-pad} ${longest + 2 * pad} ${high + 2 * pad}`} role="img" aria-label={board.laid.map((one) => one.title).join(", ")}>
-      <rect className="cut-stock" x={0} y={0} width={board.length.mm} height={high} vectorEffect="non-scaling-stroke" />
-      {board.laid.map((one, at) => (
-        <g key={at}>
-          <polygon className="layer-wood" points={one.outline.map(([u, v]) => `${u.toFixed(1)},${(v * grow).toFixed(1)}`).join(" ")} vectorEffect="non-scaling-stroke" />
-          <Name piece={one} high={high} longest={longest} />
-        </g>
-      ))}
-    </svg>
+    <div className="cut-drawn">
+      <svg className="cut-board" style={{ width }} viewBox={`${-pad} ${-pad} ${board.length.mm + 2 * pad} ${high + 2 * pad}`} role="img" aria-label={board.laid.map((one) => one.title).join(", ")}>
+        <pattern id={hatch} width={longest / 90} height={longest / 90} patternUnits="userSpaceOnUse" patternTransform="rotate(60)">
+          <line className="cut-hatch" x1={0} y1={0} x2={longest / 90} y2={0} vectorEffect="non-scaling-stroke" />
+        </pattern>
+        <rect className="cut-stock" x={0} y={0} width={board.length.mm} height={high} vectorEffect="non-scaling-stroke" />
+        <rect x={0} y={0} width={board.length.mm} height={high} fill={`url(#${hatch})`} />
+        {board.laid.map((one, at) => <polygon key={at} className="cut-hidden" points={points(one.hidden)} vectorEffect="non-scaling-stroke" />)}
+        {board.laid.map((one, at) => <polygon key={at} className="layer-wood" points={points(one.outline)} vectorEffect="non-scaling-stroke" />)}
+        {board.laid.map((one, at) => <polygon key={at} className="cut-under" points={points(one.hidden)} vectorEffect="non-scaling-stroke" />)}
+      </svg>
+      <ol className="cut-names" style={{ width }}>
+        {board.laid.map((one, at) => (
+          <li key={at} style={{ left: `${(100 * one.start) / board.length.mm}%`, width: `${(100 * (one.stop - one.start)) / board.length.mm}%` }}>
+            <b className="code">{one.code}</b> <span>{one.title}</span> <Figure value={one.length} />
+          </li>
+        ))}
+      </ol>
+    </div>
   );
-}
-
-function Name({ piece, high, longest }: { piece: CutBoard["laid"][number]; high: number; longest: number }) {
-  const size = longest * 0.0155;
-  const room = Math.floor((piece.stop - piece.start) / (size * 0.52)) - 2;
-  if (room < 4) return null;
-  const text = piece.title.length > room ? `${piece.title.slice(0, room - 1)}…` : piece.title;
-  return <text className="cut-name" x={(piece.start + piece.stop) / 2} y={high / 2 + size * 0.35} fontSize={size}>{text}</text>;
 }

@@ -21,8 +21,9 @@ export function CutStation({ state }: { state: WorkState }) {
   const [view, setView] = useState<(typeof VIEWS)[number]>("boards");
   const [scope, setScope] = useState<"work" | "job">("work");
   const [edgeFree, setEdgeFree] = useState(false);
+  const [faceGiven, setFaceGiven] = useState(false);
   const [scarfed, setScarfed] = useState(false);
-  const ways = useMemo(() => ({ scope, edgeFree, scarfed, others: view === "buying" }), [scope, edgeFree, scarfed, view]);
+  const ways = useMemo(() => ({ scope, edgeFree, faceGiven, scarfed, others: view === "buying" }), [scope, edgeFree, faceGiven, scarfed, view]);
   const plans = usePlan(state, ways);
   const { plan } = plans;
   if (!state.screen || state.screen.supposed.length > 0)
@@ -63,6 +64,7 @@ export function CutStation({ state }: { state: WorkState }) {
             {(["work", "job"] as const).map((one) => <button key={one} type="button" aria-pressed={scope === one} onClick={() => setScope(one)}>{say(`cut.scope_${one}`)}</button>)}
           </span>
           <label className="extra-choice"><input type="checkbox" checked={edgeFree} onChange={(event) => setEdgeFree(event.target.checked)} />{say("cut.edge_free")}</label>
+          <label className="extra-choice"><input type="checkbox" checked={faceGiven} onChange={(event) => setFaceGiven(event.target.checked)} />{say("cut.face_given")}</label>
           {plan.scarfs.length > 0 && <label className="extra-choice"><input type="checkbox" checked={scarfed} onChange={(event) => setScarfed(event.target.checked)} />{say("cut.scarfed")}</label>}
         </div>
       )}

@@ -11,6 +11,7 @@ import { useWords } from "../../words/words";
 export interface Ways {
   scope: "work" | "job";
   edgeFree: boolean;
+  faceGiven: boolean;
   scarfed: boolean;
   /** Whether other ways to buy are asked for: they take longer. */
   others: boolean;
@@ -21,7 +22,7 @@ export function usePlan(state: WorkState, ways: Ways) {
   const queries = useQueryClient();
   const { dialect, fine } = usePreferences();
   const [failed, setFailed] = useState("");
-  const name = `cut-${ways.scope}-${String(ways.edgeFree)}-${String(ways.scarfed)}-${String(ways.others)}-${state.work.id}`;
+  const name = `cut-${ways.scope}-${String(ways.edgeFree)}-${String(ways.faceGiven)}-${String(ways.scarfed)}-${String(ways.others)}-${state.work.id}`;
   const token = useRef("");
   const ask = useCallback((job: unknown, words: Words, signal?: AbortSignal) => {
     token.current = Math.random().toString(36).slice(2) + "t";

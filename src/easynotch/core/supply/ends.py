@@ -43,15 +43,19 @@ class Lying:
         return max(self.stops)
 
 
-def lying_ways(member: Member, *, edge_free: bool) -> dict[Turn, Lying]:
+def lying_ways(member: Member, *, edge_free: bool, face_given: bool = False) -> dict[Turn, Lying]:
     """The ways a piece may lie.
 
     Args:
         member: the piece.
         edge_free: whether its other edge may lie up, where crown does not matter.
+        face_given: whether the face it is marked on must be the board's better one: then it is not turned end for end,
+            which would bring its other face up.
     """
     marked = _as_marked(member)
-    ways = {Turn.AS_MARKED: marked, Turn.END_FOR_END: _turned(marked, (2, 3, 0, 1))}
+    ways = {Turn.AS_MARKED: marked}
+    if not face_given:
+        ways[Turn.END_FOR_END] = _turned(marked, (2, 3, 0, 1))
     if edge_free:
         ways[Turn.OTHER_EDGE] = _turned(marked, (1, 0, 3, 2))
     return ways

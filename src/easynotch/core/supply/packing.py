@@ -29,7 +29,7 @@ class Item:
 def items_of(wanted: tuple[Wanted, ...], kerf: float) -> tuple[Item, ...]:
     """The pieces in numbers, longest first."""
     made = []
-    ways = [lying_ways(one.member, edge_free=one.edge_free) for one in wanted]
+    ways = [lying_ways(one.member, edge_free=one.edge_free, face_given=one.face_given) for one in wanted]
     every = [way for found in ways for way in found.values()]
     for one, found in zip(wanted, ways, strict=True):
         marked = found[Turn.AS_MARKED]

@@ -12,12 +12,15 @@ SHEET_ROLES = frozenset({"template", "hip_foot_dummy", "hip_head_dummy", "dummy"
 
 @dataclass(frozen=True, slots=True)
 class Wanted:
-    """A piece and how many of it are wanted; ``edge_free`` where its crown does not matter."""
+    """A piece and how many of it are wanted; ``edge_free`` where its crown does not matter, ``face_given`` where the
+    face it is marked on does.
+    """
 
     id: str
     member: Member
     count: int
     edge_free: bool = False
+    face_given: bool = False
 
 
 @dataclass(frozen=True, slots=True)
