@@ -8172,7 +8172,7 @@ export interface operations {
             query?: {
                 dialect?: components["schemas"]["Dialect"];
                 fine?: boolean;
-                file?: "pdf" | "setting" | "templates" | "bevels" | "labels" | "rain" | "model" | "svg" | "dxf" | "csv" | "buying" | "html" | "gltf" | "job";
+                file?: "pdf" | "boards" | "setting" | "templates" | "bevels" | "labels" | "rain" | "model" | "svg" | "dxf" | "csv" | "buying" | "html" | "gltf" | "job";
                 paper?: components["schemas"]["Paper"];
             };
             header?: never;
@@ -8279,7 +8279,7 @@ export interface operations {
             query?: {
                 dialect?: components["schemas"]["Dialect"];
                 fine?: boolean;
-                file?: "pdf" | "setting" | "templates" | "bevels" | "labels" | "rain" | "model";
+                file?: "pdf" | "boards" | "setting" | "templates" | "bevels" | "labels" | "rain" | "model";
                 paper?: components["schemas"]["Paper"];
                 page?: number;
             };

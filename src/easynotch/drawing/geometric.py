@@ -6,7 +6,7 @@ angle: every point is found as with compass and rule, so that the angles it show
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import atan2, cos, degrees, hypot, pi, sin
 
 from ..core.roofs import Seam, Slope
@@ -57,7 +57,10 @@ def draw_geometric(hip: Seam) -> GeometricSheet:
     def on_paper(point: Point) -> Point:
         return point[0] / scale, point[1] / scale
 
-    paths = tuple(Path(one.id, one.layer, tuple(map(on_paper, one.points)), one.closed) for one in drawn.paths)
+    paths = tuple(
+        replace(one, points=tuple(map(on_paper, one.points)), middle=on_paper(one.middle) if one.middle else None)
+        for one in drawn.paths
+    )
     reads = tuple(
         Read(one.bevel, one.side, on_paper(one.at), (on_paper(one.towards[0]), on_paper(one.towards[1])))
         for one in drawn.reads
@@ -125,7 +128,7 @@ class _Drawing:
             )
             for k in range(ARC_STEPS + 1)
         ]
-        self.draw(path_id, Layer.REFERENCE, *points)
+        self.paths.append(replace(line(path_id, Layer.REFERENCE, *points), middle=middle))
 
     def _hip_plan_and_rise(self) -> None:
         """The rise set up square to the hip's plan line gives the hip itself: its length, level and plumb bevel."""

@@ -25,12 +25,15 @@ class Layer(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Path:
-    """A line through points, or the area within them."""
+    """A line through points, or the area within them. Where it has a ``middle`` it is an arc about it, and its points
+    lie along it.
+    """
 
     id: str
     layer: Layer
     points: tuple[Point, ...]
     closed: bool
+    middle: Point | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -24,7 +24,9 @@ from ..exchange import JobInput, Problem, Problems, Worked, WorkedFlight, Worked
 from ..exchange.gltf import glb_of
 from ..exchange.tables import csv_of
 from .batch import Part, batch_of
+from .board_pages import board_pages
 from .cut import cut_view
+from .cut_models import CuttingView
 from .piece_pages import (
     cutting_sheets,
     drawing_page,
@@ -82,6 +84,10 @@ class Work:
         """The pages of a kind of sheet, as they are printed."""
         return PAGES[kind](self)
 
+    def cutting(self) -> CuttingView:
+        """The work at the saw, as if nothing were cut and no board on hand."""
+        return cut_view(batch_of([Part("", "", self.worked)], self.job, self.words), self.job, self.words)
+
     def dxf(self) -> bytes:
         """Every piece's near face at full size, and the drawings."""
         from ..drawing.dxf import dxf_of  # noqa: PLC0415 (its writer is slow to load)
@@ -91,7 +97,7 @@ class Work:
 
     def csv(self) -> bytes:
         """The cut list; lengths in mm with their two ends, and as they are called."""
-        view = cut_view(batch_of([Part("", "", self.worked)], self.job, self.words), self.job, self.words)
+        view = self.cutting()
         head = [
             self.words.say(Message(f"table.{key}")) for key in ("piece", "count", "section", "mm", "called", "ends")
         ]
@@ -110,7 +116,7 @@ class Work:
 
     def buying(self) -> bytes:
         """What to buy, as a table; lengths in mm and as they are called."""
-        view = cut_view(batch_of([Part("", "", self.worked)], self.job, self.words), self.job, self.words)
+        view = self.cutting()
         head = [self.words.say(Message(f"table.{key}")) for key in ("what", "count", "mm", "called", "cost")]
         rows = [
             (
@@ -174,6 +180,7 @@ def document_of(job: JobInput) -> dict[str, Any]:
 
 PAGES: dict[str, Callable[[Work], list[Page]]] = {
     "pdf": Work.sheets,
+    "boards": lambda work: board_pages(work.cutting().sections, work.name, work.paper, work.words),
     "setting": lambda work: set_out_pages(work.worked, work.name, work.paper, work.words),
     "templates": lambda work: template_pages(work.worked, work.paper, work.words, imperial=work.imperial),
     "bevels": lambda work: bevel_pages(work.worked, work.name, work.paper, work.words, imperial=work.imperial),
@@ -184,6 +191,7 @@ PAGES: dict[str, Callable[[Work], list[Page]]] = {
 """What is printed, by its kind."""
 PRINTED = {
     "pdf": "sheets.pdf",
+    "boards": "boards.pdf",
     "setting": "set-out.pdf",
     "templates": "templates.pdf",
     "bevels": "bevels.pdf",

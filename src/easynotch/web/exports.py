@@ -23,8 +23,8 @@ class ExportQuery(WordsQuery):
     """Which file, on which paper."""
 
     file: Literal[
-        "pdf", "setting", "templates", "bevels", "labels", "rain", "model", "svg", "dxf", "csv", "buying", "html",
-        "gltf", "job",
+        "pdf", "boards", "setting", "templates", "bevels", "labels", "rain", "model", "svg", "dxf", "csv", "buying",
+        "html", "gltf", "job",
     ] = "pdf"  # fmt: skip
     paper: Paper = Paper.A4
 
@@ -38,7 +38,7 @@ def suppose() -> None:
 class PreviewQuery(WordsQuery):
     """Which page of which sheets, on which paper."""
 
-    file: Literal["pdf", "setting", "templates", "bevels", "labels", "rain", "model"] = "pdf"
+    file: Literal["pdf", "boards", "setting", "templates", "bevels", "labels", "rain", "model"] = "pdf"
     paper: Paper = Paper.A4
     page: int = Field(default=1, ge=1, le=100_000)
 

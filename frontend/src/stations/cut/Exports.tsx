@@ -1,16 +1,17 @@
-/** Files to take along: sheets on paper, drawings, lists, the whole in 3D; with a look at the page that will print. */
+/** Sheets on paper, each looked at as it will print, and printed from here or taken along; and files for office and router. */
+import { useQuery, keepPreviousData } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, Refused } from "../../api/client";
-import type { Schemas } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { FileChoice } from "../../shared/FileChoice";
 import { jobFile, useShown, type WorkState } from "../../shared/useWork";
 import { textAt } from "../../shared/document";
 import { useWords, type WordId } from "../../words/words";
+import { printPages } from "./printPages";
 
-const FILES = ["pdf", "setting", "templates", "bevels", "labels", "rain", "model", "svg", "dxf", "csv", "buying", "html", "gltf", "job"] as const;
-const ENDINGS: Record<string, string> = { pdf: "pdf", setting: "pdf", templates: "pdf", bevels: "pdf", labels: "pdf", rain: "pdf", model: "pdf", svg: "zip", dxf: "dxf", csv: "csv", buying: "csv", html: "html", gltf: "glb", job: "json" };
-const PRINTED: readonly string[] = ["pdf", "setting", "templates", "bevels", "labels", "rain", "model"];
+const PRINTED = ["pdf", "boards", "setting", "templates", "bevels", "labels", "rain", "model"] as const;
+const FILES = ["svg", "dxf", "csv", "buying", "html", "gltf", "job"] as const;
+const ENDINGS: Record<string, string> = { svg: "zip", dxf: "dxf", csv: "csv", buying: "csv", html: "html", gltf: "glb", job: "json" };
 const PAPERS = ["a4", "letter", "a3"] as const;
 
 export function Exports({ state }: { state: WorkState }) {
@@ -18,72 +19,111 @@ export function Exports({ state }: { state: WorkState }) {
   const { dialect, fine } = usePreferences();
   const shown = useShown(state);
   const [paper, setPaper] = useState<(typeof PAPERS)[number]>(state.job.units === "metric" ? "a4" : "letter");
+  const [sheet, setSheet] = useState<(typeof PRINTED)[number]>("pdf");
+  const [page, setPage] = useState(1);
   const [busy, setBusy] = useState("");
   const [failed, setFailed] = useState("");
-  const [looked, setLooked] = useState<(Schemas["PreviewView"] & { file: string }) | null>(null);
-  const take = async (file: string) => {
-    setBusy(file);
+  const job = jobFile(state.job, state.settled.document, shown);
+  const words = { dialect, fine };
+  const { data: looked, error } = useQuery({
+    queryKey: ["preview", state.work.id, dialect, fine, shown, sheet, paper, page],
+    queryFn: () => api.preview(job, words, sheet, paper, page),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+  });
+  const doing = async (what: string, act: () => Promise<void>) => {
+    setBusy(what);
     setFailed("");
     try {
-      const made = await api.exportFile(jobFile(state.job, state.settled.document, shown), { dialect, fine }, file, paper);
-      const link = document.createElement("a");
-      link.href = URL.createObjectURL(made);
-      const name = textAt(state.document, "name").trim().replace(/[^\p{L}\p{N}]+/gu, "-").toLowerCase() || "work";
-      link.download = `${name}-${file}.${ENDINGS[file] ?? file}`;
-      link.click();
-      setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-    } catch (error) {
-      setFailed(error instanceof Refused ? error.message : say("app.failed"));
+      await act();
+    } catch (problem) {
+      setFailed(problem instanceof Refused ? problem.message : say("app.failed"));
     } finally {
       setBusy("");
     }
   };
-  const look = async (file: string, page: number) => {
-    setFailed("");
-    try {
-      setLooked({ file, ...(await api.preview(jobFile(state.job, state.settled.document, shown), { dialect, fine }, file, paper, page)) });
-    } catch (error) {
-      setFailed(error instanceof Refused ? error.message : say("app.failed"));
-    }
+  const take = (file: string) =>
+    doing(file, async () => {
+      const made = await api.exportFile(job, words, file, paper);
+      const link = document.createElement("a");
+      link.href = URL.createObjectURL(made);
+      const name = textAt(state.document, "name").trim().replace(/[^\p{L}\p{N}]+/gu, "-").toLowerCase() || "work";
+      link.download = `${name}-${file}.${ENDINGS[file] ?? "pdf"}`;
+      link.click();
+      setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+    });
+  const print = () =>
+    doing("print", async () => {
+      const pages: string[] = [];
+      for (let number = 1; number <= (looked?.pages ?? 0); number += 1) pages.push((await api.preview(job, words, sheet, paper, number)).svg);
+      printPages(pages);
+    });
+  const choose = (one: (typeof PRINTED)[number]) => {
+    setSheet(one);
+    setPage(1);
   };
+  const said = failed || (error ? (error instanceof Refused ? error.message : say("app.failed")) : "");
   return (
     <section className="exports" aria-label={say("cut.files")}>
-      <span className="switch" role="group" aria-label={say("exports.paper")}>
-        {PAPERS.map((one) => <button key={one} type="button" aria-pressed={paper === one} onClick={() => setPaper(one)}>{say(`exports.${one}`)}</button>)}
-      </span>
-      <ul>
-        {FILES.map((file) => (
-          <li key={file}>
-            <button type="button" className="start-here" disabled={busy !== ""} onClick={() => void take(file)}>{say(`exports.${file}` as WordId)}</button>
-            {PRINTED.includes(file) && <button type="button" className="more" aria-pressed={looked?.file === file} aria-label={`${say("exports.look")}: ${say(`exports.${file}` as WordId)}`} onClick={() => void look(file, 1)}>{say("exports.look")}</button>}
-            <span className="quiet">{busy === file ? say("exports.making") : say(`exports.${file}_say` as WordId)}</span>
-          </li>
-        ))}
-      </ul>
-      {looked && (
-        <figure className="page-preview">
-          <figcaption>
-            <button type="button" className="more" disabled={looked.page <= 1} onClick={() => void look(looked.file, looked.page - 1)}>{say("exports.before")}</button>
-            <span>{say("exports.page", { n: looked.page, all: looked.pages })}</span>
-            <button type="button" className="more" disabled={looked.page >= looked.pages} onClick={() => void look(looked.file, looked.page + 1)}>{say("exports.after")}</button>
-          </figcaption>
-          <img src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(looked.svg)}`} alt={looked.title} />
-        </figure>
-      )}
-      <h3>{say("files.typed")}</h3>
-      <p className="export-typed">
-        <a className="more" href={`/api/works/${state.work.id}/readings`} download="readings.csv">{say("files.readings_take")}</a>
-        <a className="more" href={`/api/jobs/${state.job.id}/file?history=true`} download="job-with-history.json">{say("files.history_take")}</a>
-        <FileChoice
-          label={say("files.readings_put")} accept=".csv,text/csv"
-          onFile={async (file) => {
-            await api.readingsTable(state.work.id, state.work.revision, file);
-            window.location.reload();
-            return undefined;
-          }}
-        />
-      </p>
-      {failed && <p role="alert" className="said error">{failed}</p>}
+      <div className="export-choice">
+        <div className="export-head">
+          <h3>{say("exports.sheets")}</h3>
+          <span className="switch" role="group" aria-label={say("exports.paper")}>
+            {PAPERS.map((one) => <button key={one} type="button" aria-pressed={paper === one} onClick={() => setPaper(one)}>{say(`exports.${one}`)}</button>)}
+          </span>
+        </div>
+        <ul className="export-sheets">
+          {PRINTED.map((one) => (
+            <li key={one}>
+              <button type="button" aria-pressed={sheet === one} onClick={() => choose(one)}>
+                <b>{say(`exports.${one}` as WordId)}</b> <span>{say(`exports.${one}_say` as WordId)}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        <h3>{say("exports.others")}</h3>
+        <ul className="export-files">
+          {FILES.map((file) => (
+            <li key={file}>
+              <button type="button" className="plain-button" disabled={busy !== ""} onClick={() => void take(file)}>{say(`exports.${file}` as WordId)}</button>
+              <span className="quiet">{busy === file ? say("exports.making") : say(`exports.${file}_say` as WordId)}</span>
+            </li>
+          ))}
+        </ul>
+        <h3>{say("files.typed")}</h3>
+        <p className="export-typed">
+          <a className="more" href={`/api/works/${state.work.id}/readings`} download="readings.csv">{say("files.readings_take")}</a>
+          <a className="more" href={`/api/jobs/${state.job.id}/file?history=true`} download="job-with-history.json">{say("files.history_take")}</a>
+          <FileChoice
+            label={say("files.readings_put")} accept=".csv,text/csv"
+            onFile={async (file) => {
+              await api.readingsTable(state.work.id, state.work.revision, file);
+              window.location.reload();
+              return undefined;
+            }}
+          />
+        </p>
+      </div>
+      <figure className="page-preview" aria-busy={busy !== ""}>
+        <div className="page-buttons">
+          <button type="button" className="plain-button" disabled={busy !== ""} onClick={() => void take(sheet)}>{say("exports.take")}</button>
+          <button type="button" className="plain-button" disabled={busy !== "" || !looked} onClick={() => void print()}>
+            {looked && looked.pages > 1 ? say("exports.print", { n: looked.pages }) : say("exports.print_one")}
+          </button>
+          {busy !== "" && <span role="status" className="quiet">{say("exports.making")}</span>}
+        </div>
+        {looked && (
+          <>
+            <figcaption>
+              <button type="button" className="more" disabled={looked.page <= 1} onClick={() => setPage(looked.page - 1)}>{say("exports.before")}</button>
+              <span>{say("exports.page", { n: looked.page, all: looked.pages })}: {looked.title}</span>
+              <button type="button" className="more" disabled={looked.page >= looked.pages} onClick={() => setPage(looked.page + 1)}>{say("exports.after")}</button>
+            </figcaption>
+            <img src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(looked.svg)}`} alt={looked.title} />
+          </>
+        )}
+        {said && <p role="alert" className="said error">{said}</p>}
+      </figure>
     </section>
   );
 }
