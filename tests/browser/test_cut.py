@@ -2,6 +2,7 @@
 
 import re
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.test_access import violations
@@ -35,7 +36,7 @@ def test_boards_are_filled_ticked_and_taken_along(page):
     assert violations(page) == []
     page.get_by_role("button", name="Sheets and files").click()
     with page.expect_download() as taken:
-        page.get_by_role("button", name="Cutting sheets", exact=True).click()
+        page.get_by_role("button", name="Take the PDF along").click()
     assert taken.value.suggested_filename == "warden-s-hut-pdf.pdf"
     assert taken.value.path().read_bytes().startswith(b"%PDF")
 
@@ -124,13 +125,33 @@ def test_a_page_is_looked_at_before_it_is_printed_and_a_job_travels_as_a_file(pa
     page.get_by_role("link", name=re.compile("Warden's hut")).click()
     station(page, "Cut")
     page.get_by_role("button", name="Sheets and files").click()
-    page.get_by_role("button", name="Look: Set-out sheets").click()
+    page.get_by_role("button", name="Set-out sheets").click()
     picture = page.locator(".page-preview img")
     expect(picture).to_be_visible()
     assert picture.evaluate("(img) => img.decode().then(() => img.naturalWidth > 100)")
     page.get_by_role("button", name="Page after").click()
     expect(page.locator(".page-preview figcaption")).to_contain_text("Page 2 of")
     assert violations(page) == []
+    page.get_by_role("button", name="Boards with their pieces").click()
+    expect(page.locator(".page-preview figcaption")).to_contain_text("Page 1 of")
+    assert violations(page) == []
+    # What is printed is every page at its own size, and nothing of the screen; then the screen is as it was.
+    page.evaluate("() => { window.printed = 0; window.print = () => { window.printed += 1; }; }")
+    page.emulate_media(media="print")
+    page.get_by_role("button", name=re.compile("^Print")).click(force=True)
+    page.wait_for_function("() => window.printed === 1")
+    pages = page.locator(".print-pages img")
+    told = page.locator(".page-preview figcaption").text_content() or ""
+    assert pages.count() == int(re.search(r"of (\d+)", told).group(1))
+    box = pages.first.bounding_box()
+    assert box
+    assert box["width"] == pytest.approx(279.4 * 96 / 25.4, abs=1)
+    assert box["height"] == pytest.approx(215.9 * 96 / 25.4, abs=1)
+    assert page.locator("#root").is_hidden()
+    page.evaluate("() => window.dispatchEvent(new Event('afterprint'))")
+    page.emulate_media(media="screen")
+    expect(page.locator(".print-pages")).to_have_count(0)
+    expect(page.locator(".page-preview")).to_be_visible()
     page.goto("/")
     with page.expect_download() as taken:
         page.get_by_role("link", name="Take along").first.click()

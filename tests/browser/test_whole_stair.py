@@ -23,18 +23,21 @@ def test_on_falling_ground_the_foot_is_found_drawn_and_confirmed(page):
     tick(page, "The ground falls away")
     commit(page, "It falls by, such as 1:20 or 5%", "1:9")
     saved(page)
-    expect(page.locator(".advice")).to_contain_text("worked out to lie")
+    expect(page.locator(".label-ground")).to_contain_text("worked out where the foot lands")
     station(page, "Work out")
     loop = page.locator(".stair-sheets ol").first
     expect(loop).to_contain_text("It rests at")
     look = page.locator(".side").get_by_text(re.compile("ground is worked out to lie"))
     expect(look).to_be_visible()
     station(page, "Measure")
-    tick(page, "Measured again at the foot")
-    # What was found there is typed as it was measured: too high by far, and refused in words until it is a length.
-    commit(page, "Down to the ground", "about chest high")
-    expect(page.get_by_role("alert").first).to_be_visible()
-    commit(page, "Down to the ground", "43 7/8")
+    page.get_by_role("button", name="Measure there").click()
+    # What was found there is typed on the drawing: refused in words until it is a length.
+    there = page.locator(".label-ground input")
+    there.fill("about chest high")
+    there.press("Enter")
+    expect(page.locator(".label-ground").get_by_role("alert")).to_be_visible()
+    there.fill("43 7/8")
+    there.press("Enter")
     saved(page)
     station(page, "Work out")
     expect(page.locator(".side")).not_to_contain_text("worked out to lie")
@@ -127,3 +130,50 @@ def test_the_foot_stands_on_one_thing_and_each_is_told_what_holds_it(page):
     station(page, "Work out")
     expect(page.locator(".side")).to_contain_text("nothing known under them")
     expect(page.locator(".stair-groups")).to_contain_text("First riser on the stringer")
+
+
+def test_nonsense_in_any_field_of_a_whole_stair_is_answered_at_that_field_and_stays_typed(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Marsh steps")).click()
+    expect(page.locator(".label-total_rise input")).to_be_visible()
+    for name in ("A door at the head", "A ceiling's edge or a beam over the stair", "A trial stringer in sheet first"):
+        tick(page, name)
+    fields = page.locator(".tape-field, .typed-field").filter(has=page.locator("input"))
+    total = fields.count()
+    assert total > 50
+    for number in range(total):
+        field = fields.nth(number)
+        entry = field.locator("input")
+        before = entry.input_value()
+        entry.fill("about so much")
+        entry.press("Tab")
+        label = entry.get_attribute("aria-label") or field.locator("label").text_content()
+        expect(field.get_by_role("alert"), label).to_contain_text("about so much")
+        expect(entry, label).to_have_value("about so much")
+        entry.focus()
+        if "tape-field" in (field.get_attribute("class") or ""):
+            entry.press("Escape")
+        else:
+            entry.fill(before)
+            entry.press("Tab")
+        expect(field.get_by_role("alert"), label).to_have_count(0)
+    for name in ("A door at the head", "A ceiling's edge or a beam over the stair", "A trial stringer in sheet first"):
+        page.get_by_role("checkbox", name=name, exact=True).uncheck()
+        saved(page)
+
+
+def test_a_fascia_behind_the_stringers_is_asked_by_drawing_and_stands_in_the_cut_list(page):
+    start_stair(page)
+    commit(page, "Total rise", "52 3/8")
+    commit(page, "Header depth", "9 1/4")
+    page.get_by_role("button", name="A fascia behind").click()
+    commit(page, "Fascia thickness", "7/8")
+    saved(page)
+    station(page, "Work out")
+    expect(page.locator(".stair-drawing .shape-fascia").first).to_be_attached()
+    expect(page.locator(".side")).to_contain_text("The hangers stand on a fascia")
+    station(page, "Fit")
+    expect(page.locator(".fits")).to_contain_text("on the hanger’s leg".replace("’", "'"))
+    station(page, "Cut")
+    page.get_by_role("button", name="Cut list").click()
+    expect(page.get_by_role("button", name="Fascia on the header")).to_be_visible()

@@ -15,6 +15,9 @@ interface Props {
 export function TypedField({ label, value, error, wide, placeholder, onCommit }: Props) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
+  // What was committed last: where it was refused it stays, with the reason.
+  const [sent, setSent] = useState<string | null>(null);
+  const kept = error !== undefined && sent !== null ? sent : null;
   const input = useRef<HTMLInputElement>(null);
   const entered = typed !== null;
   // What is typed replaces what was there when the field is entered.
@@ -23,7 +26,10 @@ export function TypedField({ label, value, error, wide, placeholder, onCommit }:
   }, [entered]);
   const commit = () => {
     if (typed === null) return;
-    if (typed.trim() !== value) onCommit(typed.trim());
+    if (typed.trim() !== value || error !== undefined) {
+      setSent(typed.trim());
+      onCommit(typed.trim());
+    }
     setTyped(null);
   };
   return (
@@ -32,12 +38,12 @@ export function TypedField({ label, value, error, wide, placeholder, onCommit }:
       <input
         id={id}
         ref={input}
-        value={typed ?? typeset(value)}
+        value={typed ?? kept ?? typeset(value)}
         placeholder={placeholder ?? ""}
         autoComplete="off"
         aria-invalid={error !== undefined}
         aria-describedby={error ? `${id}-said` : undefined}
-        onFocus={() => setTyped(value)}
+        onFocus={() => setTyped(kept ?? value)}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={commit}
         onKeyDown={(event) => {

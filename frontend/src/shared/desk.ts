@@ -143,7 +143,9 @@ export class DeskKeeper {
   readonly retry = (): void => this.wake?.();
 
   private add(change: Change): void {
-    this.set({ waiting: [...this.desk.waiting, change] });
+    // What was refused of this key, or of a row within it, is tried anew.
+    const within = (path: string) => path === change.path || path.startsWith(`${change.path}[`) || path.startsWith(`${change.path}.`);
+    this.set({ waiting: [...this.desk.waiting, change], refused: this.desk.refused.filter((error) => !within(error.path)) });
     void this.save();
   }
 

@@ -25,9 +25,11 @@ def fit_view(touch: Touch, one: Fitted, tape: Tape, words: Words, text: str) -> 
     key = "open" if one.on_tape.opening > 0 else "tight"
     touching = nearest(abs(one.on_tape.opening), tape).divisions == 0
     level = Level.OK if abs(one.exact.opening) < 1e-3 and one.exact.contact >= 0.5 else Level.STOP
+    # A hanger is no piece that is cut: its joint leads to what it holds.
+    held = touch.mate.member if touch.member.role == "hanger" and touch.mate.member is not None else touch.member
     return FitView(
         id=one.exact.id,
-        piece=touch.member.id,
+        piece=held.id,
         text=text,
         exact=one.exact.opening,
         on_tape=words.figure(Length(abs(one.on_tape.opening))),

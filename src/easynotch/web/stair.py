@@ -166,7 +166,7 @@ def _joint(worked: WorkedFlight, joint: str, member: Member, words: Words) -> st
     if number.isdigit():
         return words.say(Message(f"flight_fit.{name}", {"piece": piece, "n": Count(int(number))}))
     bears = member.role in ("stringer", "string")
-    key = place if bears or place.startswith(("kicker_", "ledger_")) else f"piece_{place}"
+    key = place if bears or place.startswith(("kicker_", "ledger_", "hanger")) else f"piece_{place}"
     return words.say(Message(f"flight_fit.{key}", {"piece": piece}))
 
 
