@@ -1,7 +1,7 @@
 """If these break, a figure runs off the paper, or a page cannot be made for a stair or a roof somebody really has."""
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from hypothesis import HealthCheck, Phase, given, settings
 from hypothesis import strategies as st
 
 from easynotch.core.rules import Dialect, Words
@@ -14,6 +14,10 @@ from tests.roofs import outlines, roofs
 
 EMPTY = read_job({"format": "easy-notch-job", "version": 1, "units": "metric", "works": []})
 WORDS = Words(Dialect.BRITAIN_IRELAND, Tape.of(Units.METRIC))
+# Every page of a work takes its time: a case that fails is told as it was drawn, not made small.
+MADE = settings(
+    deadline=None, suppress_health_check=list(HealthCheck), phases=(Phase.explicit, Phase.reuse, Phase.generate)
+)
 
 
 def work_of(model, key, made, paper):
@@ -47,7 +51,7 @@ def look(work):
 
 @pytest.mark.parametrize("paper", [Paper.A4, Paper.A3])
 def test_every_page_of_any_stair_stays_on_its_paper(paper):
-    @settings(max_examples=12, deadline=None, suppress_health_check=list(HealthCheck))
+    @settings(MADE, max_examples=12)
     @given(whole_flights())
     def stairs(flight):
         look(work_of(FlightInput, "flight", flight, paper))
@@ -57,7 +61,7 @@ def test_every_page_of_any_stair_stays_on_its_paper(paper):
 
 @pytest.mark.parametrize("made", [roofs(around=True), outlines()], ids=["over a rectangle", "over an outline"])
 def test_every_page_of_any_roof_stays_on_its_paper(made):
-    @settings(max_examples=8, deadline=None, suppress_health_check=list(HealthCheck))
+    @settings(MADE, max_examples=6)
     @given(made, st.sampled_from(Paper))
     def over(roof, paper):
         look(work_of(RoofInput, "roof", roof, paper))

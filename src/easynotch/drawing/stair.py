@@ -4,6 +4,8 @@ A stair with a platform is unrolled in the elevation, its lower flight drawn on 
 the plan as it is built.
 """
 
+from collections.abc import Sequence
+
 from ..core.solid import Frame, Vector
 from ..core.stairs import (
     FlightFraming,
@@ -62,10 +64,22 @@ def draw_stair(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -
         run, low = two.lower.total_run, below.extent[3] - shift.z - 90
         dimensions.append(Dimension("lower_run", (shift.x, low), (shift.x + run, low), 40.0, Length(run)))
         dimensions += _platform_dimensions(two, shift)
-    top = min((y for path in paths for _, y in path.points), default=extent[1])
-    low = max(one.start[1] + (one.offset if one.start[1] == one.end[1] else 0.0) for one in dimensions)
-    return Sheet(
-        (extent[0], min(extent[1], top - 80), extent[2], max(extent[3], low + 60)), tuple(paths), tuple(dimensions)
+    return Sheet(_round(extent, paths, dimensions), tuple(paths), tuple(dimensions))
+
+
+def _round(
+    extent: tuple[float, float, float, float], paths: Sequence[Path], dimensions: Sequence[Dimension]
+) -> tuple[float, float, float, float]:
+    """An extent that also holds everything drawn."""
+    ends = [point for one in dimensions for point in (one.start, one.end)]
+    xs, ys = zip(*(point for path in paths for point in path.points), *ends, strict=True)
+    level = [one.start[1] + one.offset for one in dimensions if one.start[1] == one.end[1]]
+    plumb = [one.start[0] + one.offset for one in dimensions if one.start[0] == one.end[0]]
+    return (
+        min(extent[0], min(xs) - 20.0, *plumb),
+        min(extent[1], min(ys) - 80.0),
+        max(extent[2], max(xs) + 20.0, *plumb),
+        max(extent[3], *(one + 60.0 for one in level)),
     )
 
 

@@ -27,11 +27,11 @@ from .batch import Part, batch_of
 from .board_pages import board_pages
 from .cut import cut_view
 from .cut_models import CuttingView
+from .model_pages import model_pages
 from .piece_pages import (
     cutting_sheets,
     drawing_page,
     label_pages,
-    model_pages,
     near_face,
     rain_page,
     template_pages,

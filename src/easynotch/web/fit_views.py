@@ -3,11 +3,15 @@
 from ..core.rules import Words
 from ..core.solid import Fitted, Touch
 from ..core.tape import Tape, nearest
-from ..core.terms import Length, Level
+from ..core.terms import Length
 from ..drawing import draw_joint
 from .screen_models import FitView
 from .views import sheet_view
 
+LEAST_CONTACT = 0.5
+"""Of a face: less held is no joint."""
+WRONG = ("stop", "little")
+"""Levels that come first."""
 LARGER = 12.0
 """How many times wider than it is a gap is drawn."""
 
@@ -24,7 +28,11 @@ def fit_view(touch: Touch, one: Fitted, tape: Tape, words: Words, text: str) -> 
     """
     key = "open" if one.on_tape.opening > 0 else "tight"
     touching = nearest(abs(one.on_tape.opening), tape).divisions == 0
-    level = Level.OK if abs(one.exact.opening) < 1e-3 and one.exact.contact >= 0.5 else Level.STOP
+    found = key if not touching else "close"
+    if abs(one.exact.opening) >= 1e-3:
+        found = "stop"
+    elif one.exact.contact < LEAST_CONTACT:
+        found = "little"
     # A hanger is no piece that is cut: its joint leads to what it holds.
     held = touch.mate.member if touch.member.role == "hanger" and touch.mate.member is not None else touch.member
     return FitView(
@@ -36,6 +44,6 @@ def fit_view(touch: Touch, one: Fitted, tape: Tape, words: Words, text: str) -> 
         signed=one.on_tape.opening if abs(one.on_tape.opening) > 1e-6 else 0.0,
         bound=words.figure(Length(one.bound)),
         contact=one.exact.contact,
-        level="close" if touching and level is Level.OK else (key if level is Level.OK else level),
+        level=found,
         drawing=sheet_view(draw_joint(touch, one.on_tape.opening, LARGER), words),
     )

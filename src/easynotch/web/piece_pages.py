@@ -1,9 +1,7 @@
 """Pages of pieces: a cutting sheet each, labels, the rain sheet, full-size templates and the paper model."""
 
-from collections.abc import Iterator, Sequence
-
 from ..core.rules import Words
-from ..core.solid import Face, Member, outline
+from ..core.solid import Member, outline
 from ..core.supply import whole_length
 from ..core.terms import Count, Length, Message, message
 from ..drawing.codes import code_of
@@ -14,8 +12,8 @@ from ..exchange import Worked, WorkedMember
 from .pieces import title_in
 from .screen_models import BoardView, StopView
 
-MODEL = 10.0
-"""The paper model's scale, 1 to so much."""
+WARNED = 0.4
+"""Of a page: how far down warnings go."""
 LABELS = (2, 7)
 """Across and down a page of labels."""
 
@@ -37,13 +35,17 @@ def cutting_sheets(work: str, board: BoardView, stops: list[str], paper: Paper, 
     column = (wide - 2 * MARGIN - 8) / 2
     rows = [stop for stop in board.stops if stop.figure is not None or stop.kind in ("hook", "cross", "write")]
     pages: list[Page] = []
-    while rows or not pages:
+    told = list(stops)
+    while rows or told or not pages:
         title = board.title if not pages else f"{board.title}, {len(pages) + 1}"
         draft = Draft(title, wide, high)
         _head(draft, work, board, words)
         y = MARGIN + 22
-        for warning in stops:
-            y = draft.paragraph((MARGIN, y + 3), warning, 3.2, wide - 2 * MARGIN, bold=True)
+        if stops and not told:
+            y = draft.paragraph((MARGIN, y + 3), words.say(Message("sheet.stops")), 3.2, wide - 2 * MARGIN, bold=True)
+        # However much there is to warn of, half of a page is left for the steps.
+        while told and y < high * WARNED:
+            y = draft.paragraph((MARGIN, y + 3), told.pop(0), 3.2, wide - 2 * MARGIN, bold=True)
         top = _board(draft, board, y + 4, wide - 2 * MARGIN) + 6
         rows = _steps(draft, rows, top, column)
         draft.say((MARGIN, high - MARGIN), words.say(Message("sheet.caution")), 2.4)
@@ -211,50 +213,3 @@ def rain_page(work: str, board: BoardView, paper: Paper, words: Words) -> list[P
             y += 19
         pages.append(draft.page())
     return pages
-
-
-def model_pages(worked: Worked, paper: Paper, words: Words) -> list[Page]:
-    """Every piece as a strip to cut out and fold round its thickness, at one tenth; as many as there are."""
-    wide, high = paper.size
-    pages: list[Page] = []
-    draft = Draft(words.say(message("model.page", n=Count(1))), wide, high)
-    y = MARGIN + 14
-    draft.say((MARGIN, MARGIN + 6), words.say(Message("model.say")), 2.8)
-    x = MARGIN
-    row = 0.0
-    for name, shape in _strips(worked, words):
-        width, depth = max(u for u, _ in shape[0]), max(v for _, v in shape[0])
-        if x + width > wide - MARGIN and x > MARGIN:
-            x, y, row = MARGIN, y + row + 6, 0.0
-        if y + depth + 6 > high - MARGIN:
-            pages.append(draft.page())
-            draft = Draft(words.say(message("model.page", n=Count(len(pages) + 1))), wide, high)
-            x, y, row = MARGIN, MARGIN + 6, 0.0
-        for k, part in enumerate(shape):
-            draft.strokes.append(_cut_out([(x + u, y + v) for u, v in part], folded=k > 0))
-        draft.say((x + 0.5, y + depth + 2.4), name, 1.6)
-        x += width + 4
-        row = max(row, depth + 3)
-    return [*pages, draft.page()]
-
-
-def _cut_out(points: Sequence[tuple[float, float]], *, folded: bool) -> Stroke:
-    return Stroke(tuple(points), closed=True, width=0.2, dash=(1.0, 1.0) if folded else None)
-
-
-def _strips(worked: Worked, words: Words) -> Iterator[tuple[str, list[list[tuple[float, float]]]]]:
-    """Both faces of each piece over each other, folded along its top edge, its thickness between them."""
-    for one in worked.members:
-        member = one.member
-        near, far = outline(member), outline(member, Face.FAR)
-        if member.role == "template" or len(near) < 3 or len(far) < 3:
-            continue
-        low = min(u for u, _ in (*near, *far))
-        t, d = member.stock.thickness, member.stock.depth
-        top = [(u - low, d + t + v) for u, v in near]
-        back = [(u - low, d - v) for u, v in far]
-        ends = [u - low for u, v in (*near, *far) if v < 1e-6] or [u for u, _ in top]
-        edge = [(min(ends), d), (max(ends), d), (max(ends), d + t), (min(ends), d + t)]
-        shape = [[(u / MODEL, v / MODEL) for u, v in part] for part in (top, back, edge)]
-        for number in range(1, member.count + 1):
-            yield f"{title_in(worked, member, words)} {number}", shape

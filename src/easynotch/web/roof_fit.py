@@ -4,9 +4,9 @@ from ..core.roofs import RidgeKind
 from ..core.rules import Words
 from ..core.solid import Fitted, Touch
 from ..core.tape import Tape
-from ..core.terms import Length, Level, Message, Value
+from ..core.terms import Length, Message, Value
 from ..exchange import WorkedRoof
-from .fit_views import fit_view
+from .fit_views import WRONG, fit_view
 from .roof_talk import title_of
 from .screen_models import FitView
 
@@ -16,7 +16,7 @@ def fit_views(worked: WorkedRoof, words: Words) -> list[FitView]:
     views = [
         _fit(touch, one, worked.tape, words) for touch, one in zip(worked.framing.touches, worked.fitted, strict=True)
     ]
-    return sorted(views, key=lambda view: view.level != Level.STOP)
+    return sorted(views, key=lambda view: view.level not in WRONG)
 
 
 def _fit(touch: Touch, one: Fitted, tape: Tape, words: Words) -> FitView:

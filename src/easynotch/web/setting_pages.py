@@ -61,7 +61,7 @@ def _kicker(worked: WorkedFlight, words: Words) -> Iterator[Lath]:
     if plan is not None and plan.places:
         title = words.say(Message("set_out.anchor"))
         stands = tuple(Stand(at, at, title) for at in plan.places)
-        yield Lath(words.say(Message("set_out.kicker")), worked.facts["kicker_length"], stands)
+        yield Lath(words.say(Message("set_out.kicker")), plan.length, stands)
 
 
 def _corners(worked: WorkedRoof) -> tuple[tuple[float, float], ...]:
@@ -135,10 +135,14 @@ def set_out_pages(worked: Worked, work: str, paper: Paper, words: Words) -> list
 
 
 def _strip(draft: Draft, lath: Lath, y: float) -> None:
-    scale = max(lath.length, 1.0) / (draft.width - 2 * MARGIN)
-    draft.shape([(MARGIN, y), (draft.width - MARGIN, y), (draft.width - MARGIN, y + 6), (MARGIN, y + 6)], 0.35)
+    # A rafter may stand past a plate's end.
+    low = min([0.0, *(one.near for one in lath.stands)])
+    high = max([lath.length, low + 1.0, *(one.far for one in lath.stands)])
+    scale = (high - low) / (draft.width - 2 * MARGIN)
+    start, stop = MARGIN - low / scale, MARGIN + (lath.length - low) / scale
+    draft.shape([(start, y), (stop, y), (stop, y + 6), (start, y + 6)], 0.35)
     for number, one in enumerate(lath.stands, 1):
-        near, far = MARGIN + one.near / scale, MARGIN + one.far / scale
+        near, far = start + one.near / scale, start + one.far / scale
         draft.shape([(near, y), (far, y), (far, y + 6), (near, y + 6)], 0.2, fill=0.85)
         draft.line((near, y - 2), (near, y + 6), width=0.4)
         if number == 1 or number == len(lath.stands) or number % 5 == 0:

@@ -27,7 +27,7 @@ from ..drawing.built import draw_built
 from ..exchange import JobInput, Worked, WorkedFlight, habit_of
 from .board_view import shown
 from .first_work import first_work
-from .fit_views import fit_view
+from .fit_views import WRONG, fit_view
 from .kept import WordsQuery
 from .pieces import title_in
 from .screen_models import FactView, FitView
@@ -155,7 +155,7 @@ def _fits(worked: WorkedFlight, words: Words) -> list[FitView]:
     views = []
     for touch, one in zip(worked.framing.touches, worked.fitted, strict=True):
         views.append(fit_view(touch, one, worked.tape, words, _joint(worked, touch.id, touch.member, words)))
-    return sorted(views, key=lambda view: view.level != "stop")
+    return sorted(views, key=lambda view: view.level not in WRONG)
 
 
 def _joint(worked: WorkedFlight, joint: str, member: Member, words: Words) -> str:

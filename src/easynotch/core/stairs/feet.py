@@ -74,10 +74,13 @@ def _face_of(layout: Layout, y: float, *, up: bool = False) -> MateFace:
 
 @dataclass(frozen=True, slots=True)
 class AnchorPlan:
-    """Where anchors go through the kicker, from its left end, and how deep the holes are drilled in the slab."""
+    """Where anchors go through the kicker, from its left end, how long it is (over all its pieces, where it is in
+    several), and how deep the holes are drilled in the slab.
+    """
 
     places: tuple[float, ...]
     hole: float
+    length: float
 
 
 def anchor_plan(layout: Layout) -> AnchorPlan | None:
@@ -102,12 +105,12 @@ def anchor_plan(layout: Layout) -> AnchorPlan | None:
     if right - CLEAR > at:
         free.append((at, right - CLEAR))
     if not free:
-        return AnchorPlan((), anchors.embedment + HOLE_MORE)
+        return AnchorPlan((), anchors.embedment + HOLE_MORE, right - left)
     first, last = free[0][0], free[-1][1]
     count = max(LEAST_ANCHORS, ceil((last - first) / anchors.spacing) + 1)
     wanted = [first + k * (last - first) / (count - 1) for k in range(count)]
     placed = sorted({round(_nearest(one, free), 6) for one in wanted})
-    return AnchorPlan(tuple(one - left for one in placed), anchors.embedment + HOLE_MORE)
+    return AnchorPlan(tuple(one - left for one in placed), anchors.embedment + HOLE_MORE, right - left)
 
 
 def _nearest(at: float, free: list[tuple[float, float]]) -> float:

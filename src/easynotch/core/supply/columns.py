@@ -14,7 +14,7 @@ from .solver import solver as quiet_solver
 
 UNIT = 0.5
 """mm: the grid lengths are packed on, pieces up and, for the bound, down."""
-NODES = 40
+NODES = 20
 CLOSE_ENOUGH = 1e-4
 FEASIBLE = 2
 """As the solver calls a solution it holds."""
@@ -61,13 +61,13 @@ class Master:
         saved = {k: max(0.0, -duals[row]) for k, row in self.limited.items()}
         return [max(0.0, value) for value in duals[: len(self.items)]], saved
 
-    def whole(self) -> tuple[list[float], float]:
+    def whole(self, nodes: int = NODES) -> tuple[list[float], float]:
         """Whole numbers of each pattern (empty where none were found within the nodes), and what no choice of these
         patterns can cost less than.
         """
         for number in range(len(self.columns)):
             self.solver.changeColIntegrality(number, highspy.HighsVarType.kInteger)
-        self.solver.setOptionValue("mip_max_nodes", NODES)
+        self.solver.setOptionValue("mip_max_nodes", nodes)
         self.solver.setOptionValue("mip_rel_gap", CLOSE_ENOUGH)
         # Within less than the next cost there can be, it is the best.
         self.solver.setOptionValue("mip_abs_gap", 0.99 * (price_step(self.rooms) or 0.0))

@@ -16,9 +16,9 @@ from .packing import Column, Item, Pattern, Rooms, first_fit, items_of, surely_t
 from .patterns import worthwhile
 from .pieces import StockLength, Wanted
 
-LOOKS = 3
+LOOKS = 2
 """How often what is left to gain is looked at again."""
-SHARES = (1.0, 1 / 4, 1 / 16, 1 / 64, 1 / 256)
+SHARES = (1.0, 1 / 8, 1 / 64)
 """Of what could still be gained: where too many fillings could, only those nearer to nothing wasted are taken."""
 CENT = 1e-6
 """Of whatever boards are paid in: costs nearer than this are one."""
@@ -160,7 +160,7 @@ def _loose_bound(master: Master, loose: Loose) -> float:
     for k, patterns in loose.patterns.items():
         for pattern in patterns:
             programme.add((k, pattern))
-    return stepped(programme.whole()[1], master.rooms) if programme.columns else 0.0
+    return stepped(programme.whole(nodes=1)[1], master.rooms) if programme.columns else 0.0
 
 
 def _whole(master: Master) -> dict[Column, int]:

@@ -8,9 +8,9 @@ from collections.abc import Sequence
 
 from .packing import Pattern
 
-MOST_STEPS = 40_000
+MOST_STEPS = 12_000
 """How far a search goes on for one length of board: the same for the same input, whatever the clock says."""
-MOST_PATTERNS = 900
+MOST_PATTERNS = 600
 """More of them make a programme that takes longer than it saves."""
 EVEN = 1e-9
 
