@@ -57,6 +57,7 @@ def flights(draw: st.DrawFn) -> Flight:
     value = {RiserRule.COUNT: count, RiserRule.TARGET: rise / count, RiserRule.AT_MOST: rise / count}[rule]
     kind = draw(st.sampled_from(HeadKind))
     kicker = Kicker(draw(mm(40, 120)), draw(mm(20, 38)), draw(st.sampled_from(KickerNotch)))
+    in_front = draw(st.booleans())
     return Flight(
         name="any",
         total_rise=rise,
@@ -71,7 +72,8 @@ def flights(draw: st.DrawFn) -> Flight:
         head=Head(
             kind=kind,
             header_depth=draw(st.none() | mm(120, 400)),
-            riser_board=draw(st.booleans()),
+            riser_board=in_front,
+            fascia=0.0 if in_front else draw(st.sampled_from([0.0, 19.0, 32.0])),
             drop_board=Section(44, 140),
             ledger=Section(draw(mm(20, 50)), draw(mm(30, 90))),
         ),
@@ -122,7 +124,7 @@ def surroundings(draw: st.DrawFn) -> Surroundings:
         header_length=draw(st.none() | mm(400, 900)),
         trial_sheet=draw(st.none() | st.just(6.0)),
         anchors=draw(st.none() | st.just(Anchors(60, 130, 900))),
-        screws=Screws(tread=draw(st.none() | mm(40, 90))),
+        screws=Screws(tread=draw(st.none() | mm(40, 90)), head=draw(st.none() | mm(60, 120))),
     )
 
 

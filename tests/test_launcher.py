@@ -30,6 +30,19 @@ def test_a_second_start_installs_nothing_and_says_nothing_but_its_answer():
     assert "  Risers " in done.stdout
 
 
+def test_every_kind_of_file_is_written_from_the_one_command(tmp_path):
+    done = run("export", str(REFERENCE / "roof-hip.job.json"), "--to", str(tmp_path), "--only", "pdf,dxf,csv,gltf")
+    assert (done.returncode, done.stderr) == (0, "")
+    kinds = [one.rpartition(".")[2] for one in done.stdout.split()]
+    assert {"pdf", "dxf", "csv", "glb"} == set(kinds)
+    written = list(tmp_path.iterdir())
+    assert len(written) == len(kinds)
+    assert all(one.stat().st_size > 200 for one in written)
+    refused = run("export", str(REFERENCE / "roof-hip.job.json"), "--to", str(tmp_path), "--only", "papyrus")
+    assert refused.returncode == 2
+    assert "papyrus" in refused.stderr
+
+
 def test_an_unknown_command_shows_what_there_is():
     done = run("dance")
     assert done.returncode == 2
