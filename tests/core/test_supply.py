@@ -50,7 +50,13 @@ def sticks(draw, number=0):
 def batches(draw):
     """One to six kinds of sticks, one to six of each; some may lie with their other edge up."""
     return tuple(
-        Wanted(f"stick_{k}", draw(sticks(k)), draw(st.integers(1, 6)), edge_free=draw(st.booleans()))
+        Wanted(
+            f"stick_{k}",
+            draw(sticks(k)),
+            draw(st.integers(1, 6)),
+            edge_free=draw(st.booleans()),
+            face_given=draw(st.booleans()),
+        )
         for k in range(draw(st.integers(1, 6)))
     )
 
@@ -80,11 +86,13 @@ def test_every_piece_is_cut_once_within_its_board_with_a_saws_width_between(batc
     counted = {one.id: 0 for one in batch}
     members = {one.id: one.member for one in batch}
     free = {one.id: one.edge_free for one in batch}
+    faced = {one.id: one.face_given for one in batch}
     for board in plan.boards:
         solids = []
         for laid in board.laid:
             counted[laid.id] += board.count
             assert laid.turn is not Turn.OTHER_EDGE or free[laid.id]
+            assert laid.turn is not Turn.END_FOR_END or not faced[laid.id]
             solids.append(placed(members[laid.id], laid))
             low, high = solids[-1].bounding_box()[0], solids[-1].bounding_box()[3]
             assert low > trim - 1e-6

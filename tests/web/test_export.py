@@ -129,6 +129,26 @@ def test_the_drawing_opens_without_faults_at_full_size_with_layers_named_by_mean
         assert any(width == pytest.approx(long, abs=1e-6) for width in widths)
 
 
+def test_what_was_swung_by_compass_is_an_arc_in_the_drawing_from_and_to_where_it_was_drawn(works, tmp_path):
+    (tmp_path / "drawing.dxf").write_bytes(works[1].dxf())
+    arcs = list(ezdxf.readfile(tmp_path / "drawing.dxf").modelspace().query("ARC"))
+    swung, x = [], 0.0
+    for _, sheet in works[1].drawings():
+        left, top, right, _ = sheet.extent
+        swung += [[(x + u - left, top - v) for u, v in path.points] for path in sheet.paths if path.middle is not None]
+        x += right - left + 200.0
+    assert len(arcs) == len(swung) > 2
+    for arc, points in zip(arcs, swung, strict=True):
+        middle, radius = arc.dxf.center, arc.dxf.radius
+        ends = [(p.x, p.y) for p in (arc.start_point, arc.end_point)]
+        assert min(ends) == pytest.approx(min(points[0], points[-1]), abs=1e-6)
+        assert max(ends) == pytest.approx(max(points[0], points[-1]), abs=1e-6)
+        sweep = (arc.dxf.end_angle - arc.dxf.start_angle) % 360.0
+        for u, v in points:
+            assert hypot(u - middle.x, v - middle.y) == pytest.approx(radius, abs=1e-6)
+            assert (degrees(atan2(v - middle.y, u - middle.x)) - arc.dxf.start_angle + 1e-6) % 360.0 <= sweep + 1e-5
+
+
 def test_sheets_as_drawings_are_true_in_size_and_carry_a_name_as_text_alone(works):
     packed = zipfile.ZipFile(io.BytesIO(works[0].svg()))
     for name in packed.namelist():
