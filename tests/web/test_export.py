@@ -114,6 +114,23 @@ def test_a_template_laid_together_from_its_tiles_is_the_piece_to_a_tenth_of_a_mi
         assert reached == pytest.approx(long, abs=0.1)
 
 
+def test_notch_and_tail_printed_alone_are_those_of_the_piece_at_full_size(works):
+    roof = Work(works[1].job, 0, works[1].words, Paper.A3)
+    pages = roof.pages("templates")
+    titles = " ".join(page.title for page in pages)
+    assert "Common rafter, the notch alone" in titles
+    assert "Hip, the tail alone" in titles
+    (notch,) = [page for page in pages if page.title.startswith("Common rafter, the notch alone: Row")]
+    marks = {mark.id: mark.pieces[0] for mark in roof.worked.pattern.marks}
+    for name in ("heel", "seat"):
+        (ax, ay), (bx, by) = marks[name]
+        long = hypot(bx - ax, by - ay)
+        drawn = [
+            hypot(one.points[1][0] - one.points[0][0], one.points[1][1] - one.points[0][1]) for one in notch.strokes
+        ]
+        assert any(size == pytest.approx(long, abs=0.1) for size in drawn), name
+
+
 def test_the_drawing_opens_without_faults_at_full_size_with_layers_named_by_meaning(works, tmp_path):
     for work in works:
         (tmp_path / "drawing.dxf").write_bytes(work.dxf())

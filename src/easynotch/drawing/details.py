@@ -2,15 +2,14 @@
 set it out by.
 """
 
+from collections.abc import Iterable
 from math import cos, radians, sin
-
-from shapely import LineString, Polygon, box
-from shapely.geometry.base import BaseGeometry
 
 from ..core.stairs import FlightFraming, HeadKind, Layout, anchor_plan
 from ..core.terms import Length
-from .sheet import Dimension, Layer, Path, Point, Sheet, area, line, rectangle
+from .sheet import Dimension, Layer, Path, Sheet, area, line, rectangle
 from .stair import BEHIND, draw_stair
+from .window import Window, within
 
 PLATE = 4.0
 """mm: a hanger's sheet, drawn thicker than it is."""
@@ -20,8 +19,6 @@ REACH = 240.0
 """mm of what stands around."""
 NOT_DRAWN = ("level", "skirt", *BEHIND)
 """What would stand before the joint."""
-
-Window = tuple[float, float, float, float]
 
 
 def draw_head(layout: Layout, framing: FlightFraming) -> Sheet:
@@ -91,23 +88,6 @@ def _anchor(layout: Layout) -> list[Path]:
     return [line("anchor", Layer.REFERENCE, (x, stands - kicker.thickness), (x, stands + plan.hole))]
 
 
-def _within(window: Window, paths: list[Path] | tuple[Path, ...]) -> list[Path]:
-    """What lies in a window, cut off at its edges."""
-    frame, kept = box(*window), []
-    for path in paths:
-        if path.id == "drop" or path.id.startswith(NOT_DRAWN) or len(path.points) < (3 if path.closed else 2):
-            continue
-        shape: BaseGeometry = Polygon(path.points).buffer(0) if path.closed else LineString(path.points)
-        for n, part in enumerate(_parts(shape.intersection(frame))):
-            kept.append(Path(path.id if n == 0 else f"{path.id}_{n}", path.layer, part, path.closed))
-    return kept
-
-
-def _parts(shape: BaseGeometry) -> list[tuple[Point, ...]]:
-    found = []
-    for part in getattr(shape, "geoms", [shape]):
-        if isinstance(part, Polygon) and not part.is_empty:
-            found.append(tuple((float(x), float(y)) for x, y in part.exterior.coords[:-1]))
-        elif isinstance(part, LineString) and not part.is_empty:
-            found.append(tuple((float(x), float(y)) for x, y in part.coords))
-    return found
+def _within(window: Window, paths: Iterable[Path]) -> list[Path]:
+    """What lies in a window and does not stand before the joint."""
+    return within(window, [path for path in paths if path.id != "drop" and not path.id.startswith(NOT_DRAWN)])

@@ -8,12 +8,17 @@ from ..drawing.codes import code_of
 from ..drawing.page import MARGIN, Draft, Page, Paper, Stroke, dimension, fit, place
 from ..drawing.sheet import Layer, Path, Sheet, area, line
 from ..drawing.tiles import TileWords, tiles
+from ..drawing.window import within
 from ..exchange import Worked, WorkedMember
 from .pieces import title_in
 from .screen_models import BoardView, StopView
 
 WARNED = 0.4
 """Of a page: how far down warnings go."""
+PARTS = {"notch": ("heel", "heel_side", "seat"), "tail": ("tail", "tail_side", "tail_level")}
+"""What is printed at full size by itself, and the marks it lies round."""
+ROUND = 70.0
+"""mm of the piece on either side."""
 LABELS = (2, 7)
 """Across and down a page of labels."""
 
@@ -149,11 +154,31 @@ def template_pages(worked: Worked, paper: Paper, words: Words, *, imperial: bool
         words.say(message("tile.name", **{key: f"{{{key}}}" for key in ("row", "rows", "column", "columns")})),
     )
     wanted = [worked.pattern, *(one for one in worked.members[1:] if one.member.role == "template")]
-    return [
-        page
-        for one in wanted
-        for page in tiles(title_in(worked, one.member, words), near_face(one), paper, said, imperial=imperial)
-    ]
+    sheets = [(title_in(worked, one.member, words), near_face(one)) for one in wanted]
+    for one in _notched(worked):
+        piece = title_in(worked, one.member, words)
+        sheets += [
+            (words.say(message(f"tile.{part}", piece=piece)), cut)
+            for part, ids in PARTS.items()
+            if (cut := _part_of(one, ids)) is not None
+        ]
+    return [page for title, sheet in sheets for page in tiles(title, sheet, paper, said, imperial=imperial)]
+
+
+def _notched(worked: Worked) -> list[WorkedMember]:
+    """The pattern and the first hip: where their notches and tails are alike, the others' are."""
+    hips = [one for one in worked.members if one.member.role == "hip"]
+    return [one for one in (worked.pattern, *hips[:1]) if any(mark.id == "seat" for mark in one.marks)]
+
+
+def _part_of(laid: WorkedMember, ids: tuple[str, ...]) -> Sheet | None:
+    """What of a piece lies round some of its marks, to be cut out and held against every board."""
+    us = [u for mark in laid.marks if mark.id in ids for piece in mark.pieces for u, _ in piece]
+    if not us:
+        return None
+    whole = near_face(laid)
+    window = (min(us) - ROUND, whole.extent[1], max(us) + ROUND, whole.extent[3])
+    return Sheet(window, tuple(within(window, whole.paths)))
 
 
 def label_pages(worked: Worked, work: str, paper: Paper, words: Words) -> list[Page]:
