@@ -109,6 +109,8 @@ def take(browser: Any, address: str) -> None:
             for _ in range(marks):
                 page.click(".turn.forward")
         page.wait_for_load_state("networkidle")
+        # Once no cheaper plan is looked for any more.
+        page.wait_for_function("() => !document.querySelector('.cut-looking')")
         page.evaluate("() => document.fonts.ready")
         # What was moved by the last change is drawn anew a frame later.
         page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")

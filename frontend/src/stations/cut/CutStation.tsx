@@ -68,7 +68,7 @@ export function CutStation({ state }: { state: WorkState }) {
           {plan.scarfs.length > 0 && <label className="extra-choice"><input type="checkbox" checked={scarfed} onChange={(event) => setScarfed(event.target.checked)} />{say("cut.scarfed")}</label>}
         </div>
       )}
-      {view === "boards" && plan.scarfs.map((one) => <p key={one} className="clash"><LevelSign level="look" /> <span><TapeText text={one} /></span></p>)}
+      {view === "boards" && scarfed && plan.scarfs.map((one) => <p key={one} className="clash"><LevelSign level="look" /> <span><TapeText text={one} /></span></p>)}
       {view === "boards" && <Boards plan={plan} plans={plans} />}
       {view === "rack" && <Rack plan={plan} plans={plans} units={state.job.units} />}
       {view === "saw" && <SawSettings plan={plan} />}
