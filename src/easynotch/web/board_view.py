@@ -14,18 +14,8 @@ from ..drawing import Bench, draw_board
 from ..exchange import WorkedMember
 from ..exchange.supply import SPARED, SPARES
 from .held_view import AT_ONCE, HeldLines, held_lines, likes_of
-from .screen_models import (
-    BoardView,
-    CutView,
-    FarView,
-    MarkView,
-    Point,
-    RunningView,
-    SawView,
-    Shown,
-    SquareView,
-    StopView,
-)
+from .mark_models import BoardView, CutView, FarView, MarkView, RunningView, SawView, SquareView, StopView
+from .shown_models import Point, Shown
 
 AT_HOOK = 1e-6
 """mm: a mark this near to the hook is the hook."""

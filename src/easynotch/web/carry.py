@@ -34,7 +34,7 @@ from . import problem
 from .kept import JobPath, WordsQuery, WorkPath, answer, database, job_view, limits_of_job, work_view
 from .models import JobView, WorkView
 from .outline import neat
-from .screen_models import CornersView
+from .roof_models import CornersView
 from .sharing import Door, at_this_machine
 
 MOST_DXF = 8 * 1024 * 1024

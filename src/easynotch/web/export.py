@@ -37,8 +37,8 @@ from .piece_pages import (
     template_pages,
 )
 from .pieces import boards_of, title_in
-from .screen_models import Shown
 from .setting_pages import bevel_pages, set_out_pages
+from .shown_models import Shown
 from .take_away import page as take_away_page
 
 FORMATS = ("pdf", "dxf", "svg", "csv", "html", "gltf")

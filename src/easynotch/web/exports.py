@@ -13,7 +13,7 @@ from ..exchange import JobInput, Problem, Problems
 from . import problem
 from .export import MAKERS, Work, slug
 from .kept import WordsQuery, answer, words_of
-from .screen_models import View
+from .shown_models import View
 from .work_out import suppose_missing
 
 api = APIBlueprint("export", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])

@@ -5,7 +5,7 @@ from ..core.solid import Fitted, Touch
 from ..core.tape import Tape, nearest
 from ..core.terms import Length
 from ..drawing import draw_joint
-from .screen_models import FitView
+from .shown_models import FitView
 from .views import sheet_view
 
 LEAST_CONTACT = 0.5

@@ -8,7 +8,7 @@ from ..core.solid import Member
 from ..core.stairs import Layout
 from ..core.terms import Length, Message, Value
 from .piece_talk import stair_title
-from .screen_models import Point
+from .shown_models import Point
 
 
 @dataclass(frozen=True, slots=True)

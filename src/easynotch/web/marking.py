@@ -16,9 +16,9 @@ from ..exchange import JobInput, Problem, Problems, settle, worked_out
 from ..store import KeptTick, drop_tick, get_job, get_shop, get_work, keep_place, keep_tick, places_of, ticks_of
 from .bodies import PlaceBody, TickBody
 from .kept import WordsQuery, WorkPath, answer, database, limits_of_job, words_of
+from .mark_models import BoardView, StopView
 from .models import MarkingView, PieceMarkingView, PlaceKeptView, TickView
 from .pieces import boards_of
-from .screen_models import BoardView, StopView
 from .work_out import suppose_missing
 
 api = APIBlueprint("marking", __name__, url_prefix="/api/works", abp_tags=[Tag(name="marking")])

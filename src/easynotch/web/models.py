@@ -5,7 +5,8 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from .screen_models import CheckView, Point, ProfileView, Shown, View, WorkingView
+from .screen_models import CheckView, ProfileView, WorkingView
+from .shown_models import Point, Shown, View
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

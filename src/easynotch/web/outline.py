@@ -12,7 +12,7 @@ from ..core.terms import Message
 from ..exchange import Problem, Problems, typed_length
 from . import problem
 from .kept import WordsQuery, answer, words_of
-from .screen_models import CornersView
+from .roof_models import CornersView
 
 api = APIBlueprint("outline", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
 

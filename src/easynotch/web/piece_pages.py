@@ -10,8 +10,8 @@ from ..drawing.sheet import Layer, Path, Sheet, area, line
 from ..drawing.tiles import TileWords, tiles
 from ..drawing.window import within
 from ..exchange import Worked, WorkedMember
+from .mark_models import BoardView, StopView
 from .pieces import title_in
-from .screen_models import BoardView, StopView
 
 WARNED = 0.4
 """Of a page: how far down warnings go."""

@@ -7,7 +7,7 @@ from ..core.bench import Stop, StopKind
 from ..core.rules import Words
 from ..core.solid import Member
 from ..core.terms import Count, Message, Value
-from .screen_models import Point
+from .shown_models import Point
 
 BELOW = "lower_"
 _ALONE = frozenset({"lower_rail", "lower_nailer"})

@@ -8,9 +8,9 @@ from ..core.solid import Member
 from ..exchange import JobInput, WorkedFlight, WorkedMember, WorkedRoof, habit_of, saws_of, square_of
 from .board_view import Talk, Tools, board_view
 from .flight_talk import FlightTalk
+from .mark_models import BoardView
 from .piece_talk import BELOW, PieceTalk, stair_title
 from .roof_talk import RoofTalk, title_of
-from .screen_models import BoardView
 
 
 def tools_of(job: JobInput) -> Tools:

@@ -33,7 +33,7 @@ from .cut_bodies import AskBody, CameBody, DefectsBody, OrderLine, OrdersBody, R
 from .cut_models import RackView
 from .cutting import MOST_BOARDS, ChangedView, rack_view
 from .kept import JobPath, WordsQuery, answer, database, words_of
-from .screen_models import Shown, View
+from .shown_models import Shown, View
 
 api = APIBlueprint("rack", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])
 

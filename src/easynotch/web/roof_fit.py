@@ -8,7 +8,7 @@ from ..core.terms import Length, Message, Value
 from ..exchange import WorkedRoof
 from .fit_views import WRONG, fit_view
 from .roof_talk import title_of
-from .screen_models import FitView
+from .shown_models import FitView
 
 
 def fit_views(worked: WorkedRoof, words: Words) -> list[FitView]:

@@ -22,24 +22,21 @@ from ..core.terms import Angle, Count, Length, Level, Limit, Message, Value, Wor
 from ..drawing import draw_notch, draw_plan, draw_section
 from ..exchange import CornersInput, RoofInput, WorkedRoof
 from .board_view import Tools, board_view, shown
+from .mark_models import AlternativeView, PieceView
 from .roof_fit import fit_views, trial_steps
-from .roof_talk import RoofTalk
-from .screen_models import (
-    AlternativeView,
-    FactView,
+from .roof_models import (
     FasciaPieceView,
     FasciaView,
     FirstBayView,
     NotchView,
-    PieceView,
     PlaceView,
     RoofView,
-    ScreenView,
     SettingOutView,
-    Shown,
     SideView,
-    StationView,
 )
+from .roof_talk import RoofTalk
+from .screen_models import ScreenView, StationView
+from .shown_models import FactView, Shown
 from .views import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
 
 SAME = 0.05

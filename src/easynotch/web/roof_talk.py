@@ -8,7 +8,7 @@ from ..core.bench import Stop, StopKind
 from ..core.roofs import RoofLayout, Tails
 from ..core.solid import Member
 from ..core.terms import Count, Length, Message, Value
-from .screen_models import Point
+from .shown_models import Point
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,9 +8,10 @@ from ..core.terms import Length, Level, Message, Value, message
 from ..drawing import Profile, draw_elevation, draw_profile
 from ..exchange import FlightInput, WorkedFlight
 from .board_view import Tools, board_view, shown
+from .mark_models import PieceView
 from .piece_talk import stair_title
 from .pieces import talk_of
-from .screen_models import CandidateView, DriftView, NoteView, PieceView, ProfileView, ScreenView, StationView
+from .screen_models import CandidateView, DriftView, NoteView, ProfileView, ScreenView, StationView
 from .views import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
 
 

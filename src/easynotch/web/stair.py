@@ -30,7 +30,7 @@ from .first_work import first_work
 from .fit_views import WRONG, fit_view
 from .kept import WordsQuery
 from .pieces import title_in
-from .screen_models import FactView, FitView
+from .shown_models import FactView, FitView
 from .stair_models import BuiltView, FiguresView, RiserView, StairFitView, StairView
 from .views import fact_view, sheet_view
 from .work_out import suppose_missing

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from .screen_models import FactView, FitView, SheetView, Shown, View
+from .shown_models import FactView, FitView, SheetView, Shown, View
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

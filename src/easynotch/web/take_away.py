@@ -13,8 +13,10 @@ from ..core.terms import Message
 from ..exchange import JobInput, Worked
 from .first_work import first_work
 from .kept import WordsQuery
+from .mark_models import BoardView, StopView
 from .pieces import boards_of
-from .screen_models import BoardView, Point, StopView, TakeAwayView
+from .screen_models import TakeAwayView
+from .shown_models import Point
 from .work_out import suppose_missing
 
 api = APIBlueprint("take_away", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])

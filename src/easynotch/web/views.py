@@ -7,17 +7,8 @@ from ..core.terms import Check, Count, Level, Line, Message, Working
 from ..drawing import Sheet
 from ..exchange import Measured
 from .board_view import shown
-from .screen_models import (
-    CheckView,
-    DimensionView,
-    FactView,
-    LineView,
-    PathView,
-    SheetView,
-    Shown,
-    TextView,
-    WorkingView,
-)
+from .screen_models import CheckView, LineView, WorkingView
+from .shown_models import DimensionView, FactView, PathView, SheetView, Shown, TextView
 
 
 def readings(model: BaseModel, words: Words, prefix: str = "") -> dict[str, Shown]:

@@ -16,7 +16,8 @@ from . import problem
 from .first_work import first_work
 from .kept import WordsQuery, answer, words_of
 from .pieces import title_in
-from .screen_models import OverlapsView, PitchView, SolidView, WholeView
+from .roof_models import PitchView
+from .screen_models import OverlapsView, SolidView, WholeView
 from .work_out import suppose_missing
 
 api = APIBlueprint("whole", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])

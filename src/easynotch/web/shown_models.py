@@ -1,0 +1,92 @@
+"""What every answer is made of: lengths as they are called, and drawings."""
+
+from dataclasses import dataclass
+
+from pydantic import BaseModel, ConfigDict
+
+Point = tuple[float, float]
+
+
+class View(BaseModel):
+    """An answer as a whole. Its parts are plain dataclasses: there are hundreds, and they are made by us."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shown:
+    """A length as it is called: mm, the nearest mark of the tape, and how it stands to it ("strong", "" …)."""
+
+    mm: float
+    text: str
+    sense: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PathView:
+    """A line or an area on a layer."""
+
+    id: str
+    layer: str
+    points: list[Point]
+    closed: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DimensionView:
+    """A distance drawn with both ends; ``field`` is where it is typed, if it is."""
+
+    id: str
+    start: Point
+    end: Point
+    offset: float
+    label_at: float
+    length: Shown
+    label: str
+    field: str | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TextView:
+    """Words on a drawing."""
+
+    id: str
+    at: Point
+    text: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SheetView:
+    """A drawing in mm, y down."""
+
+    extent: tuple[float, float, float, float]
+    paths: list[PathView]
+    dimensions: list[DimensionView]
+    texts: list[TextView]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FactView:
+    """A fact with its words: what it is between, and its value."""
+
+    id: str
+    label: str
+    text: str
+    sense: str
+    value: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FitView:
+    """A joint of the dry fit: exact, and as marked on the tape, with the bound it must keep."""
+
+    id: str
+    piece: str
+    text: str
+    exact: float
+    on_tape: str
+    signed: float
+    bound: str
+    contact: float
+    level: str
+    drawing: SheetView
