@@ -10,7 +10,9 @@ import { useWords, type WordId } from "../words/words";
 import { canDraw, Scene } from "./scene";
 import "./whole.css";
 
-const kinds = (whole: WholeAnswer): readonly string[] => [...new Set(whole.solids.map((solid) => solid.role))];
+/** What the work hangs on and lands on: seen, but no piece of it. */
+const SUPPORT = "support";
+const kinds = (whole: WholeAnswer): readonly string[] => [...new Set(whole.solids.map((solid) => solid.role))].filter((role) => role !== SUPPORT);
 
 export function Whole({ state }: { state: WorkState }) {
   const say = useWords();
@@ -46,7 +48,7 @@ export function Whole({ state }: { state: WorkState }) {
     return step === null ? all : all.filter((solid) => roles.indexOf(solid.role) <= step);
   }, [whole.data, kind, step, roles]);
   useEffect(() => scene.current?.show(solids), [solids, theme]);
-  const title = whole.data?.solids.find((solid) => solid.id === picked)?.title;
+  const title = whole.data?.solids.find((solid) => solid.id === picked && solid.role !== SUPPORT)?.title;
   if (!able) return <p className="quiet">{say("whole.unable")}</p>;
   return (
     <div className="whole">

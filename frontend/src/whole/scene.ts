@@ -8,8 +8,11 @@ import type { Solid } from "../api/types";
 
 const EDGE_DEGREES = 20;
 const TURN = Math.PI / 8;
+const FIT_ROUNDS = 5;
+/** How much of the picture the building fills. */
+const FILLED = 0.92;
 const ink = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
-const woods: Record<string, string> = { ridge: "framing", fascia: "finish" };
+const woods: Record<string, string> = { ridge: "framing", fascia: "finish", header_fascia: "finish", support: "ground" };
 
 /** Whether this browser draws in three dimensions at all. */
 export const canDraw = (): boolean => document.createElement("canvas").getContext("webgl2") !== null;
@@ -93,10 +96,37 @@ export class Scene {
     const box = new Box3().setFromObject(this.pieces);
     const centre = box.getCenter(new Vector3());
     const size = box.getSize(new Vector3()).length();
-    this.camera.position.copy(centre).add(new Vector3(-0.55, -0.95, 0.55).multiplyScalar(size));
+    const way = new Vector3(-0.55, -0.95, 0.55).multiplyScalar(size);
+    const corners = this.corners();
     this.controls.target.copy(centre);
-    this.controls.update();
+    // As near as every corner stays in sight: a few steps bring it there.
+    for (let round = 0, scale = 1; round < FIT_ROUNDS; round += 1) {
+      this.camera.position.copy(centre).addScaledVector(way, scale);
+      this.controls.update();
+      this.camera.updateMatrixWorld();
+      let out = 0;
+      for (const one of corners) {
+        const seen = one.clone().project(this.camera);
+        out = Math.max(out, Math.abs(seen.x), Math.abs(seen.y));
+      }
+      scale *= Math.max(0.3, out / FILLED);
+    }
     this.fitted = true;
+  }
+
+  /** Every corner of every piece, in the world. */
+  private corners(): Vector3[] {
+    const found: Vector3[] = [];
+    const place = new Matrix4();
+    for (const mesh of this.pieces.children) {
+      if (!(mesh instanceof InstancedMesh)) continue;
+      const at = (mesh as InstancedMesh<BufferGeometry, MeshLambertMaterial>).geometry.getAttribute("position");
+      for (let n = 0; n < mesh.count; n += 1) {
+        mesh.getMatrixAt(n, place);
+        for (let k = 0; k < at.count; k += 1) found.push(new Vector3().fromBufferAttribute(at, k).applyMatrix4(place));
+      }
+    }
+    return found;
   }
 
   private resize(): void {

@@ -9,9 +9,10 @@ from pydantic import Field
 from ..core.roofs import RoofError, Shape, pitch_for_ridge
 from ..core.rules import Words
 from ..core.solid import Frame, Member, as_manifold, overlaps
+from ..core.stairs import supports
 from ..core.tape import Units
 from ..core.terms import Message, message
-from ..exchange import JobInput, Problem, Problems, RoofInput, Worked
+from ..exchange import JobInput, Problem, Problems, RoofInput, Worked, WorkedFlight
 from . import problem
 from .first_work import first_work
 from .kept import WordsQuery, answer, words_of
@@ -41,6 +42,8 @@ def whole(query: WordsQuery, body: JobInput) -> Response:
             for piece in worked.framing.pieces
             if piece.frames
         ]
+        if isinstance(worked, WorkedFlight):
+            solids += [_solid(member, frames, "") for member, frames in supports(worked.layout, worked.two)]
         return WholeView(solids=solids)
 
     return first_work(query, body, made)

@@ -39,6 +39,7 @@ from .slab import SlabPlan, slab_plan
 from .slide import slides
 from .steps import rows
 from .stringer import stringers
+from .supports import supports
 from .surroundings import (
     Anchors,
     Balusters,
@@ -138,6 +139,7 @@ __all__ = [
     "stringer_count",
     "stringer_places",
     "stringers",
+    "supports",
     "survey_built",
     "template_of",
     "working_of",
