@@ -210,3 +210,36 @@ def test_the_order_of_work_can_be_said_in_full_for_any_stair_and_each_thing_is_d
     if flight.head.fascia > 0:
         assert ids.index("order.fascia") < ids.index("order.square")
     assert hanger(lay_out(flight), stringers(lay_out(flight))[0]).cut_planes
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.integers(2, 6), st.integers(2, 6), st.sampled_from(Turn), mm(700, 2000), mm(0, 400))
+def test_what_a_stair_hangs_on_and_its_platform_stand_where_the_flights_meet_them_and_in_none(
+    up, down, turn, deep, well
+):
+    from easynotch.core.stairs import Platform, RiserChoice, RiserRule, supports  # noqa: PLC0415
+
+    flight = plain_flight(
+        total_rise=(up + down) * 180.0, riser=RiserChoice(RiserRule.COUNT, up + down), upper_finish=28.0,
+        platform=Platform(up, turn, deep, 28.0, 240.0, well=well),
+    )  # fmt: skip
+    two = split(flight)
+    blocks = supports(two.upper, two)
+    above, platform = (as_manifold(member, frames[0]).bounding_box() for member, frames in blocks)
+    assert (above[3], above[5]) == (pytest.approx(0.0), pytest.approx(28.0))
+    assert (platform[0], platform[5]) == (
+        pytest.approx(two.upper.finished_risers[-1]),
+        pytest.approx(two.upper.bearing_level),
+    )
+    assert platform[3] - platform[0] == pytest.approx(deep)
+    # The lower flight's header face lies on one of the platform's faces, its framing's top a finish below.
+    start = two.below.origin
+    assert start.z + 28.0 == pytest.approx(platform[5])
+    on_edge = {
+        Turn.STRAIGHT: start.x - platform[3], Turn.BACK: start.x - platform[0],
+        Turn.LEFT: start.y - platform[4], Turn.RIGHT: start.y - platform[1],
+    }  # fmt: skip
+    assert on_edge[turn] == pytest.approx(0.0, abs=1e-6)
+    pieces = [(one.member, one.frames) for one in frame_stair(two.upper, two).pieces]
+    found = overlaps([*pieces, *((member, tuple(frames)) for member, frames in blocks)])
+    assert [one for one in found if "support" in f"{one.one}{one.other}"] == []

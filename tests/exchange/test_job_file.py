@@ -9,6 +9,7 @@ from typing import Any
 import pytest
 
 from easynotch.cli import main
+from easynotch.drawing.elevation import draw_elevation
 from easynotch.exchange import Problems, parse_json, read_job, work_out_flight
 from tests.conftest import REFERENCE
 
@@ -79,14 +80,14 @@ AROUND = {
                        "confirmed": {"at": "50\"", "drop": "45\""}},
             "tread": {"going": "10\"", "thickness": "1\"", "in_hand": {"width": "5 1/2\"", "gap": "1/8\""}},
             "riser_board": "3/4\"", "kicker": {"width": "3 1/2\"", "thickness": "1 1/2\"", "notch": "inner"},
-            "head": {"header_depth": "9\"", "header_length": "30\"", "lap": "14\""}, "blocks": SECTION,
+            "head": {"header_depth": "9\"", "header_length": "30\"", "lap": "14\"", "fascia": "3/4\""}, "blocks": SECTION,
             "sides": {"skirt": {"thickness": "3/4\"", "depth": "11\""}, "margin": "1\""},
             "guard": {"height": "36\"", "under": "2\"", "gap": "3 7/8\"", "bay": "6'", "post": SECTION, "rail": SECTION,
                       "lower_rail": SECTION, "baluster": SECTION, "held": "nailer", "strip": SECTION},
             "slab": {"length": "48\"", "width": "54\"", "thickness": "4\"", "back": "12\"", "fall": "1:50",
                      "gravel": "4\"", "bag": 17, "cure_days": 7},
             "anchors": {"embedment": "2 1/2\"", "length": "5\"", "spacing": "36\""},
-            "screws": {"tread": "2 1/2\"", "riser_board": "2\"", "kicker": "3\"", "least": "1\""},
+            "screws": {"tread": "2 1/2\"", "riser_board": "2\"", "kicker": "3\"", "head": "3\"", "least": "1\""},
             "top_landing": {"depth": "48\"", "door": "32\"", "swing": "over"},
             "overhead": [{"start": "40\"", "stop": "44\"", "above": "70\""}],
             "defects": [{"start": "20\"", "stop": "22\"", "deep": "4\""}], "trial_sheet": "1/4\"",
@@ -228,6 +229,34 @@ def test_what_has_a_number_is_computed_with_a_check_beside_it(change, check, lev
     worked = work_out_flight(read.works[0], read.units)
     levels = {one.id: str(one.level) for one in worked.checks}
     assert levels[check] == level
+
+
+def worked_with(**change):
+    job = copy.deepcopy(BOARDWALK)
+    job["works"][0].update({"riser": {"at_most": '7 1/2"'}, **change})
+    read = read_job(job)
+    return work_out_flight(read.works[0], read.units)
+
+
+def test_a_place_set_out_to_measure_again_changes_nothing_until_it_is_measured():
+    falling = {"at": '0"', "slope": "1:9"}
+    before = worked_with(ground=falling)
+    place = f"{before.facts['foot']} mm"
+    pegged = worked_with(ground={**falling, "confirmed": {"at": place}})
+    assert pegged.facts == before.facts
+    assert {one.id: one.level for one in pegged.checks} == {one.id: one.level for one in before.checks}
+    asked = {one.id: one.field for one in draw_elevation(pegged.layout, pegged.pattern.member).dimensions}
+    assert asked["ground"] == "ground.confirmed.drop"
+    measured = worked_with(ground={**falling, "confirmed": {"at": place, "drop": before.facts["rise_at_foot"] + 4.0}})
+    assert measured.facts["rise_at_foot"] == pytest.approx(before.facts["rise_at_foot"] + 4.0)
+    assert measured.facts["riser"] == pytest.approx(before.facts["riser"] + 4.0 / before.facts["riser_count"])
+    assert {one.id: str(one.level) for one in measured.checks}["ground_confirm"] == "ok"
+
+
+def test_a_fascia_and_a_board_in_front_are_not_both_the_top_riser():
+    with pytest.raises(Problems) as caught:
+        worked_with(head={"kind": "hanger", "fascia": '3/4"', "riser_board": True})
+    assert caught.value.problems[0].path == "works[0].head"
 
 
 def test_the_demo_jobs_are_job_files(home):

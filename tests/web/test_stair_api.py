@@ -55,3 +55,48 @@ def test_every_piece_and_figure_of_any_whole_flight_has_its_words_and_drawings(f
         assert any(inside)
     assert all(said)
     assert [one for one in said if SLOT.search(one)] == []
+
+
+def answers(client, name):
+    """What the screens ask of a demo stair: its figures and its dry fit."""
+    cards = [card["work"] for job in client.get("/api/bench").json["jobs"] for card in job["cards"]]
+    work = next(one for one in cards if one["document"]["name"] == name)
+    body = {"format": "easy-notch-job", "version": 1, "units": "imperial", "works": [work["document"]]}
+    return client.post("/api/stair", json=body).json, client.post("/api/stair-fit", json=body).json
+
+
+def test_the_figures_of_a_stair_are_told_in_what_they_are_measured_in(client):
+    stair, _ = answers(client, "Marsh steps")
+    facts = {fact["id"]: fact for group in stair["groups"] for fact in group["facts"]}
+    assert facts["slab_volume"]["text"] == "6.0 ft³"
+    assert facts["gravel_volume"]["text"] == "6.0 ft³"
+    assert facts["slab_bags"]["text"] == "10"
+    assert facts["guard_slope"]["text"].endswith("°")
+    anchors = [facts[f"anchor_{n}"]["value"] for n in (1, 2, 3)]
+    assert anchors == sorted(anchors)
+    assert "anchor_4" not in facts
+    assert facts["baluster_length"]["value"] > facts["rail_between"]["value"] / 10
+    said = " ".join(stair["order"])
+    assert "6.0 ft³ of concrete, 10 bags" in said
+    assert "litres" not in said
+
+
+def test_a_head_that_is_held_on_too_little_of_its_face_comes_first_and_says_so(client):
+    _, fit = answers(client, "Boardwalk steps")
+    first = fit["fit"][0]
+    assert (first["id"], first["level"]) == ("head", "little")
+    assert first["contact"] < 0.5
+    hanger = next(one for one in fit["fit"] if one["id"] == "hanger")
+    assert hanger["piece"] == "stringer"
+    assert hanger["level"] in ("close", "open", "tight")
+    assert abs(hanger["exact"]) < 1e-6
+
+
+def test_in_three_dimensions_a_stair_has_what_it_hangs_on_and_every_piece_its_places(client):
+    cards = [card["work"] for job in client.get("/api/bench").json["jobs"] for card in job["cards"]]
+    document = next(one for one in cards if one["document"]["name"] == "Hide stair")["document"]
+    body = {"format": "easy-notch-job", "version": 1, "units": "imperial", "works": [document]}
+    solids = client.post("/api/whole", json=body).json["solids"]
+    assert [one["id"] for one in solids if one["role"] == "support"] == ["support_above", "support_platform"]
+    stringers = [one for one in solids if one["role"] == "stringer"]
+    assert sum(len(one["frames"]) for one in stringers) == 8
