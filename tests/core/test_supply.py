@@ -141,6 +141,28 @@ def test_of_all_plans_there_are_the_cheapest_is_found_and_nothing_above_it_is_ca
     assert plan.cost == pytest.approx(best)
 
 
+@settings(max_examples=60, deadline=None)
+@given(
+    st.lists(st.sampled_from([700.0, 1150.0, 1600.0, 2300.0]), min_size=1, max_size=6),
+    st.lists(st.sampled_from([4.0, 6.0, 8.0]), min_size=3, max_size=3),
+)
+def test_of_plans_that_cost_the_same_the_one_that_leaves_less_over_is_taken(lengths, prices):
+    """A yard whose prices do not go by length: a longer board for the same money is no reason to waste it."""
+    batch = tuple(Wanted(f"p{k}", square_stick(f"p{k}", length), 1) for k, length in enumerate(lengths))
+    yard = tuple(zip((2400.0, 3000.0, 3600.0), prices, strict=True))
+    plan = nest(batch, tuple(StockLength(length, cost) for length, cost in yard), 4.0)
+
+    def boards(part):
+        room = sum(part) + 4.0 * (len(part) - 1)
+        return min(((cost, length) for length, cost in yard if room <= length), default=(1e9, 1e9))
+
+    best = min(
+        tuple(map(sum, zip(*(boards(part) for part in parts), strict=True))) for parts in parted(lengths)
+    )  # fmt: skip
+    wood = sum(board.stock.length * board.count for board in plan.boards)
+    assert (round(plan.cost, 6), wood) == (pytest.approx(best[0]), pytest.approx(best[1]))
+
+
 def test_rafters_with_plumb_ends_share_their_cuts_and_stringers_nose_to_tail_only_where_crown_is_free():
     normal = Vector(-1.0, -0.6, 0.0).unit()
     frame = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))

@@ -68,9 +68,11 @@ class Master:
         for number in range(len(self.columns)):
             self.solver.changeColIntegrality(number, highspy.HighsVarType.kInteger)
         self.solver.setOptionValue("mip_max_nodes", nodes)
-        self.solver.setOptionValue("mip_rel_gap", CLOSE_ENOUGH)
-        # Within less than the next cost there can be, it is the best.
-        self.solver.setOptionValue("mip_abs_gap", 0.99 * (price_step(self.rooms) or 0.0))
+        # Within less than the next cost there can be it is the best, where equal cost is equal wood.
+        alike = by_length(self.rooms)
+        step = price_step(self.rooms) if alike else None
+        self.solver.setOptionValue("mip_rel_gap", CLOSE_ENOUGH if alike else 0.0)
+        self.solver.setOptionValue("mip_abs_gap", 0.99 * (step or 0.0))
         self.solver.run()
         info = self.solver.getInfo()
         if info.primal_solution_status != FEASIBLE:
@@ -198,6 +200,12 @@ def stepped(bound: float, rooms: Rooms) -> float:
     """The next cost that can be: only whole boards are bought."""
     step = price_step(rooms)
     return bound if step is None else ceil(bound / step - 1e-6) * step
+
+
+def by_length(rooms: Rooms) -> bool:
+    """Whether boards are paid for by their length, so that plans of one cost waste alike."""
+    rates = [one.cost / one.length for one, _ in rooms if one.cost > 0]
+    return not rates or max(rates) - min(rates) <= 1e-9 * max(rates)
 
 
 def price_step(rooms: Rooms) -> float | None:

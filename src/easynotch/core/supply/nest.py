@@ -1,17 +1,20 @@
 """Which piece from which board: cutting plans with their proven bound.
 
 Boards are filled by patterns. A plain good plan comes first (longest pieces first, into the board they fill best);
-then patterns are added as long as a linear programme says they would save (column generation), and whole numbers of
-each are chosen by branch and bound within a fixed number of nodes, so that the same input gives the same plan. The
-bound is what no plan can go under: the dual prices of the pieces over the best that any pattern makes of them
-(A. A. Farley, 1990), with every piece at the least it can take up.
+then patterns are added as long as a linear programme says they would save (column generation), and then every one
+that could still be part of a cheaper plan (reduced cost fixing), where they are not too many. Whole numbers of each
+are chosen by branch and bound within a fixed number of nodes, so that the same input gives the same plan.
+
+The bound is what no plan can go under: the dual prices of the pieces over the best that any filling makes of them
+(A. A. Farley, 1990), with every piece at the least it can take up however ends lie into each other; raised to the
+next cost that whole boards can come to, and to what a programme in whole boards proves over all such fillings.
 """
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from .boards import Board, Saw, board_of, lies_in
-from .columns import Master, Prices, loosened, priced, stepped
+from .columns import Master, Prices, by_length, loosened, priced, stepped
 from .packing import Column, Item, Pattern, Rooms, first_fit, items_of, surely_takes
 from .patterns import worthwhile
 from .pieces import StockLength, Wanted
@@ -80,7 +83,7 @@ def nest(
     lowest = loosened(fits, rooms, prices, kerf)
     bound = stepped(max(0.0, lowest.lowest(fits, rooms)), rooms)
     chosen, cost = plain, _cost(plain, rooms)
-    if not stopped and cost > bound + CENT:
+    if not stopped and (cost > bound + CENT or not by_length(rooms)):
         lowest = _better_prices(fits, rooms, lowest, kerf, go_on)
         bound = max(bound, stepped(max(0.0, lowest.lowest(fits, rooms)), rooms))
         for _ in range(LOOKS):
@@ -181,10 +184,15 @@ def _whole(master: Master) -> dict[Column, int]:
 def _better(
     plain: dict[Column, int], found: dict[Column, int], rooms: Rooms, items: tuple[Item, ...]
 ) -> dict[Column, int]:
-    """The plan found, where it brings every piece and costs no more than the one there was."""
+    """The plan found, where it brings every piece and costs less than the one there was, or as much and less wood."""
     brought = [sum(pattern[i] * n for (_, pattern), n in found.items()) for i in range(len(items))]
     whole = brought == [item.wanted.count for item in items]
-    return found if whole and _cost(found, rooms) <= _cost(plain, rooms) + 1e-9 else plain
+    return found if whole and _ranked(found, rooms) <= _ranked(plain, rooms) else plain
+
+
+def _ranked(chosen: dict[Column, int], rooms: Rooms) -> tuple[float, float]:
+    """Cost first, then wood."""
+    return round(_cost(chosen, rooms), 6), sum(rooms[k][0].length * n for (k, _), n in chosen.items())
 
 
 def _cost(chosen: dict[Column, int], rooms: Rooms) -> float:
