@@ -253,6 +253,17 @@ def test_a_place_set_out_to_measure_again_changes_nothing_until_it_is_measured()
     assert {one.id: str(one.level) for one in measured.checks}["ground_confirm"] == "ok"
 
 
+@pytest.mark.parametrize(("units", "deeper"), [("imperial", 6.35), ("metric", 6.0)])
+def test_an_anchors_hole_is_deeper_than_its_embedment_by_a_quarter_inch_or_six_millimetres(units, deeper):
+    job = copy.deepcopy(BOARDWALK) | {"units": units}
+    job["works"][0].update({
+        "kicker": {"width": "90 mm", "thickness": "38 mm", "notch": "all"},
+        "anchors": {"embedment": "60 mm", "length": "130 mm", "spacing": "900 mm"},
+    })  # fmt: skip
+    read = read_job(job)
+    assert work_out_flight(read.works[0], read.units).facts["anchor_hole"] == pytest.approx(60.0 + deeper)
+
+
 def test_a_fascia_and_a_board_in_front_are_not_both_the_top_riser():
     with pytest.raises(Problems) as caught:
         worked_with(head={"kind": "hanger", "fascia": '3/4"', "riser_board": True})

@@ -28,10 +28,13 @@ from ..core.stairs import (
     TopLanding,
     Turn,
 )
+from ..core.tape import Units
 from .measured import Measured, NotNegative, PitchText, Positive, Signed
 from .parts import LISTED, Flag, Part, SectionInput, Whole
 
 NOTHING = Measured(0.0, "0 mm")
+HOLE_DEEPER = {Units.IMPERIAL: 6.35, Units.METRIC: 6.0}
+"""mm: how much deeper than its embedment an anchor's hole is drilled."""
 Many = Annotated[tuple[Positive, ...], Field(max_length=40), LISTED]
 
 
@@ -300,10 +303,11 @@ class AroundInput(Part):
             raise PydanticCustomError("one_foot", "slab, footing or deck below")
         return self
 
-    def surroundings(self, header_length: float | None, lap: float, bag: float) -> Surroundings:
+    def surroundings(self, units: Units, header_length: float | None, lap: float, bag: float) -> Surroundings:
         """The surroundings, for the core.
 
         Args:
+            units: the job's, for what is usual in them.
             header_length: how long the header is, where the stair is wider.
             lap: how far its extension is lapped.
             bag: what a bag yields, litres, where the slab does not say.
@@ -328,7 +332,9 @@ class AroundInput(Part):
                 Overhead(min(one.start.mm, one.stop.mm), max(one.start.mm, one.stop.mm), one.above.mm)
                 for one in self.overhead
             ),
-            anchors=Anchors(anchors.embedment.mm, anchors.length.mm, anchors.spacing.mm) if anchors else None,
+            anchors=Anchors(anchors.embedment.mm, anchors.length.mm, anchors.spacing.mm, HOLE_DEEPER[units])
+            if anchors
+            else None,
             screws=Screws(
                 tread=screws.tread.mm if screws.tread else None,
                 riser_board=screws.riser_board.mm if screws.riser_board else None,

@@ -205,6 +205,7 @@ class FlightInput(AroundInput):
         spacing = self.stringer_spacing.mm if self.stringer_spacing else USUAL_SPACING[units]
         kicker, head = self.kicker, self.head
         around = self.surroundings(
+            units,
             head.header_length.mm if head.header_length else None,
             head.lap.mm if head.lap else USUAL_SPACING[units],
             bag or USUAL_BAG[units],

@@ -9,8 +9,6 @@ from .layout import Layout
 from .places import kicker_stands, lying, spacer, stringer_count, stringer_places
 from .steps import Placed
 
-HOLE_MORE = 6.35
-"""mm: how much deeper than its embedment an anchor's hole is drilled."""
 CLEAR = 50.0
 """mm: how far an anchor keeps from a stringer's face and from the kicker's end."""
 LEAST_ANCHORS = 2
@@ -105,12 +103,12 @@ def anchor_plan(layout: Layout) -> AnchorPlan | None:
     if right - CLEAR > at:
         free.append((at, right - CLEAR))
     if not free:
-        return AnchorPlan((), anchors.embedment + HOLE_MORE, right - left)
+        return AnchorPlan((), anchors.embedment + anchors.deeper, right - left)
     first, last = free[0][0], free[-1][1]
     count = max(LEAST_ANCHORS, ceil((last - first) / anchors.spacing) + 1)
     wanted = [first + k * (last - first) / (count - 1) for k in range(count)]
     placed = sorted({round(_nearest(one, free), 6) for one in wanted})
-    return AnchorPlan(tuple(one - left for one in placed), anchors.embedment + HOLE_MORE, right - left)
+    return AnchorPlan(tuple(one - left for one in placed), anchors.embedment + anchors.deeper, right - left)
 
 
 def _nearest(at: float, free: list[tuple[float, float]]) -> float:

@@ -121,11 +121,14 @@ class Overhead:
 
 @dataclass(frozen=True, slots=True)
 class Anchors:
-    """Anchors through the kicker: embedment in the slab, their own length, and how far apart they may stand."""
+    """Anchors through the kicker: embedment in the slab, their own length, how far apart they may stand, and how much
+    deeper than their embedment a hole is drilled (a quarter of an inch, or 6 mm).
+    """
 
     embedment: float
     length: float
     spacing: float
+    deeper: float = 6.35
 
 
 @dataclass(frozen=True, slots=True)
