@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from easynotch.core.rules import Dialect, Words
 from easynotch.core.tape import Tape, Units
+from easynotch.drawing.measure import width_of
 from easynotch.drawing.page import Paper
 from easynotch.exchange import FlightInput, RoofInput, parse_json, read_job
 from easynotch.web.export import PRINTED, Work
@@ -37,7 +38,11 @@ def work_of(model, key, made, paper):
 
 
 def off_the_paper(page):
-    points = [point for stroke in page.strokes for point in stroke.points] + [words.at for words in page.words]
+    points = [point for stroke in page.strokes for point in stroke.points]
+    for words in page.words:
+        long = width_of(words.text, words.size, bold=words.bold)
+        left = words.at[0] - {"start": 0.0, "middle": long / 2, "end": long}[words.anchor]
+        points += [words.at] if words.turn else [(left, words.at[1]), (left + long, words.at[1])]
     return [
         (round(x, 1), round(y, 1))
         for x, y in points

@@ -7,6 +7,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 
+from .measure import width_of
 from .sheet import Dimension, Layer, Point, Sheet
 
 INCH = 25.4
@@ -102,22 +103,26 @@ class Draft:
         """A line of text."""
         self.words.append(Words(at, text, size, anchor, bold))
 
+    def heading(self, at: Point, text: str, size: float, wide: float) -> None:
+        """A line in bold type, set smaller where it would be wider than ``wide`` mm."""
+        full = width_of(text, size, bold=True)
+        self.say(at, text, size if full <= wide else max(1.6, size * wide / full), bold=True)
+
     def paragraph(self, at: Point, text: str, size: float, wide: float, *, bold: bool = False) -> float:
         """Text broken into lines no wider than ``wide`` mm; where the next line would stand."""
         x, y = at
-        for row in wrapped(text, size, wide):
+        for row in wrapped(text, size, wide, bold=bold):
             self.say((x, y), row, size, bold=bold)
             y += size * 1.75
         return y
 
 
-def wrapped(text: str, size: float, wide: float) -> list[str]:
-    """Lines of about so many letters; a letter is a little over half as wide as a line is high."""
-    most = max(8, int(wide / (size * 0.74)))
+def wrapped(text: str, size: float, wide: float, *, bold: bool = False) -> list[str]:
+    """Lines no wider than ``wide`` mm, but where one word alone is."""
     rows: list[str] = []
     row = ""
     for word in text.split():
-        if row and len(row) + 1 + len(word) > most:
+        if row and width_of(f"{row} {word}", size, bold=bold) > wide:
             rows.append(row)
             row = word
         else:
@@ -163,6 +168,8 @@ def dimension(draft: Draft, one: Dimension, called: str, scale: float, origin: P
         draft.line((x - 1.0 * (ux - uy), y - 1.0 * (uy + ux)), (x + 1.0 * (ux - uy), y + 1.0 * (uy + ux)), width=0.3)
     middle = ((start[0] + end[0]) / 2, (start[1] + end[1]) / 2)
     if abs(uy) > abs(ux):
-        draft.say((middle[0] + 1.6, middle[1] + 1.0), called, 2.6)
+        # On the side its line stands off to.
+        aside, anchor = (-1.6, "end") if off < 0 else (1.6, "start")
+        draft.say((middle[0] + aside, middle[1] + 1.0), called, 2.6, anchor)
     else:
         draft.say((middle[0], middle[1] - 1.2), called, 2.6, "middle")

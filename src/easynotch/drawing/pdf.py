@@ -1,34 +1,19 @@
 """Pages as one PDF: fonts embedded, true fractions, a bookmark for every page, real millimetres."""
 
 from collections.abc import Sequence
-from functools import cache
-from importlib.resources import as_file, files
 from io import BytesIO
 
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
+from .measure import CAPITAL, SMALL, font, run_width, runs_of
 from .page import Page, Stroke, Words
-from .typeset import Piece, pieces
 
 POINT = 72.0 / 25.4
 """Points in a mm."""
-CAPITAL = 1.4
-"""The font's size over its capital letters' height."""
-SMALL = 0.62
-
-
-@cache
-def _fonts() -> None:
-    for name in ("regular", "bold"):
-        with as_file(files(__package__) / "fonts" / f"barlow-{name}.ttf") as path:
-            pdfmetrics.registerFont(TTFont(f"barlow-{name}", str(path)))
 
 
 def pdf_of(title: str, pages: Sequence[Page]) -> bytes:
     """A PDF of pages, each in its own size. The same pages give the same bytes."""
-    _fonts()
     made = BytesIO()
     canvas = Canvas(made, invariant=True, pageCompression=1)
     canvas.setTitle(title)
@@ -64,10 +49,9 @@ def _stroke(canvas: Canvas, one: Stroke, height: float) -> None:
 
 
 def _words(canvas: Canvas, one: Words, height: float) -> None:
-    font = f"barlow-{'bold' if one.bold else 'regular'}"
-    size = one.size * CAPITAL * POINT
-    runs = pieces(one.text)
-    wide = sum(_width(run, font, size) for run in runs)
+    name, size = font(bold=one.bold), one.size * CAPITAL * POINT
+    runs = runs_of(one.text)
+    wide = sum(run_width(run, size, bold=one.bold) for run in runs)
     canvas.saveState()
     canvas.translate(one.at[0] * POINT, (height - one.at[1]) * POINT)
     canvas.rotate(one.turn)
@@ -75,12 +59,8 @@ def _words(canvas: Canvas, one: Words, height: float) -> None:
     x = {"middle": -wide / 2, "end": -wide}.get(one.anchor, 0.0)
     for run in runs:
         text.setTextOrigin(x, size * 0.34 if run.place == "over" else 0.0)
-        text.setFont(font, size * (SMALL if run.place else 1.0))
+        text.setFont(name, size * (SMALL if run.place else 1.0))
         text.textOut(run.text)
-        x += _width(run, font, size)
+        x += run_width(run, size, bold=one.bold)
     canvas.drawText(text)
     canvas.restoreState()
-
-
-def _width(run: Piece, font: str, size: float) -> float:
-    return float(pdfmetrics.stringWidth(run.text, font, size * (SMALL if run.place else 1.0)))

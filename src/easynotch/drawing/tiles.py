@@ -122,7 +122,7 @@ def _map(title: str, sheet: Sheet, grid: _Grid, said: TileWords) -> Page:
     """How the pages lie together."""
     size, step, room = grid.size, grid.step, grid.room
     draft = Draft(f"{title}: {said.map_title}", *size)
-    draft.say((MARGIN, MARGIN + 6), f"{title}: {said.map_title}", 5.0, bold=True)
+    draft.heading((MARGIN, MARGIN + 6), f"{title}: {said.map_title}", 5.0, draft.width - 2 * MARGIN)
     below = draft.paragraph((MARGIN, MARGIN + 15), said.measure, 3.2, size[0] - 2 * MARGIN)
     rows, columns = grid.counts
     whole = (columns * step[0] + OVERLAP, rows * step[1] + OVERLAP)

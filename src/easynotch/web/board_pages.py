@@ -2,13 +2,13 @@
 
 from ..core.rules import Words
 from ..core.terms import Message
+from ..drawing.measure import width_of
 from ..drawing.page import MARGIN, Draft, Page, Paper, Stroke
 from .cut_models import CutBoardView, CutSectionView, LaidView
 
 BOARD = 9.0
 """mm: how high a board is drawn."""
-LETTER = 0.74
-"""Of a text's size: how wide one letter is at most, as in a paragraph."""
+SIZE = 2.4
 TICK = 3.4
 MOST_TICKS = 24
 ROW = BOARD + 21.0
@@ -47,7 +47,7 @@ def board_pages(sections: list[CutSectionView], work: str, paper: Paper, words: 
 
 def _head(draft: Draft, section: CutSectionView, work: str, *, first: bool) -> float:
     draft.say((MARGIN, MARGIN + 3), work, 2.8)
-    draft.say((MARGIN, MARGIN + 11), draft.title, 5.2, bold=True)
+    draft.heading((MARGIN, MARGIN + 11), draft.title, 5.2, draft.width - 2 * MARGIN)
     y = MARGIN + 17.0
     for said in [". ".join(section.say) + ".", *section.too_long] if first else []:
         y = draft.paragraph((MARGIN, y + 2), said, 2.8, draft.width - 2 * MARGIN)
@@ -79,7 +79,11 @@ def _name(draft: Draft, one: LaidView, y: float, scale: float) -> None:
     middle, room = MARGIN + (one.start + one.stop) / 2 / scale, (one.stop - one.start) / scale
     length = f"{one.length.text} {one.length.sense}".rstrip()
     for row, text, bold in ((0, f"{one.code} {one.title}", False), (1, length, True)):
-        size = 2.4
-        most = int(room / (size * LETTER))
-        if most >= 1:
-            draft.say((middle, y + row * 4.0), text if len(text) <= most else text[:most], size, "middle", bold=bold)
+        draft.say((middle, y + row * 4.0), _cut(text, room, bold=bold), SIZE, "middle", bold=bold)
+
+
+def _cut(text: str, room: float, *, bold: bool) -> str:
+    """As much of a text as there is room for."""
+    while text and width_of(text, SIZE, bold=bold) > room:
+        text = text[:-1]
+    return text

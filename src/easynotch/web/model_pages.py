@@ -27,8 +27,7 @@ def model_pages(worked: Worked, paper: Paper, words: Words) -> list[Page]:
     wide, high = paper.size
     pages: list[Page] = []
     draft = Draft(words.say(message("model.page", n=Count(1))), wide, high)
-    y = MARGIN + 14
-    draft.say((MARGIN, MARGIN + 6), words.say(Message("model.say")), 2.8)
+    y = draft.paragraph((MARGIN, MARGIN + 6), words.say(Message("model.say")), 2.8, wide - 2 * MARGIN) + 3
     x = MARGIN
     row = 0.0
     for name, shape in _parted(_strips(worked, words), wide - 2 * MARGIN, words):

@@ -70,7 +70,7 @@ def _steps(draft: Draft, rows: list[StopView], top: float, column: float) -> lis
 
 def _head(draft: Draft, work: str, board: BoardView, words: Words) -> None:
     draft.say((MARGIN, MARGIN + 3), work, 2.8)
-    draft.say((MARGIN, MARGIN + 11), board.title, 5.2, bold=True)
+    draft.heading((MARGIN, MARGIN + 11), board.title, 5.2, draft.width - 2 * MARGIN)
     said = words.say(
         message(
             "sheet.head",
@@ -132,7 +132,7 @@ def drawing_page(title: str, work: str, sheet: Sheet, paper: Paper, words: Words
     high, wide = paper.size
     draft = Draft(title, wide, high)
     draft.say((MARGIN, MARGIN + 3), work, 2.8)
-    draft.say((MARGIN, MARGIN + 11), title, 5.2, bold=True)
+    draft.heading((MARGIN, MARGIN + 11), title, 5.2, draft.width - 2 * MARGIN)
     scale, origin = fit(sheet, (MARGIN + 8, MARGIN + 24, wide - MARGIN - 8, high - MARGIN - 14))
     place(draft, sheet, scale, origin)
     for text in sheet.texts:
@@ -228,7 +228,7 @@ def rain_page(work: str, board: BoardView, paper: Paper, words: Words) -> list[P
     pages = []
     for start in range(0, max(1, len(rows)), each):
         draft = Draft(words.say(message("rain.title", piece=board.title)), wide, high)
-        draft.say((MARGIN, MARGIN + 6), f"{work}: {board.title}", 5.0, bold=True)
+        draft.heading((MARGIN, MARGIN + 6), f"{work}: {board.title}", 5.0, wide - 2 * MARGIN)
         y = MARGIN + 26
         for stop in rows[start : start + each]:
             assert stop.figure is not None

@@ -124,7 +124,7 @@ def set_out_pages(worked: Worked, work: str, paper: Paper, words: Words) -> list
             title = lath.title if part == 1 else f"{lath.title}, {part}"
             draft = Draft(title, wide, high)
             draft.say((MARGIN, MARGIN + 3), work, 2.8)
-            draft.say((MARGIN, MARGIN + 11), title, 5.2, bold=True)
+            draft.heading((MARGIN, MARGIN + 11), title, 5.2, wide - 2 * MARGIN)
             y = draft.paragraph((MARGIN, MARGIN + 18), words.say(Message("set_out.say")), 3.0, wide - 2 * MARGIN)
             _strip(draft, lath, y + 2)
             rows = _table(draft, rows, len(lath.stands) - len(rows), (y + 24, high - MARGIN - 8), words)
@@ -172,7 +172,7 @@ def bevel_pages(worked: Worked, work: str, paper: Paper, words: Words, *, imperi
     while rows or not pages:
         draft = Draft(words.say(message("bevel_page.title", n=str(len(pages) + 1))), wide, high)
         draft.say((MARGIN, MARGIN + 3), work, 2.8)
-        draft.say((MARGIN, MARGIN + 11), words.say(Message("bevel_page.head")), 5.2, bold=True)
+        draft.heading((MARGIN, MARGIN + 11), words.say(Message("bevel_page.head")), 5.2, wide - 2 * MARGIN)
         y = draft.paragraph((MARGIN, MARGIN + 18), words.say(Message("bevel_page.say")), 3.0, wide - 2 * MARGIN) + 4
         while rows and y + BLOCK[1] + 6 < high - MARGIN - 20:
             title, from_edge, angle = rows.pop(0)
