@@ -20,6 +20,9 @@ from easynotch.core.supply import (
     saw_settings,
     scarf,
 )
+from easynotch.core.supply.columns import Master, loosened, priced
+from easynotch.core.supply.nest import _loose, _loose_bound
+from easynotch.core.supply.packing import first_fit, items_of
 from tests.flights import flights
 
 DEPTH, THICK = 140.0, 38.0
@@ -139,6 +142,26 @@ def test_of_all_plans_there_are_the_cheapest_is_found_and_nothing_above_it_is_ca
     best = min(sum(cost(part) for part in parts) for parts in parted(lengths))
     assert plan.bound <= best + 1e-6
     assert plan.cost == pytest.approx(best)
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.lists(st.sampled_from([700.0, 1150.0, 1600.0, 2300.0, 3300.0]), min_size=1, max_size=6), st.integers(1, 3))
+def test_what_a_programme_in_whole_boards_proves_is_not_a_step_too_much(lengths, worse):
+    """Seen from a plan that costs some steps more than the best: the proof must not call that one the best."""
+    yard = ((2440.0, 8.0), (3660.0, 12.0), (6100.0, 20.0))
+    batch = tuple(Wanted(f"p{k}", square_stick(f"p{k}", length), 1) for k, length in enumerate(lengths))
+    items, rooms = items_of(batch, 4.0), tuple((StockLength(length, cost), length) for length, cost in yard)
+    master = Master(items, rooms, list(first_fit(items, rooms)))
+    prices, _ = priced(master, lambda: True)
+
+    def cost(part):
+        room = sum(part) + 4.0 * (len(part) - 1)
+        return min((price for length, price in yard if room <= length), default=1e9)
+
+    best = min(sum(cost(part) for part in parts) for parts in parted(lengths))
+    loose = _loose(items, rooms, loosened(items, rooms, prices, 4.0), 4.0, best + worse * 4.0)
+    assert loose.whole
+    assert _loose_bound(master, loose) == pytest.approx(best)
 
 
 @settings(max_examples=60, deadline=None)

@@ -24,11 +24,12 @@ CHEAPER = 1e-7
 
 class Master:
     """The master: as many of each pattern as bring every piece. Patterns are added to it as they are found, so that
-    every solution starts from the one before.
+    every solution starts from the one before. ``cheaper`` is what a millimetre of board counts beside its price, so
+    that of two plans that cost the same the one with less wood is taken; nothing where a cost is to be proved.
     """
 
-    def __init__(self, items: tuple[Item, ...], rooms: Rooms, columns: list[Column]) -> None:
-        self.items, self.rooms = items, rooms
+    def __init__(self, items: tuple[Item, ...], rooms: Rooms, columns: list[Column], cheaper: float = CHEAPER) -> None:
+        self.items, self.rooms, self.cheaper = items, rooms, cheaper
         self.columns: list[Column] = []
         self.solver = quiet_solver()
         none, nothing = np.array([], dtype=np.int32), np.array([])
@@ -49,8 +50,7 @@ class Master:
         values = [float(pattern[row]) for row in rows]
         if k in self.limited:
             rows, values = [*rows, self.limited[k]], [*values, 1.0]
-        # Of two plans that cost the same, the one with less wood in its boards.
-        cost = self.rooms[k][0].cost + CHEAPER * self.rooms[k][1]
+        cost = self.rooms[k][0].cost + self.cheaper * self.rooms[k][1]
         self.solver.addCol(cost, 0.0, highspy.kHighsInf, len(rows), np.array(rows, dtype=np.int32), np.array(values))
         self.columns.append(column)
 

@@ -159,7 +159,7 @@ def _loose_bound(master: Master, loose: Loose) -> float:
     """What no plan can cost less than, in whole boards over every filling there could be; 0 where they are too many."""
     if not loose.whole:
         return 0.0
-    programme = Master(master.items, master.rooms, [])
+    programme = Master(master.items, master.rooms, [], cheaper=0.0)
     for k, patterns in loose.patterns.items():
         for pattern in patterns:
             programme.add((k, pattern))
