@@ -3,6 +3,7 @@
 from math import atan, cos, hypot, sqrt
 
 from ..terms import Count, Length, Working
+from .around_working import around_working
 from .feet import kicker_pieces
 from .flight import KickerNotch
 from .guard import guard_layout
@@ -20,7 +21,7 @@ def more_working(layout: Layout, two: TwoFlights | None) -> tuple[Working, ...]:
         found = one(layout)
         if found is not None:
             made.append(found)
-    return (*made, *([_platform(two)] if two is not None else []))
+    return (*made, *around_working(layout), *([_platform(two)] if two is not None else []))
 
 
 def _bearing(layout: Layout) -> Working:
