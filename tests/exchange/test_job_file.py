@@ -270,6 +270,17 @@ def test_a_fascia_and_a_board_in_front_are_not_both_the_top_riser():
     assert caught.value.problems[0].path == "works[0].head"
 
 
+def test_both_flights_of_a_stair_with_a_platform_have_their_numbers_by_two_roads(home):
+    job = read_job(parse_json((home / "demo" / "4-heron-flats-stairs.json").read_bytes()))
+    worked = work_out_flight(job.works[1], job.units)
+    roads = {one.fact: one for one in worked.working}
+    for name in ("first_riser", "head_drop", "plumb_bearing", "head_missing", "total_run"):
+        below = roads[f"lower.{name}"]
+        assert below.agrees
+        assert below.first.result == pytest.approx(worked.facts[f"lower.{name}"])
+    assert set(roads) <= set(worked.facts)
+
+
 def test_the_demo_jobs_are_job_files(home):
     for file in (home / "demo").glob("*.json"):
         assert read_job(parse_json(file.read_bytes())).works

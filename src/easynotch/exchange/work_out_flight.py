@@ -1,6 +1,6 @@
 """Working a flight out from end to end: measurement in, everything that follows from it out."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 from ..core.rules import LimitSet, LimitSetId
@@ -135,6 +135,9 @@ def work_out_flight(
         )
         checks += [*platform_checks(two, rules.limits), *prefixed(more, "lower.")]
         facts = stair_facts(two, facts, beneath)
+        own = (*working_of(two.lower, tape), *more_working(two.lower, None))
+        below_it = (replace(one, fact=f"lower.{one.fact}") for one in own)
+        working = (*working, *(one for one in below_it if one.fact in facts))
     return WorkedFlight(
         layout=layout,
         whole=whole,
