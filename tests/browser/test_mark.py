@@ -8,6 +8,7 @@ from playwright.sync_api import Page, expect
 from tests.browser.test_access import violations
 from tests.browser.test_stair import running_marks, station
 
+PLACE = re.compile("/marking/place$")
 # Of the open lines as they are drawn, degrees, whatever room the drawing has.
 ANGLES = """(all) => all.map((e) => {
   const [[a, b], [c, d]] = e.getAttribute("points").trim().split(" ").map((p) => p.split(",").map(Number));
@@ -306,3 +307,28 @@ def test_practice_checks_an_answer_on_the_tape_and_explains_it_and_keeps_count(p
     assert rise
     assert violations(page) == []
     expect(page.locator(".practice-progress")).to_contain_text("1 of 2")
+
+
+def test_two_quick_steps_do_not_overtake_each_other_on_their_way_to_the_store(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Boardwalk steps")).click()
+    station(page, "Mark")
+    expect(page.locator(".stops [aria-current=step]")).to_be_visible()
+    page.locator(".stops button").first.click()
+    page.wait_for_load_state("networkidle")
+    held, sent = [], []
+    page.on("request", lambda request: sent.append(request) if PLACE.search(request.url) else None)
+    page.route(PLACE, lambda route: route.continue_() if held else held.append(route))
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("ArrowRight")
+    expect(page.locator(".stops button").nth(2)).to_have_attribute("aria-current", "step")
+    # The second waits until the first has come through, however long that takes.
+    page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
+    assert len(sent) == 1
+    with page.expect_response(lambda response: response.request not in sent[:1] and bool(PLACE.search(response.url))):
+        held[0].continue_()
+    assert len(sent) == 2
+    page.unroute(PLACE)
+    page.reload()
+    expect(page.locator(".stops button").nth(2)).to_have_attribute("aria-current", "step")
+    page.locator(".stops button").first.click()

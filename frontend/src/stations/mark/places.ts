@@ -27,6 +27,27 @@ function read(work: string): Record<string, Place> {
   }
 }
 
+/** Places go to the store one after the other, the latest last: two quick steps must not overtake each other on the way. */
+class Sender {
+  private busy = false;
+  private next: (() => void) | null = null;
+
+  send(work: string, piece: string, stop: string, kept: () => void): void {
+    if (this.busy) {
+      this.next = () => this.send(work, piece, stop, kept);
+      return;
+    }
+    this.busy = true;
+    const done = () => {
+      const { next } = this;
+      this.busy = false;
+      this.next = null;
+      next?.();
+    };
+    api.place(work, piece, stop).then(kept, () => undefined).then(done, done);
+  }
+}
+
 interface Placed {
   /** The number of the open stop. */
   open: number;
@@ -38,6 +59,7 @@ interface Placed {
 export function usePlace(work: string, board: Board | undefined, elsewhere: Readonly<Record<string, string>>, asked: number | null): Placed {
   const [places, setPlaces] = useState(() => read(work));
   const [first] = useState(asked);
+  const [sender] = useState(() => new Sender());
   const piece = board?.id ?? "";
   const stops = board?.stops;
   const kept = places[piece];
@@ -65,9 +87,9 @@ export function usePlace(work: string, board: Board | undefined, elsewhere: Read
           return after;
         });
       keep(false);
-      void api.place(work, piece, stop).then(() => keep(true), () => undefined);
+      sender.send(work, piece, stop, () => keep(true));
     },
-    [stops, last, piece, work],
+    [stops, last, piece, work, sender],
   );
   return { open, go };
 }
