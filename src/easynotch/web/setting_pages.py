@@ -37,6 +37,8 @@ class Lath:
     title: str
     length: float
     stands: tuple[Stand, ...]
+    centres: bool = False
+    """Whether its figures are centres, not near sides."""
 
 
 def laths_of(worked: Worked, words: Words) -> list[Lath]:
@@ -61,7 +63,7 @@ def _kicker(worked: WorkedFlight, words: Words) -> Iterator[Lath]:
     if plan is not None and plan.places:
         title = words.say(Message("set_out.anchor"))
         stands = tuple(Stand(at, at, title) for at in plan.places)
-        yield Lath(words.say(Message("set_out.kicker")), plan.length, stands)
+        yield Lath(words.say(Message("set_out.kicker")), plan.length, stands, centres=True)
 
 
 def _corners(worked: WorkedRoof) -> tuple[tuple[float, float], ...]:
@@ -125,7 +127,12 @@ def set_out_pages(worked: Worked, work: str, paper: Paper, words: Words) -> list
             draft = Draft(title, wide, high)
             draft.say((MARGIN, MARGIN + 3), work, 2.8)
             draft.heading((MARGIN, MARGIN + 11), title, 5.2, wide - 2 * MARGIN)
-            y = draft.paragraph((MARGIN, MARGIN + 18), words.say(Message("set_out.say")), 3.0, wide - 2 * MARGIN)
+            y = draft.paragraph(
+                (MARGIN, MARGIN + 18),
+                words.say(Message("set_out.say_centres" if lath.centres else "set_out.say")),
+                3.0,
+                wide - 2 * MARGIN,
+            )
             _strip(draft, lath, y + 2)
             rows = _table(draft, rows, len(lath.stands) - len(rows), (y + 24, high - MARGIN - 8), words)
             draft.say((MARGIN, high - MARGIN), words.say(Message("sheet.caution")), 2.4)
