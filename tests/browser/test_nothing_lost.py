@@ -85,3 +85,24 @@ def test_a_server_stopped_while_typing_loses_no_word_and_saving_resumes_by_itsel
         context.close()
     finally:
         server.stop()
+
+
+def test_what_was_dropped_while_it_was_on_its_way_does_not_come_back_with_its_refusal(page):
+    start_stair(page)
+    commit(page, "Total rise", "50")
+    saved(page)
+    held = []
+    page.route("**/api/works/*", lambda route: held.append(route) if route.request.method == "PUT" else route.continue_())
+    entry = page.get_by_label("Finish below")
+    before = entry.input_value()
+    entry.fill("about so much")
+    entry.press("Tab")
+    expect(page.get_by_role("alert")).to_contain_text("about so much")
+    entry.focus()
+    entry.press("Escape")
+    assert len(held) == 1
+    held[0].continue_()
+    page.unroute("**/api/works/*")
+    saved(page)
+    expect(page.get_by_role("alert")).to_have_count(0)
+    expect(entry).to_have_value(before)

@@ -48,6 +48,8 @@ export const live = (desk: Desk): Document =>
 export class DeskKeeper {
   private desk: Desk;
   private readonly listeners = new Set<() => void>();
+  /** Changes on their way whose text was dropped meanwhile: refused, they are not brought back. */
+  private readonly dropped = new WeakSet<Change>();
   private running = false;
   private wake: (() => void) | undefined;
 
@@ -82,6 +84,7 @@ export class DeskKeeper {
 
   /** Drop what was typed. */
   readonly forget = (path: string): void => {
+    for (const change of this.desk.waiting) if (change.path === path) this.dropped.add(change);
     this.set({
       typing: without(this.desk.typing, path),
       refused: this.desk.refused.filter((error) => error.path !== path),
@@ -181,12 +184,23 @@ export class DeskKeeper {
         return true;
       }
       const waiting = this.desk.waiting.filter((one) => one !== change);
+      if (this.overtaken(change, waiting)) {
+        this.set({ waiting, saving: waiting.length ? "saving" : "saved" });
+        return true;
+      }
       const refused = [...this.desk.refused.filter((one) => one.path !== change.path), ...error.problem.errors];
       const typing = { ...this.desk.typing };
       if (typeof change.value === "string") typing[change.path] ??= change.value;
       this.set({ waiting, refused, typing, saving: waiting.length ? "saving" : "saved" });
       return true;
     }
+  }
+
+  /** Whether a refused change says nothing any more: its text was dropped, or another was typed after it. */
+  private overtaken(change: Change, left: readonly Change[]): boolean {
+    const text = this.desk.typing[change.path];
+    if (left.some((one) => one.path === change.path)) return true;
+    return text === undefined ? this.dropped.has(change) : typedValue(change.path, text) !== change.value;
   }
 
   /** What is typed once a change is kept: its own text goes, unless more was typed meanwhile. */
