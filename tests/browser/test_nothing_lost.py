@@ -92,7 +92,9 @@ def test_what_was_dropped_while_it_was_on_its_way_does_not_come_back_with_its_re
     commit(page, "Total rise", "50")
     saved(page)
     held = []
-    page.route("**/api/works/*", lambda route: held.append(route) if route.request.method == "PUT" else route.continue_())
+    page.route(
+        "**/api/works/*", lambda route: held.append(route) if route.request.method == "PUT" else route.continue_()
+    )
     entry = page.get_by_label("Finish below")
     before = entry.input_value()
     entry.fill("about so much")

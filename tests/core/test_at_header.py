@@ -106,7 +106,7 @@ def test_balusters_on_strips_stand_beside_them_from_rail_to_rail_and_the_strips_
     guard = guard_of(held=Balusters.NAILER, strip=Stock(thick, deep))
     framing = frame_flight(lay_out(plain_flight(guard=guard)))
     ids = {touch.id for touch in framing.touches}
-    assert {"nailer.head", "nailer.foot", "lower_nailer.head", "lower_nailer.foot"} <= ids
+    assert {"nailer.head", "nailer.foot", "bottom_nailer.head", "bottom_nailer.foot"} <= ids
     for touch in framing.touches:
         if "nailer" in touch.id or "baluster" in touch.id:
             assert abs(close(touch).opening) < 1e-3, touch.id

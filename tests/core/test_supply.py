@@ -279,3 +279,48 @@ def test_a_piece_too_long_for_any_board_is_scarfed_into_parts_that_fit_and_come_
     assert volumes[0] + volumes[1] == pytest.approx(volumes[2], rel=1e-6)
     if found.bearing is not None:
         assert found.start == pytest.approx(found.bearing + 50)
+
+
+@settings(max_examples=120)
+@given(
+    st.lists(st.tuples(mm(300, 2600), st.integers(1, 4), st.booleans()), min_size=1, max_size=5),
+    st.lists(st.tuples(mm(1200, 4200), st.sampled_from([None, True, False])), max_size=7),
+)
+def test_what_stays_visible_is_never_cut_from_a_crooked_board_and_gets_the_straight_ones_there_are(sizes, rack):
+    batch = tuple(Wanted(f"s{k}", square_stick(f"s{k}", long), n, seen=seen) for k, (long, n, seen) in enumerate(sizes))
+    there = tuple(OnHand(f"board {k}", round(long), (), straight) for k, (long, straight) in enumerate(rack))
+    stock = (*YARD, *clear_lengths(there))
+    plan = nest(batch, stock, 3.0)
+    seen = {one.id for one in batch if one.seen}
+    counted = dict.fromkeys((one.id for one in batch), 0)
+    for board in plan.boards:
+        assert max(laid.stop for laid in board.laid) + board.rest == pytest.approx(board.stock.length)
+        assert board.rest > -1e-6
+        for laid in board.laid:
+            counted[laid.id] += board.count
+            assert board.stock.straight is not False or laid.id not in seen
+    assert counted == {one.id: one.count for one in batch}
+    taken = [board.stock.id for board in plan.boards if board.stock.id for _ in range(board.count)]
+    assert len(taken) == len(set(taken))
+    assert sum(board.stock.cost * board.count for board in plan.boards) == pytest.approx(plan.cost)
+    assert plan.bound <= plan.cost + 1e-9
+
+    def visible(board):
+        return any(laid.id in seen for laid in board.laid)
+
+    def takes(board):
+        return board.stock.length - board.rest
+
+    left = [one for one in stock if one.straight and one.id not in taken]
+    hidden = [board for board in plan.boards if board.stock.straight and not visible(board)]
+    for board in plan.boards:
+        if visible(board) and not board.stock.straight:
+            assert all(one.length < takes(board) for one in left)
+            assert all(other.stock.length < takes(board) or board.stock.length < takes(other) for other in hidden)
+
+
+def test_a_crooked_board_costs_what_a_missing_one_does_to_pieces_that_stay_visible():
+    batch = (Wanted("seen", square_stick("seen", 2000.0), 1, seen=True),)
+    for straight, cost in ((None, 0.0), (True, 0.0), (False, 9.0)):
+        plan = nest(batch, (*YARD, *clear_lengths((OnHand("a", 2100.0, (), straight),))), 3.0)
+        assert (plan.cost, plan.bound) == (cost, cost)

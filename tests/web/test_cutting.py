@@ -148,7 +148,8 @@ def test_a_board_that_is_none_is_refused_at_its_field(client, body, path):
 
 def test_stock_goes_out_as_a_table_and_comes_back_the_same(client):
     table = (
-        'Length,depth,thickness,count,price,note\r\n12\',"5 1/2""",38.1 mm,2,8.5,"=cmd|x"\r\n2400mm,140mm,38mm,1,,\r\n'
+        "Length,depth,thickness,count,price,note,sighted,defects\r\n"
+        '12\',"5 1/2""",38.1 mm,2,8.5,"=cmd|x",Straight,3\' to 3\' 2"; 7\' to 7\' 1"\r\n2400mm,140mm,38mm,1,,,,\r\n'
     )
     first = client.post("/api/rack/csv?units=imperial", data=table.encode(), content_type="text/csv")
     assert first.status_code == 201, first.json
@@ -163,6 +164,8 @@ def test_stock_goes_out_as_a_table_and_comes_back_the_same(client):
     )
     assert client.get("/api/rack/csv").data == out
     assert sorted(one["note"] for one in again.json["boards"]) == ["", "=cmd|x", "=cmd|x"]
+    assert sorted(one["sighted"] for one in again.json["boards"]) == ["", "straight", "straight"]
+    assert sorted(len(one["defects"]) for one in again.json["boards"]) == [0, 2, 2]
 
 
 @pytest.mark.parametrize(
@@ -171,11 +174,13 @@ def test_stock_goes_out_as_a_table_and_comes_back_the_same(client):
         (b"a,b\n1,2\n", "name its columns"),
         (b"thickness,depth,length\n38,140,abc\n", "abc"),
         (b"thickness,depth,length,count\n38,140,2400,9999\n", "count"),
+        (b"thickness,depth,length,sighted\n38,140,2400,bent\n", "bent"),
+        (b"thickness,depth,length,defects\n38,140,2400,100 to 2500\n", "defect"),
         (b"\xff\xfe\x00", "no table"),
         (b"thickness,depth,length\n" + b"38,140,2400\n" * 3000, "rows"),
         (b"x" * 1_100_000, "megabyte"),
     ],
-    ids=["no head", "no length", "count", "no text", "rows", "large"],
+    ids=["no head", "no length", "count", "sighted", "defects", "no text", "rows", "large"],
 )
 def test_a_table_that_is_none_is_refused_in_words_and_nothing_is_kept(client, table, said):
     found = client.post("/api/rack/csv?units=metric", data=table, content_type="text/csv")
@@ -239,6 +244,40 @@ def test_a_plan_that_is_stopped_brings_every_piece_and_says_that_it_was(client, 
         assert all(any("not looked for" in said for said in section["say"]) for section in plan["sections"])
         assert [one["gap"] for one in plan["sections"]] >= [one["gap"] for one in proved["sections"]]
     assert not any("not looked for" in said for section in proved["sections"] for said in section["say"])
+    assert proved["stops"] == []
+    # A quick answer is no search that was stopped; the one that was is kept, for every device.
+    (kept,) = client.get(f"/api/works/{work}/cutting").json["stops"]
+    assert "was stopped" in kept["say"]
+    assert plan["stops"] == [kept]
+    assert planned(client, work, token="again")["stops"] == [kept]
+
+
+def test_a_board_found_crooked_holds_nothing_that_stays_visible_and_an_off_cut_is_as_straight_as_its_board(
+    client, stair
+):
+    _, work = stair
+    before = planned(client, work)
+    section = next(
+        one for one in before["sections"] for board in one["boards"] if board["laid"][0]["piece"].startswith("tread")
+    )
+    longest = max(laid["length"]["mm"] for board in section["boards"] for laid in board["laid"])
+    size = {key: f"{section[key]} mm" for key in ("thickness", "depth")} | {"length": f"{longest + 400} mm"}
+    for found in ("crooked", "straight"):
+        client.post("/api/rack", json={**size, "sighted": found})
+    boards = [
+        board for one in planned(client, work)["sections"] if one["id"] == section["id"] for board in one["boards"]
+    ]
+    there = {one["id"]: one["sighted"] for one in client.get("/api/rack").json["boards"]}
+    told = {there[board["rack"]]: board["sight"] for board in boards if board["rack"]}
+    assert "found straight" in told["straight"]
+    assert told.get("crooked", "") == ""
+    used = next(board for board in boards if there.get(board["rack"]) == "straight")
+    assert cut(client, work, section, used).status_code == 201
+    lying = {one["origin"]: one["sighted"] for one in client.get("/api/rack").json["boards"]}
+    assert lying["off-cut"] == "straight"
+    (one,) = [one for one in client.get("/api/rack").json["boards"] if one["sighted"] == "crooked"]
+    changed = client.put(f"/api/rack/{one['id']}", json={"defects": [], "sighted": ""}).json["boards"]
+    assert next(board for board in changed if board["id"] == one["id"])["sighted"] == ""
 
 
 def test_a_tilt_says_which_of_the_shops_saws_reach_it(client):

@@ -72,7 +72,7 @@ export const api = {
   tried: (id: string, tried: boolean) => call("PUT", `/works/${id}/tried`, { tried }),
   addToRack: (board: Schemas["RackBody"], units: string) => call("POST", `/rack?units=${units}`, board),
   rackTable: (file: Blob, units: string) => send(`/rack/csv?units=${units}`, file, "text/csv"),
-  rackDefects: (id: string, defects: [string, string][], note: string, units: string) => call("PUT", `/rack/${id}?units=${units}`, { defects, note }),
+  rackBoard: (id: string, board: Schemas["OnHandBody"], units: string) => call("PUT", `/rack/${id}?units=${units}`, board),
   offRack: (id: string, units: string) => call("DELETE", `/rack/${id}?units=${units}`),
   importJob: (file: Blob) => send("/jobs/import", file, "application/json") as Promise<Job>,
   restore: (file: Blob) => send("/backup", file, "application/vnd.sqlite3") as Promise<Schemas["RestoredView"]>,

@@ -407,7 +407,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** New defects of a board on hand. */
+        /** New defects of a board on hand, or what was found when it was sighted along. */
         put: operations["rack_change_rack__board_id__put"];
         post?: never;
         /** A board is gone. */
@@ -1184,6 +1184,16 @@ export interface components {
             say: string[];
         };
         /**
+         * FigureView
+         * @description A figure in words: a length as it is called, a count, an angle, a volume.
+         */
+        FigureView: {
+            /** Text */
+            text: string;
+            /** Sense */
+            sense: string;
+        };
+        /**
          * FirstBayView
          * @description A way to set out: how many rafters it takes and what its last bay is.
          */
@@ -1697,7 +1707,7 @@ export interface components {
             first: components["schemas"]["LineView"][];
             /** Second */
             second: components["schemas"]["LineView"][];
-            result: components["schemas"]["Shown"];
+            result: components["schemas"]["FigureView"];
             /** Agrees */
             agrees: boolean;
         };
@@ -3824,6 +3834,8 @@ export interface components {
             rack: components["schemas"]["RackView"][];
             /** Orders */
             orders: components["schemas"]["OrderView"][];
+            /** Stops */
+            stops: components["schemas"]["PlanStopView"][];
         };
         /**
          * BuyView
@@ -3845,8 +3857,8 @@ export interface components {
         /**
          * CutBoardView
          * @description A board as it is cut: how many are cut so, its pieces and what is left of it. ``rack`` names a board on hand, of
-         *     which the clear length from ``start`` is used; ``whole`` is how long it is. ``straight`` where a straight one is
-         *     picked, because something of it is seen.
+         *     which the clear length from ``start`` is used; ``whole`` is how long it is. ``sight`` says what is to be looked for
+         *     along it, where something of it stays visible.
          */
         CutBoardView: {
             /** Key */
@@ -3866,8 +3878,8 @@ export interface components {
             depth: number;
             /** Count */
             count: number;
-            /** Straight */
-            straight: boolean;
+            /** Sight */
+            sight: string;
             /** Laid */
             laid: components["schemas"]["LaidView"][];
             rest: components["schemas"]["Shown"];
@@ -3945,6 +3957,8 @@ export interface components {
             too_long: string[];
             /** Gap */
             gap: number;
+            /** Stopped */
+            stopped: boolean;
         };
         /**
          * LaidView
@@ -3993,6 +4007,18 @@ export interface components {
             say: string;
         };
         /**
+         * PlanStopView
+         * @description A search for a cheaper plan that was stopped, and what it left.
+         */
+        PlanStopView: {
+            /** Id */
+            id: number;
+            /** At */
+            at: string;
+            /** Say */
+            say: string;
+        };
+        /**
          * RackView
          * @description A board on hand: its section, its length, where it comes from, its defects as they are typed.
          */
@@ -4006,6 +4032,11 @@ export interface components {
             note: string;
             /** Origin */
             origin: string;
+            /**
+             * Sighted
+             * @enum {string}
+             */
+            sighted: "" | "straight" | "crooked";
             /** Defects */
             defects: [
                 components["schemas"]["Shown"],
@@ -4111,7 +4142,8 @@ export interface components {
         };
         /**
          * KeptView
-         * @description What is kept of the cutting: whether the pattern was tried, boards cut, boards on hand, what is ordered.
+         * @description What is kept of the cutting: whether the pattern was tried, boards cut, boards on hand, what is ordered, and
+         *     which searches were stopped.
          */
         KeptView: {
             /** Tried */
@@ -4122,6 +4154,8 @@ export interface components {
             rack: components["schemas"]["RackView"][];
             /** Orders */
             orders: components["schemas"]["OrderView"][];
+            /** Stops */
+            stops: components["schemas"]["PlanStopView"][];
         };
         /**
          * CutBoardBody
@@ -4207,12 +4241,19 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Sighted
+             * @default
+             * @enum {string}
+             */
+            sighted: "" | "straight" | "crooked";
         };
         /**
-         * DefectsBody
-         * @description The defects of a board, as they are typed, from its better end; and what is written on it.
+         * OnHandBody
+         * @description The defects of a board, as they are typed, from its better end; what is written on it; and what was found when it
+         *     was sighted along, where that is new.
          */
-        DefectsBody: {
+        OnHandBody: {
             /** Defects */
             defects: [
                 string,
@@ -4223,6 +4264,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Sighted
+             * @default null
+             */
+            sighted: ("" | "straight" | "crooked") | null;
         };
         /**
          * OffersView
@@ -7685,7 +7731,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DefectsBody"];
+                "application/json": components["schemas"]["OnHandBody"];
             };
         };
         responses: {

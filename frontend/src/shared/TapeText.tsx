@@ -6,7 +6,7 @@ export function TapeText({ text }: { text: string }) {
   return <>{typeset(text)}</>;
 }
 
-export function Figure({ value, className }: { value: Shown; className?: string }) {
+export function Figure({ value, className }: { value: Pick<Shown, "text" | "sense">; className?: string }) {
   return (
     <span className={`figure ${className ?? ""}`}>
       <TapeText text={value.text} />

@@ -32,7 +32,7 @@ LAYERS = {
 """What each role is drawn as; everything else is framing."""
 UNDER_RUN = 400.0
 """mm below the foot: clear of the run's figure."""
-BEHIND = ("post", "rail", "lower_rail", "baluster", "nailer", "lower_nailer")
+BEHIND = ("post", "rail", "bottom_rail", "baluster", "nailer", "bottom_nailer")
 """Seen in elevation from the outside: drawn before the flight."""
 
 
@@ -128,7 +128,7 @@ def _pieces(framing: FlightFraming, two: TwoFlights | None, *, lower: bool) -> l
     seen: set[tuple[Point, ...]] = set()
     for piece in framing.pieces:
         member = piece.member
-        below = two is not None and member.id.startswith("lower_") and not member.id.startswith("lower_rail")
+        below = two is not None and member.id.startswith("lower_")
         if below != lower or member.role in ("stringer", "tread", "riser_board", "header_fascia"):
             continue
         for frame in piece.frames:

@@ -2,17 +2,22 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 from ..core.tape import Units
-from ..core.terms import Count, Message, message
+from ..core.terms import Count, Length, Message, message
 from .problems import Problem, Problems, printable
 from .tables import csv_of, read_csv
 from .typed import typed_length
 
-HEAD = ("thickness", "depth", "length", "count", "price", "note")
+Sighted = Literal["", "straight", "crooked"]
+HEAD = ("thickness", "depth", "length", "count", "price", "sighted", "defects", "note")
 NEEDED = ("thickness", "depth", "length")
 MOST_BYTES = 1_000_000
 MOST_ROWS = 2000
+MOST_DEFECTS = 20
+SIGHTED: tuple[Sighted, ...] = ("", "straight", "crooked")
+"""What was found when a board was sighted along; empty where nobody looked."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,17 +30,26 @@ class StockRow:
     count: int
     price: float | None
     note: str
+    sighted: Sighted = ""
+    defects: tuple[tuple[float, float], ...] = ()
 
 
-def write_stock(rows: Iterable[tuple[float, float, float, float | None, str]]) -> str:
-    """A table of boards, one row a board."""
+def write_stock(rows: Iterable[StockRow]) -> str:
+    """A table of boards; defects are told from a board's better end."""
     return csv_of(
         HEAD,
         (
-            (f"{thickness:.15g} mm", f"{depth:.15g} mm", f"{length:.15g} mm", 1, "" if price is None else price, note)
-            for thickness, depth, length, price, note in rows
+            (
+                _mm(one.thickness), _mm(one.depth), _mm(one.length), one.count, "" if one.price is None else one.price,
+                one.sighted, "; ".join(f"{_mm(start)} to {_mm(stop)}" for start, stop in one.defects), one.note,
+            )
+            for one in rows
         ),
-    )
+    )  # fmt: skip
+
+
+def _mm(length: float) -> str:
+    return f"{length:.15g} mm"
 
 
 def read_stock(body: bytes, units: Units) -> tuple[StockRow, ...]:
@@ -88,10 +102,44 @@ def _row(cells: dict[str, str], units: Units, path: str) -> StockRow:
         if mm <= 0:
             raise Problems([Problem(f"{path}, {key}", Message("error.zero"))])
         sizes.append(mm)
+    pairs = [_ends(one) for one in cells.get("defects", "").split(";") if one.strip()]
     return StockRow(
         sizes[0], sizes[1], sizes[2], _whole(cells.get("count", ""), path), _price(cells.get("price", ""), path),
-        cells.get("note", "")[:200],
+        cells.get("note", "")[:200], _sighted(cells.get("sighted", ""), path),
+        read_defects(pairs, sizes[2], units, f"{path}, defects"),
     )  # fmt: skip
+
+
+def _ends(text: str) -> tuple[str, str]:
+    start, _, stop = text.replace("\u2013", " to ").partition(" to ")
+    return start.strip(), stop.strip()
+
+
+def _sighted(text: str, path: str) -> Sighted:
+    for known in SIGHTED:
+        if text.lower() == known:
+            return known
+    raise Problems([Problem(f"{path}, sighted", message("error.table_sighted", found=printable(text)))])
+
+
+def read_defects(
+    pairs: Sequence[tuple[str, str]], length: float, units: Units, path: str
+) -> tuple[tuple[float, float], ...]:
+    """The defects of a board as they are typed, mm from its better end, each from where to where.
+
+    Raises:
+        Problems: more than there can be, no length, or not on the board; each with its number.
+    """
+    if len(pairs) > MOST_DEFECTS:
+        raise Problems([Problem(path, message("error.table_defects", n=Count(MOST_DEFECTS)))])
+    found = []
+    for n, pair in enumerate(pairs):
+        at = f"{path}[{n}]"
+        start, stop = sorted(typed_length(text, units, at) for text in pair)
+        if start < 0 or stop > length + 1e-3 or start == stop:
+            raise Problems([Problem(at, message("problem.defect_outside", length=Length(length)))])
+        found.append((start, stop))
+    return tuple(found)
 
 
 def _whole(text: str, path: str) -> int:

@@ -54,6 +54,7 @@ def wanted_of(
             one.member.count + (more if one.member.role in SPARED else 0),
             edge_free=edge_free and one.member.role not in VISIBLE,
             face_given=face_given and one.member.role in VISIBLE,
+            seen=one.member.role in VISIBLE,
         )
         for one in worked.members
     )

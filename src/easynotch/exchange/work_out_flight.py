@@ -1,10 +1,10 @@
 """Working a flight out from end to end: measurement in, everything that follows from it out."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property
 
 from ..core.rules import LimitSet, LimitSetId
-from ..core.solid import Fitted, Joint, close, describe, dry_fit, marks_of
+from ..core.solid import Fitted, Joint, Member, close, describe, dry_fit, marks_of
 from ..core.stairs import (
     Candidate,
     FlightError,
@@ -17,14 +17,13 @@ from ..core.stairs import (
     frame_stair,
     lay_out,
     more_facts,
-    more_working,
     platform_checks,
     prefixed,
     riser_candidates,
     split,
     stair_facts,
+    stair_working,
     straight_down,
-    working_of,
 )
 from ..core.tape import Tape, Units
 from ..core.terms import Check, Working
@@ -120,7 +119,7 @@ def work_out_flight(
     )
     pattern = members[0].member
     clamped = drift(layout.riser, layout.riser_count, flight.gauge, tape)
-    working = (*working_of(layout, tape), *more_working(layout, two))
+    patterns: tuple[Member, ...] = (pattern,)
     facts = facts_of(layout, pattern, tape) | more_facts(layout)
     checks = [
         *check_flight(layout, pattern, facts, rules.limits, clamped),
@@ -135,9 +134,8 @@ def work_out_flight(
         )
         checks += [*platform_checks(two, rules.limits), *prefixed(more, "lower.")]
         facts = stair_facts(two, facts, beneath)
-        own = (*working_of(two.lower, tape), *more_working(two.lower, None))
-        below_it = (replace(one, fact=f"lower.{one.fact}") for one in own)
-        working = (*working, *(one for one in below_it if one.fact in facts))
+        patterns = (pattern, below)
+    working = stair_working(whole, two, patterns, facts, tape)
     return WorkedFlight(
         layout=layout,
         whole=whole,

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from ..core.solid import Cut, Mark, Member
-from ..core.terms import Check, Length, Level, Message, Working, message
+from ..core.terms import Check, Length, Level, Message, Value, Working, message
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,10 +21,15 @@ def two_roads(working: tuple[Working, ...]) -> tuple[Check, ...]:
         Check(
             f"working_agrees.{one.fact}",
             Level.STOP,
-            message("check.working_agrees.over", fact=one.fact, value=Length(one.difference)),
+            message("check.working_agrees.over", fact=one.fact, value=_as(one.first.value, one.difference)),
             remedy=Message("check.working_agrees.do"),
         )
         for one in working
         if not one.agrees
     )
     return wrong or (Check("working_agrees", Level.OK, Message("check.working_agrees.ok")),)
+
+
+def _as(value: Value, number: float) -> Value:
+    """A number in the unit of a figure."""
+    return Length(number) if isinstance(value, str) else type(value)(number)

@@ -7,6 +7,7 @@ from .cutting import (
     CutBoard,
     CutPiece,
     RackBoard,
+    Sighted,
     add_to_rack,
     change_rack_board,
     cut_boards,
@@ -48,6 +49,7 @@ from .marking import KeptTick, drop_tick, keep_place, keep_tick, places_of, tick
 from .ordering import Ordered, open_orders, order, order_came
 from .practice import Progress, keep_answer, progress
 from .shop import Shop, get_shop, save_shop
+from .stops import PlanStop, latest_stops, note_stop
 from .works import (
     Found,
     Revision,
@@ -85,11 +87,13 @@ __all__ = [
     "LimitSetNotFound",
     "Ordered",
     "OwnLimitSet",
+    "PlanStop",
     "Progress",
     "RackBoard",
     "Revision",
     "Shelf",
     "Shop",
+    "Sighted",
     "Stale",
     "Touched",
     "Work",
@@ -118,12 +122,14 @@ __all__ = [
     "keep_place",
     "keep_tick",
     "known_device",
+    "latest_stops",
     "list_devices",
     "list_jobs",
     "list_limit_sets",
     "list_works",
     "new_code",
     "note_seen",
+    "note_stop",
     "note_tried",
     "open_orders",
     "order",

@@ -11,16 +11,20 @@ from .jobs import get_job, now
 from .works import get_work
 
 Origin = Literal["hand", "bought", "offcut"]
+Sighted = Literal["", "straight", "crooked"]
+"""What was found when a board was sighted along; empty where nobody looked."""
 RACK = """
-SELECT id, thickness, depth, length, price, note, defects, origin FROM rack_board
+SELECT id, thickness, depth, length, price, note, defects, origin, sighted FROM rack_board
 WHERE gone_at IS NULL ORDER BY thickness, depth, length DESC, made_at, rowid
 """
-ONE = "SELECT id, thickness, depth, length, price, note, defects, origin FROM rack_board WHERE id = :id"
+ONE = "SELECT id, thickness, depth, length, price, note, defects, origin, sighted FROM rack_board WHERE id = :id"
 INSERT_RACK = """
-INSERT INTO rack_board (id, thickness, depth, length, price, note, defects, origin, cut_board_id, made_at)
-VALUES (:id, :thickness, :depth, :length, :price, :note, :defects, :origin, :cut_board_id, :made_at)
+INSERT INTO rack_board (id, thickness, depth, length, price, note, defects, origin, sighted, cut_board_id, made_at)
+VALUES (:id, :thickness, :depth, :length, :price, :note, :defects, :origin, :sighted, :cut_board_id, :made_at)
 """
-UPDATE_RACK = "UPDATE rack_board SET defects = :defects, note = :note WHERE id = :id AND gone_at IS NULL"
+UPDATE_RACK = """
+UPDATE rack_board SET defects = :defects, note = :note, sighted = :sighted WHERE id = :id AND gone_at IS NULL
+"""
 GONE = "UPDATE rack_board SET gone_at = :at WHERE id = :id"
 GONE_OF = "UPDATE rack_board SET gone_at = :at WHERE cut_board_id = :id AND gone_at IS NULL"
 USED_OF = "SELECT COUNT(*) FROM rack_board WHERE cut_board_id = :id AND gone_at IS NOT NULL"
@@ -64,7 +68,7 @@ class BoardUsed(RuntimeError):
 
 @dataclass(frozen=True, slots=True)
 class RackBoard:
-    """A board on hand; its defects are intervals from its better end."""
+    """A board on hand; its defects are intervals from its better end, and ``sighted`` what was found along it."""
 
     thickness: float
     depth: float
@@ -74,6 +78,7 @@ class RackBoard:
     defects: tuple[tuple[float, float], ...] = ()
     origin: Origin = "hand"
     id: str = ""
+    sighted: Sighted = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -122,17 +127,17 @@ def add_to_rack(db: sqlite3.Connection, board: RackBoard, cut_board_id: str | No
         {
             "id": board_id, "thickness": board.thickness, "depth": board.depth, "length": board.length,
             "price": board.price, "note": board.note, "defects": json.dumps(board.defects), "origin": board.origin,
-            "cut_board_id": cut_board_id, "made_at": now(),
+            "sighted": board.sighted, "cut_board_id": cut_board_id, "made_at": now(),
         },
     )  # fmt: skip
     return board_id
 
 
 def change_rack_board(
-    db: sqlite3.Connection, board_id: str, defects: Sequence[tuple[float, float]], note: str
+    db: sqlite3.Connection, board_id: str, defects: Sequence[tuple[float, float]], note: str, sighted: Sighted
 ) -> RackBoard:
-    """New defects and note of a board on hand. Raises BoardNotFound."""
-    values = {"id": board_id, "defects": json.dumps(list(defects)), "note": note}
+    """New defects and note of a board on hand, and what was found along it. Raises BoardNotFound."""
+    values = {"id": board_id, "defects": json.dumps(list(defects)), "note": note, "sighted": sighted}
     if db.execute(UPDATE_RACK, values).rowcount == 0:
         raise BoardNotFound(board_id)
     return get_rack_board(db, board_id)
@@ -234,6 +239,7 @@ def _rack_board(row: sqlite3.Row) -> RackBoard:
     return RackBoard(
         row["thickness"], row["depth"], row["length"], row["price"], row["note"],
         tuple((float(a), float(b)) for a, b in json.loads(row["defects"])), row["origin"], row["id"],
+        row["sighted"],
     )  # fmt: skip
 
 

@@ -46,9 +46,11 @@ api = APIBlueprint("cut", __name__, url_prefix="/api", abp_tags=[Tag(name="work-
 
 NOTHING = CuttingView(
     rows=[], sections=[], settings=[], buying=[], caution="", notes=[], scarfs=[], alternatives=[], kerf=0.0,
-    tried=False, cut=[], rack=[], orders=[],
+    tried=False, cut=[], rack=[], orders=[], stops=[],
 )  # fmt: skip
 """Nothing to cut: something is still to be measured."""
+PROVED = 1e-6
+"""Of a plan's cost: a smaller gap is none."""
 
 
 class CutQuery(WordsQuery):
@@ -97,6 +99,7 @@ def cut_view(batch: Batch, job: JobInput, words: Words, *, others: bool = False)
         cut=[],
         rack=[],
         orders=[],
+        stops=[],
     )
 
 
@@ -130,7 +133,9 @@ def _section(number: int, one: SectionPlan, made: tuple[Batch, dict[str, Rack]],
     said = [message("cut.boards", n=Count(boards), share=Count(round(100 * used / whole) if whole else 0))]
     if plan.stopped:
         said.append(Message("cut.stopped"))
-    said.append(Message("cut.proved") if plan.gap < 1e-6 else message("cut.gap", share=Count(round(100 * plan.gap, 1))))
+    said.append(
+        Message("cut.proved") if plan.gap < PROVED else message("cut.gap", share=Count(round(100 * plan.gap, 1)))
+    )
     if owned:
         said.append(message("cut.owned", n=Count(owned)))
     shared = sum(board.shared * board.count for board in plan.boards)
@@ -151,6 +156,7 @@ def _section(number: int, one: SectionPlan, made: tuple[Batch, dict[str, Rack]],
             for piece in plan.too_long
         ],
         gap=plan.gap,
+        stopped=plan.stopped,
     )  # fmt: skip
 
 
@@ -166,6 +172,7 @@ def _board(
     there = rack.get(board.stock.id)
     seen = [members[one.id].role in VISIBLE for one in board.laid]
     mixed = {member.role in VISIBLE for member in members.values()} == {True, False}
+    looked = _sight(board, any(seen), mixed=mixed)
     return CutBoardView(
         key=key,
         length=shown(board.stock.length, words),
@@ -176,7 +183,7 @@ def _board(
         thickness=section.thickness,
         depth=section.depth,
         count=board.count,
-        straight=mixed and any(seen),
+        sight=words.say(Message(f"cut.sight_{looked}")) if looked else "",
         laid=[
             LaidView(
                 id=one.id, work_id=one.id.partition(AT)[0], piece=one.id.partition(AT)[2],
@@ -191,6 +198,17 @@ def _board(
         rest=shown(max(0.0, board.rest), words),
         shared=board.shared,
     )  # fmt: skip
+
+
+def _sight(board: Board, seen: bool, *, mixed: bool) -> str:
+    """What is to be looked for along a board, where something of it stays visible; of those to be bought, only where
+    the section has pieces for the others too.
+    """
+    if not seen:
+        return ""
+    if board.stock.id:
+        return "found" if board.stock.straight else "first"
+    return "pick" if mixed else ""
 
 
 def _up(turn: Turn) -> Face:

@@ -4,6 +4,8 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from ..store import Sighted
+
 Typed = Annotated[str, Field(max_length=100)]
 
 
@@ -49,13 +51,17 @@ class RackBody(BaseModel, extra="forbid"):
     length: Typed
     count: int = Field(default=1, strict=True, ge=1, le=200)
     note: str = Field(default="", max_length=200)
+    sighted: Sighted = ""
 
 
-class DefectsBody(BaseModel, extra="forbid"):
-    """The defects of a board, as they are typed, from its better end; and what is written on it."""
+class OnHandBody(BaseModel, extra="forbid"):
+    """The defects of a board, as they are typed, from its better end; what is written on it; and what was found when it
+    was sighted along, where that is new.
+    """
 
     defects: list[tuple[Typed, Typed]] = Field(max_length=20)
     note: str = Field(default="", max_length=200)
+    sighted: Sighted | None = None
 
 
 class LineBody(BaseModel, extra="forbid"):

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from ..store import Sighted
 from .shown_models import Point, Shown, View
 
 
@@ -28,8 +29,8 @@ class LaidView:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CutBoardView:
     """A board as it is cut: how many are cut so, its pieces and what is left of it. ``rack`` names a board on hand, of
-    which the clear length from ``start`` is used; ``whole`` is how long it is. ``straight`` where a straight one is
-    picked, because something of it is seen.
+    which the clear length from ``start`` is used; ``whole`` is how long it is. ``sight`` says what is to be looked for
+    along it, where something of it stays visible.
     """
 
     key: str
@@ -41,7 +42,7 @@ class CutBoardView:
     thickness: float
     depth: float
     count: int
-    straight: bool
+    sight: str
     laid: list[LaidView]
     rest: Shown
     shared: int
@@ -59,6 +60,7 @@ class CutSectionView:
     say: list[str]
     too_long: list[str]
     gap: float
+    stopped: bool
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -135,6 +137,7 @@ class RackView:
     length: Shown
     note: str
     origin: str
+    sighted: Sighted
     defects: list[tuple[Shown, Shown]]
 
 
@@ -146,13 +149,25 @@ class OrderView:
     say: str
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlanStopView:
+    """A search for a cheaper plan that was stopped, and what it left."""
+
+    id: int
+    at: str
+    say: str
+
+
 class KeptView(View):
-    """What is kept of the cutting: whether the pattern was tried, boards cut, boards on hand, what is ordered."""
+    """What is kept of the cutting: whether the pattern was tried, boards cut, boards on hand, what is ordered, and
+    which searches were stopped.
+    """
 
     tried: bool
     cut: list[CutDoneView]
     rack: list[RackView]
     orders: list[OrderView]
+    stops: list[PlanStopView]
 
 
 class CuttingView(View):
@@ -171,3 +186,4 @@ class CuttingView(View):
     cut: list[CutDoneView]
     rack: list[RackView]
     orders: list[OrderView]
+    stops: list[PlanStopView]

@@ -22,13 +22,16 @@ from ..store import (
     CutBoard,
     CutPiece,
     Ordered,
+    PlanStop,
     RackBoard,
     cut_boards,
     get_job,
     get_rack_board,
     get_work,
     keep_cut,
+    latest_stops,
     list_works,
+    note_stop,
     note_tried,
     open_orders,
     pattern_tried,
@@ -39,9 +42,9 @@ from ..store import (
 )
 from .batch import Part, Rack, Ways, batch_of
 from .board_view import shown
-from .cut import NOTHING, cut_view
+from .cut import NOTHING, PROVED, cut_view
 from .cut_bodies import CutBoardBody, SpoiledBody, TriedBody
-from .cut_models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, RackView
+from .cut_models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, PlanStopView, RackView
 from .kept import WordsQuery, WorkPath, answer, database, words_of
 from .work_out import suppose_missing
 
@@ -117,8 +120,18 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
         batch = batch_of(parts, body, words, ways)
         kept = _kept(db, work.id, query.scope, words)
     view = cut_view(batch, body, words, others=query.others)
+    if query.token in STOPPED and any(one.stopped for one in view.sections):
+        kept = _noted(view, path.work_id, query.scope, words)
     said: list[str] = [words.say(message("cut.left_out", works=", ".join(left_out)))] if left_out else []
     return answer(view.model_copy(update=dict(kept) | {"notes": [*said, *view.notes]}))
+
+
+def _noted(view: CuttingView, work_id: str, scope: str, words: Words) -> KeptView:
+    """What is kept, and that the search for this plan was stopped."""
+    boards = sum(board.count for one in view.sections for board in one.boards)
+    with database().connect() as db:
+        note_stop(db, work_id, scope, boards, max(one.gap for one in view.sections))
+        return _kept(db, work_id, scope, words)
 
 
 def _until_stopped(query: BatchQuery) -> Callable[[], bool]:
@@ -166,7 +179,8 @@ def _worked(document: dict[str, object], job: JobInput, words: Words) -> Worked 
 
 
 def _on_hand(one: RackBoard) -> OnHand:
-    return OnHand(one.id, one.length, one.defects)
+    straight = {"": None, "straight": True, "crooked": False}[one.sighted]
+    return OnHand(one.id, one.length, one.defects, straight)
 
 
 def _kept(db: sqlite3.Connection, work_id: str, scope: str, words: Words) -> KeptView:
@@ -181,7 +195,15 @@ def _kept(db: sqlite3.Connection, work_id: str, scope: str, words: Words) -> Kep
         ],
         rack=[rack_view(one, words) for one in rack(db)],
         orders=[OrderView(id=one.id, say=_ordered(one, words)) for one in open_orders(db, job_id)],
+        stops=[
+            PlanStopView(id=one.id, at=one.at, say=_stopped(one, words)) for one in latest_stops(db, work_id, scope)
+        ],
     )
+
+
+def _stopped(one: PlanStop, words: Words) -> str:
+    key = "stop_proved" if one.gap < PROVED else "stop_kept"
+    return words.say(message(f"cut.{key}", n=Count(one.boards), share=Count(round(100 * one.gap, 1))))
 
 
 @api.get("/works/<work_id>/cutting", responses={200: KeptView})
@@ -213,7 +235,7 @@ def rack_view(one: RackBoard, words: Words) -> RackView:
     """A board on hand in words."""
     return RackView(
         id=one.id, section=section_name(one, words), length=shown(one.length, words), note=one.note,
-        origin=words.say(Message(f"rack.{one.origin}")),
+        origin=words.say(Message(f"rack.{one.origin}")), sighted=one.sighted,
         defects=[(shown(start, words), shown(stop, words)) for start, stop in one.defects],
     )  # fmt: skip
 
@@ -246,7 +268,10 @@ def board_cut(path: WorkPath, body: CutBoardBody) -> Response:
             body.rack or None,
         )  # fmt: skip
         kept = [
-            RackBoard(there.thickness, there.depth, one.length, None, there.note, one.defects, "offcut") for one in left
+            RackBoard(
+                there.thickness, there.depth, one.length, None, there.note, one.defects, "offcut", sighted=there.sighted
+            )
+            for one in left
         ]
         return answer(ChangedView(id=keep_cut(db, job_id, board, kept)), 201)
 

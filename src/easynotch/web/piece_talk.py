@@ -10,14 +10,12 @@ from ..core.terms import Count, Message, Value
 from .shown_models import Point
 
 BELOW = "lower_"
-_ALONE = frozenset({"lower_rail", "lower_nailer"})
-"""Pieces of one flight whose names begin like those of a flight below a platform."""
 _NUMBERED = re.compile(r"(?P<kind>[a-z_]+?)_(?P<n>\d+)")
 
 
 def stair_title(member_id: str, words: Words) -> Message:
     """A piece's name by its id: ``stringer``, ``tread_2``, ``lower_stringer``."""
-    if member_id.startswith(BELOW) and member_id not in _ALONE:
+    if member_id.startswith(BELOW):
         return Message("board.below", {"piece": words.say(stair_title(member_id.removeprefix(BELOW), words))})
     found = _NUMBERED.fullmatch(member_id)
     if found is None:

@@ -12,7 +12,7 @@ from ..core.tape import Units
 from ..core.terms import Count, Length, Message, message
 from ..exchange import Problem, Problems, read_settings, settle, typed_length
 from ..exchange.settings_model import SettingsInput
-from ..exchange.stock_table import read_stock, write_stock
+from ..exchange.stock_table import StockRow, read_defects, read_stock, write_stock
 from ..exchange.supply import lengths_of
 from ..instruments import Line, Offer, ask_yard
 from ..store import (
@@ -29,7 +29,7 @@ from ..store import (
     take_off_rack,
 )
 from .board_view import shown
-from .cut_bodies import AskBody, CameBody, DefectsBody, OrderLine, OrdersBody, RackBody
+from .cut_bodies import AskBody, CameBody, OnHandBody, OrderLine, OrdersBody, RackBody
 from .cut_models import RackView
 from .cutting import MOST_BOARDS, ChangedView, rack_view
 from .kept import JobPath, WordsQuery, answer, database, words_of
@@ -104,7 +104,7 @@ def _page(query: UnitsQuery, status: int = 200) -> Response:
 def put_on_rack(query: UnitsQuery, body: RackBody) -> Response:
     """More boards on hand."""
     sizes = [_positive(getattr(body, key), query.units, key) for key in ("thickness", "depth", "length")]
-    _keep([RackBoard(sizes[0], sizes[1], sizes[2], note=body.note)] * body.count)
+    _keep([RackBoard(sizes[0], sizes[1], sizes[2], note=body.note, sighted=body.sighted)] * body.count)
     return _page(query, 201)
 
 
@@ -112,7 +112,7 @@ def put_on_rack(query: UnitsQuery, body: RackBody) -> Response:
 def rack_from_table(query: UnitsQuery) -> Response:
     """Boards on hand out of a table; nothing is kept where a row of it cannot be read."""
     boards = [
-        RackBoard(row.thickness, row.depth, row.length, row.price, row.note)
+        RackBoard(row.thickness, row.depth, row.length, row.price, row.note, row.defects, sighted=row.sighted)
         for row in read_stock(request.get_data(cache=True), query.units)
         for _ in range(row.count)
     ]
@@ -124,7 +124,10 @@ def rack_from_table(query: UnitsQuery) -> Response:
 def rack_as_table() -> Response:
     """The boards on hand as a table."""
     with database().read() as db:
-        rows = [(one.thickness, one.depth, one.length, one.price, one.note) for one in rack(db)]
+        rows = [
+            StockRow(one.thickness, one.depth, one.length, 1, one.price, one.note, one.sighted, one.defects)
+            for one in rack(db)
+        ]
     return Response(
         write_stock(rows), mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="stock.csv"'}
     )
@@ -139,17 +142,13 @@ def _keep(boards: list[RackBoard]) -> None:
 
 
 @api.put("/rack/<board_id>", responses={200: RackPage})
-def change(path: RackPath, query: UnitsQuery, body: DefectsBody) -> Response:
-    """New defects of a board on hand."""
+def change(path: RackPath, query: UnitsQuery, body: OnHandBody) -> Response:
+    """New defects of a board on hand, or what was found when it was sighted along."""
     with database().connect() as db:
-        length = get_rack_board(db, path.board_id).length
-        defects = []
-        for n, (start, stop) in enumerate(body.defects):
-            ends = sorted(typed_length(text, query.units, f"defects[{n}]") for text in (start, stop))
-            if ends[0] < 0 or ends[1] > length + 1e-3 or ends[0] == ends[1]:
-                raise Problems([Problem(f"defects[{n}]", message("problem.defect_outside", length=Length(length)))])
-            defects.append((ends[0], ends[1]))
-        change_rack_board(db, path.board_id, defects, body.note)
+        there = get_rack_board(db, path.board_id)
+        defects = read_defects(body.defects, there.length, query.units, "defects")
+        sighted = there.sighted if body.sighted is None else body.sighted
+        change_rack_board(db, path.board_id, defects, body.note, sighted)
     return _page(query)
 
 

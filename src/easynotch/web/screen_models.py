@@ -31,6 +31,14 @@ class LineView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class FigureView:
+    """A figure in words: a length as it is called, a count, an angle, a volume."""
+
+    text: str
+    sense: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class WorkingView:
     """The two roads to a number."""
 
@@ -38,7 +46,7 @@ class WorkingView:
     label: str
     first: list[LineView]
     second: list[LineView]
-    result: Shown
+    result: FigureView
     agrees: bool
 
 

@@ -3,11 +3,11 @@
 from pydantic import BaseModel
 
 from ..core.rules import LimitSet, Words, is_length
-from ..core.terms import Check, Count, Level, Line, Message, Working
+from ..core.terms import Check, Count, Length, Level, Line, Message, Value, Working
 from ..drawing import Sheet
 from ..exchange import Measured
 from .board_view import shown
-from .screen_models import CheckView, LineView, WorkingView
+from .screen_models import CheckView, FigureView, LineView, WorkingView
 from .shown_models import DimensionView, FactView, PathView, SheetView, Shown, TextView
 
 
@@ -47,9 +47,15 @@ def working_view(working: Working, words: Words) -> WorkingView:
         label=words.fact(working.fact),
         first=[_line(line, words) for line in working.first.lines],
         second=[_line(line, words) for line in working.second.lines],
-        result=shown(working.first.result, words),
+        result=_figure(working.first.value, words),
         agrees=working.agrees,
     )
+
+
+def _figure(value: Value, words: Words) -> FigureView:
+    """What a road comes to: a length as it is called, anything else as its figure."""
+    text, sense = words.called(value.mm) if isinstance(value, Length) else (words.value(value), "")
+    return FigureView(text=text, sense=sense)
 
 
 def _line(line: Line, words: Words) -> LineView:

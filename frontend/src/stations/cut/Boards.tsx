@@ -25,7 +25,7 @@ export function Boards({ plan, plans }: { plan: CutPlan; plans: Plans }) {
                 <div className="cut-board-words">
                   <span><b className="figure">{board.count} ×</b> <Figure value={board.length} /></span>
                   {board.rack && <span className="quiet">{say("cut.from_rack").toLowerCase()}{board.note && `: ${board.note}`}</span>}
-                  {board.straight && <span className="quiet">{say("cut.straight")}</span>}
+                  {board.sight && <span className="quiet">{board.sight}</span>}
                   <span className="quiet">{say("cut.rest")} <Figure value={board.rest} /></span>
                   <button type="button" className="cut-done" onClick={() => void plans.cut(section, board)}>{say(board.count > 1 ? "cut.one_done" : "cut.done")}</button>
                 </div>
@@ -37,8 +37,25 @@ export function Boards({ plan, plans }: { plan: CutPlan; plans: Plans }) {
         </section>
       ))}
       {plan.sections.length === 0 && plan.cut.length > 0 && <p>{say("cut.all_done")}</p>}
+      {plan.stops.length > 0 && <Stops plan={plan} />}
       {plan.cut.length > 0 && <Cut plan={plan} plans={plans} />}
     </>
+  );
+}
+
+/** Searches for a cheaper plan that were stopped, latest first. */
+function Stops({ plan }: { plan: CutPlan }) {
+  const say = useWords();
+  return (
+    <section className="cut-stops" aria-label={say("cut.stops")}>
+      <ul className="quiet">
+        {plan.stops.map((one) => (
+          <li key={one.id}>
+            <time dateTime={one.at}>{new Date(one.at).toLocaleString([], { day: "numeric", month: "long", hour: "2-digit", minute: "2-digit" })}</time> {one.say}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -13,7 +13,7 @@ from enum import StrEnum
 from functools import cache
 from importlib.resources import files
 
-from ..tape import Style, Tape, nearest, write_marks
+from ..tape import Tape, nearest, write_marks
 from ..terms import Angle, Length, Message, Value, Volume
 
 LANGUAGE = "en"
@@ -108,15 +108,10 @@ class Words:
         sentence = _SLOT.sub(lambda slot: self.value(message.values[slot[2]]), text)
         return sentence[:1].upper() + sentence[1:]
 
-    @property
-    def imperial(self) -> bool:
-        """Whether the tape is in feet and inches: then volumes and areas are in feet too."""
-        return self.tape.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
-
     def value(self, value: Value) -> str:
         """A value as text: a length on the tape with its qualifier, an angle to a tenth of a degree."""
         if isinstance(value, Volume):
-            return f"{value.litres * LITRE_PER_FT3:.1f} ft³" if self.imperial else f"{value.litres:.0f} l"
+            return f"{value.litres * LITRE_PER_FT3:.1f} ft³" if self.tape.imperial else f"{value.litres:.0f} l"
         if isinstance(value, Length):
             return " ".join(filter(None, self.called(value.mm)))
         if isinstance(value, Angle):
@@ -140,14 +135,14 @@ class Words:
         if isinstance(number, int):
             return str(number)
         if key.endswith("_area"):
-            return f"{number / MM2_PER_FT2:.1f} ft²" if self.imperial else f"{number / 1e6:.2f} m²"
+            return f"{number / MM2_PER_FT2:.1f} ft²" if self.tape.imperial else f"{number / 1e6:.2f} m²"
         return self.value(value_of(key, number))
 
     def figure(self, value: Value) -> str:
         """A value in a working: on the tape where it stands on a mark, otherwise to a thousandth."""
         if not isinstance(value, Length) or nearest(value.mm, self.tape).residue == 0:
             return self.value(value)
-        if self.imperial:
+        if self.tape.imperial:
             return f"{value.mm / MM_PER_INCH:.3f}″"
         return f"{value.mm:.2f} mm"
 

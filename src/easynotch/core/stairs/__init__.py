@@ -31,12 +31,12 @@ from .landing_loop import Landing, Round
 from .layout import Layout, lay_out, riser_count
 from .more_checks import around_checks, headroom, platform_checks, prefixed
 from .more_facts import more_facts, stair_facts
-from .more_working import more_working
 from .order import order_of_work
 from .places import spacer, stringer_count, stringer_places
 from .platform import TwoFlights, moved, split, straight_down
 from .slab import SlabPlan, slab_plan
 from .slide import slides
+from .stair_working import flight_working, stair_working
 from .steps import rows
 from .stringer import stringers
 from .supports import supports
@@ -60,7 +60,6 @@ from .surroundings import (
     TopLanding,
     Turn,
 )
-from .working import working_of
 
 __all__ = [
     "AnchorPlan",
@@ -113,6 +112,7 @@ __all__ = [
     "around_checks",
     "check_flight",
     "facts_of",
+    "flight_working",
     "footing_plan",
     "frame_flight",
     "frame_stair",
@@ -120,7 +120,6 @@ __all__ = [
     "headroom",
     "lay_out",
     "more_facts",
-    "more_working",
     "moved",
     "opening_under",
     "order_of_work",
@@ -135,6 +134,7 @@ __all__ = [
     "spacer",
     "split",
     "stair_facts",
+    "stair_working",
     "straight_down",
     "stringer_count",
     "stringer_places",
@@ -142,5 +142,4 @@ __all__ = [
     "supports",
     "survey_built",
     "template_of",
-    "working_of",
 ]

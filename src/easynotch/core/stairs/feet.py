@@ -1,9 +1,9 @@
 """The foot: the kicker's pieces, anchors through it, brackets against uplift."""
 
 from dataclasses import dataclass
-from math import ceil
 
 from ..solid import Face, MateFace, Member, Stock, Touch, Vector, member_face, straight, support_face
+from ..tape import whole_up
 from .flight import KickerNotch
 from .layout import Layout
 from .places import kicker_stands, lying, spacer, stringer_count, stringer_places
@@ -73,12 +73,15 @@ def _face_of(layout: Layout, y: float, *, up: bool = False) -> MateFace:
 @dataclass(frozen=True, slots=True)
 class AnchorPlan:
     """Where anchors go through the kicker, from its left end, how long it is (over all its pieces, where it is in
-    several), and how deep the holes are drilled in the slab.
+    several), and how deep the holes are drilled in the slab. ``span`` reaches from the first place that is clear to
+    the last, None where none is; ``merged`` is how many would have stood where another does.
     """
 
     places: tuple[float, ...]
     hole: float
     length: float
+    span: float | None = None
+    merged: int = 0
 
 
 def anchor_plan(layout: Layout) -> AnchorPlan | None:
@@ -105,10 +108,13 @@ def anchor_plan(layout: Layout) -> AnchorPlan | None:
     if not free:
         return AnchorPlan((), anchors.embedment + anchors.deeper, right - left)
     first, last = free[0][0], free[-1][1]
-    count = max(LEAST_ANCHORS, ceil((last - first) / anchors.spacing) + 1)
+    count = max(LEAST_ANCHORS, whole_up((last - first) / anchors.spacing) + 1)
     wanted = [first + k * (last - first) / (count - 1) for k in range(count)]
     placed = sorted({round(_nearest(one, free), 6) for one in wanted})
-    return AnchorPlan(tuple(one - left for one in placed), anchors.embedment + anchors.deeper, right - left)
+    return AnchorPlan(
+        tuple(one - left for one in placed), anchors.embedment + anchors.deeper, right - left, last - first,
+        count - len(placed),
+    )  # fmt: skip
 
 
 def _nearest(at: float, free: list[tuple[float, float]]) -> float:

@@ -84,7 +84,7 @@ def guard_pieces(layout: Layout) -> tuple[list[Placed], list[Touch]]:
     low_top = guard.under + guard.lower_rail.depth / layout.cos
     rails = [
         _rail(layout, guard, set_out, sides, ("rail", guard.rail, guard.height)),
-        _rail(layout, guard, set_out, sides, ("lower_rail", guard.lower_rail, low_top)),
+        _rail(layout, guard, set_out, sides, ("bottom_rail", guard.lower_rail, low_top)),
     ]
     made = [*posts, *rails]
     touches = _rail_touches(set_out, rails, posts)
@@ -94,7 +94,7 @@ def guard_pieces(layout: Layout) -> tuple[list[Placed], list[Touch]]:
         # A strip lies flat on its rail; the balusters stand beside it, nailed to its side, from rail to rail.
         strips = [
             _rail(layout, guard, set_out, sides, ("nailer", strip, high), aside=_aside(guard)),
-            _rail(layout, guard, set_out, sides, ("lower_nailer", strip, low + strip.depth / layout.cos),
+            _rail(layout, guard, set_out, sides, ("bottom_nailer", strip, low + strip.depth / layout.cos),
                   aside=_aside(guard)),
         ]  # fmt: skip
         made += strips

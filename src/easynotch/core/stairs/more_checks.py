@@ -15,7 +15,7 @@ from .places import stringer_places
 from .platform import TwoFlights
 from .slide import slides
 from .steps import rows
-from .surroundings import DoorSwing
+from .surroundings import DoorSwing, Overhead
 
 NEAR_FOOT = 50.0
 """mm: a confirming measurement this near to the foot was taken there."""
@@ -73,17 +73,29 @@ def _overhead(layout: Layout, limits: Limits) -> Iterator[Check]:
         yield limit_check(limits["headroom_min"], Length(clear))
 
 
-def headroom(layout: Layout) -> float | None:
-    """The least plumb room between the line of the nosings and what hangs over it; None where nothing does."""
-    rooms = []
+def nearest_overhead(layout: Layout) -> tuple[Overhead, float | None] | None:
+    """What hangs nearest over the stair, and the plumb line it does so at, level from the header's face; without one
+    over the landing above. None where nothing hangs over it.
+    """
+    found: list[tuple[float, Overhead, float | None]] = []
+    top, low = layout.walked[0][1], layout.finished_risers[-1] + layout.flight.tread.nosing
     for over in layout.flight.around.overhead:
         # The line climbs towards the header: nearest to it there is least room.
-        at = max(over.start, layout.walked[0][1])
-        if at <= over.stop and at <= layout.finished_risers[-1] + layout.flight.tread.nosing:
-            rooms.append(over.above + layout.flight.upper_finish - layout.nosing_level(at))
-        if over.start <= layout.walked[0][1]:
-            rooms.append(over.above)
-    return min(rooms) if rooms else None
+        at = max(over.start, top)
+        if at <= min(over.stop, low):
+            found.append((over.above + layout.flight.upper_finish - layout.nosing_level(at), over, at))
+        if over.start <= top:
+            found.append((over.above, over, None))
+    return min(found, key=lambda one: one[0])[1:] if found else None
+
+
+def headroom(layout: Layout) -> float | None:
+    """The least plumb room between the line of the nosings and what hangs over it; None where nothing does."""
+    nearest = nearest_overhead(layout)
+    if nearest is None:
+        return None
+    over, at = nearest
+    return over.above + (0.0 if at is None else layout.flight.upper_finish - layout.nosing_level(at))
 
 
 def _top_landing(layout: Layout, limits: Limits) -> Iterator[Check]:

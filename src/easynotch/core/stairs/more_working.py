@@ -1,27 +1,26 @@
 """The roads to the figures of what stands around the stringers, each with a second road that shares no intermediate."""
 
+from collections.abc import Iterator
 from math import atan, cos, hypot, sqrt
 
 from ..terms import Count, Length, Working
-from .around_working import around_working
 from .feet import kicker_pieces
 from .flight import KickerNotch
-from .guard import guard_layout
+from .landing_loop import foot_at
 from .layout import Layout
-from .more_checks import headroom
+from .more_checks import nearest_overhead
 from .places import stringer_count, stringer_places
-from .platform import TwoFlights
 from .working import line, road
 
 
-def more_working(layout: Layout, two: TwoFlights | None) -> tuple[Working, ...]:
-    """The working of bearing, spacers, squaring up, kicker, foot, headroom, guard and platform: of what is there."""
-    made = [_bearing(layout), _spacer(layout), _diagonal(layout)]
-    for one in (_missing, _kicker, _rise, _headroom, _rail, _gap):
+def more_working(layout: Layout) -> Iterator[Working]:
+    """The working of bearing, spacers, squaring up, kicker, run, foot and headroom: of what is there."""
+    yield from (_bearing(layout), _spacer(layout), _diagonal(layout), _run(layout))
+    yield from _foot(layout)
+    for one in (_missing, _kicker, _rise, _headroom):
         found = one(layout)
         if found is not None:
-            made.append(found)
-    return (*made, *around_working(layout), *([_platform(two)] if two is not None else []))
+            yield found
 
 
 def _bearing(layout: Layout) -> Working:
@@ -69,13 +68,13 @@ def _missing(layout: Layout) -> Working | None:
     )
 
 
-def _spacer(layout: Layout) -> Working:
+def _spacer(layout: Layout, fact: str = "spacer") -> Working:
     count, width, t = stringer_count(layout), layout.flight.width, layout.flight.stock.thickness
     first = (width - count * t) / (count - 1)
     places = stringer_places(layout)
     apart = places[1] - places[0]
     return Working(
-        "spacer",
+        fact,
         road(line("spacer", first, width=Length(width), n=Count(count), t=Length(t), bays=Count(count - 1))),
         road(
             line("centres", apart, width=Length(width), t=Length(t), bays=Count(count - 1)),
@@ -95,16 +94,26 @@ def _diagonal(layout: Layout) -> Working:
 
 
 def _kicker(layout: Layout) -> Working | None:
+    """Under all stringers, between the outer ones, or from one to the next; and by the bays and what stands between."""
     kicker, pieces = layout.flight.kicker, kicker_pieces(layout)
-    if kicker is None or not pieces or kicker.notch is not KickerNotch.INNER:
+    if kicker is None or not pieces:
         return None
     width, t, count = layout.flight.width, layout.flight.stock.thickness, stringer_count(layout)
-    bays = (width - count * t) / (count - 1)
+    bay = (width - count * t) / (count - 1)
+    if kicker.notch is KickerNotch.NONE:
+        return _spacer(layout, "kicker_length")
+    inner = kicker.notch is KickerNotch.INNER
+    first = (
+        line("minus_both", width - 2 * t, whole=Length(width), part=Length(t))
+        if inner
+        else line("over_all", width, width=Length(width))
+    )
+    between = count - 2 if inner else count
     return Working(
         "kicker_length",
-        road(line("minus_both", width - 2 * t, whole=Length(width), part=Length(t))),
-        road(line("bays", (count - 1) * bays + (count - 2) * t, n=Count(count - 1), bay=Length(bays),
-                  inner=Count(count - 2), t=Length(t))),
+        road(first),
+        road(line("bays", (count - 1) * bay + between * t, n=Count(count - 1), bay=Length(bay),
+                  inner=Count(between), t=Length(t))),
     )  # fmt: skip
 
 
@@ -124,18 +133,25 @@ def _rise(layout: Layout) -> Working | None:
 
 
 def _headroom(layout: Layout) -> Working | None:
-    """For the beam that comes nearest: up from the nosing beside it, and down from the surface above."""
-    clear = headroom(layout)
-    over = min(layout.flight.around.overhead, key=lambda one: one.above, default=None)
-    if clear is None or over is None or len(layout.flight.around.overhead) > 1:
+    """For what comes nearest: up from the nosing beside it, and down from the surface above."""
+    nearest = nearest_overhead(layout)
+    if nearest is None:
         return None
+    over, at = nearest
+    rise = layout.flight.total_rise
+    if at is None:
+        return Working(
+            "stair_headroom",
+            road(line("over_landing", over.above, above=Length(over.above))),
+            road(
+                line("plus", rise + over.above, one=Length(rise), other=Length(over.above)),
+                line("minus", rise + over.above - rise, whole=Length(rise + over.above), part=Length(rise)),
+            ),
+        )
     top = layout.walked[0][1]
-    at = max(over.start, top)
-    if not (at <= over.stop and at <= layout.finished_risers[-1] + layout.flight.tread.nosing) or over.start <= top:
-        return None
     first = 0.0 if layout.flight.flush else layout.riser
     fallen = (at - top) * layout.riser / layout.going
-    rest = layout.flight.total_rise - first - (layout.walked[-1][1] - top) * layout.slope
+    rest = rise - first - (layout.walked[-1][1] - top) * layout.slope
     up = (layout.walked[-1][1] - at) * layout.riser / layout.going
     return Working(
         "stair_headroom",
@@ -145,57 +161,34 @@ def _headroom(layout: Layout) -> Working | None:
         ),
         road(
             line("nosing_climb", rest + up, low=Length(rest), up=Length(up)),
-            line("minus", over.above + layout.flight.total_rise - (rest + up),
-                 whole=Length(over.above + layout.flight.total_rise), part=Length(rest + up)),
+            line("minus", over.above + rise - (rest + up), whole=Length(over.above + rise), part=Length(rest + up)),
         ),
-    )  # fmt: skip
+    )
 
 
-def _rail(layout: Layout) -> Working | None:
-    set_out = guard_layout(layout)
-    if set_out is None or set_out.clear <= 0:
-        return None
-    clear = set_out.clear
-    climbs = clear * layout.riser / layout.going
-    angle = atan(layout.flight.total_rise / (layout.riser_count * layout.going))
+def _run(layout: Layout) -> Working:
+    """Goings one after the other; and the slope's triangle over what the treads climb."""
+    n, going = layout.tread_count, layout.going
+    climbs = n * layout.flight.total_rise / layout.riser_count
     return Working(
-        "rail_between",
+        "total_run",
+        road(line("goings", n * going, n=Count(n), going=Length(going))),
         road(
-            line("climb", climbs, level=Length(clear), riser=Length(layout.riser), going=Length(layout.going)),
-            line("diagonal", hypot(clear, climbs), one=Length(clear), other=Length(climbs)),
+            line("climbed", climbs, n=Count(n), rise=Length(layout.flight.total_rise), all=Count(layout.riser_count)),
+            line("level", climbs / layout.slope, up=Length(climbs)),
         ),
-        road(line("by_cosine", clear / cos(angle), level=Length(clear))),
     )
 
 
-def _gap(layout: Layout) -> Working | None:
-    guard, set_out = layout.flight.around.guard, guard_layout(layout)
-    if guard is None or set_out is None or set_out.clear <= 0:
-        return None
-    n, wide = set_out.count, guard.baluster.thickness
-    pitch = (set_out.clear + wide) / (n + 1)
-    return Working(
-        "baluster_gap",
-        road(line("gaps", (set_out.clear - n * wide) / (n + 1), clear=Length(set_out.clear), n=Count(n),
-                  wide=Length(wide), gaps=Count(n + 1))),
-        road(
-            line("pitch", pitch, clear=Length(set_out.clear), wide=Length(wide), gaps=Count(n + 1)),
-            line("minus", pitch - wide, whole=Length(pitch), part=Length(wide)),
-        ),
+def _foot(layout: Layout) -> Iterator[Working]:
+    landing, board = layout.landing, layout.flight.riser_board
+    if landing is None:
+        return
+    start = board if layout.flight.head.riser_board else 0.0
+    run = layout.tread_count * layout.going
+    yield Working(
+        "foot",
+        road(line("plus", start + run, one=Length(start), other=Length(run))),
+        road(line("plus", layout.riser_plumbs[-1] + board, one=Length(foot_at(layout.flight, landing.count) - board),
+                  other=Length(board))),
     )  # fmt: skip
-
-
-def _platform(two: TwoFlights) -> Working:
-    """From the surface above, and from the landing below."""
-    after, riser = two.upper.riser_count, two.upper.riser
-    fall = two.platform.fall * two.platform.depth
-    whole = two.upper.flight.total_rise + two.lower.flight.total_rise + fall
-    lower = two.lower.riser_count * two.lower.riser
-    return Working(
-        "platform_drop",
-        road(line("risers", after * riser, n=Count(after), riser=Length(riser))),
-        road(
-            line("risers", lower, n=Count(two.lower.riser_count), riser=Length(two.lower.riser)),
-            line("minus_two", whole - lower - fall, whole=Length(whole), one=Length(lower), other=Length(fall)),
-        ),
-    )

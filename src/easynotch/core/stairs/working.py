@@ -4,7 +4,7 @@ from fractions import Fraction
 from math import atan, cos, sin
 
 from ..tape import Tape
-from ..terms import Count, Length, Line, Message, Road, Value, Working, message
+from ..terms import Count, Length, Line, Message, Road, Value, Working, message, number_of
 from .layout import Layout
 
 
@@ -23,16 +23,15 @@ def working_of(layout: Layout, tape: Tape) -> tuple[Working, ...]:
     )
 
 
-def line(key: str, result: float, /, **values: Value) -> Line:
-    """A line of working worded by ``working.KEY.what`` and ``working.KEY.figures``; the result is a length."""
-    return Line(message(f"working.{key}.what"), Message(f"working.{key}.figures", values), Length(result))
+def line(key: str, result: float | Value, /, **values: Value) -> Line:
+    """A line of working worded by ``working.KEY.what`` and ``working.KEY.figures``; a bare result is a length."""
+    value = Length(result) if isinstance(result, float | int) else result
+    return Line(message(f"working.{key}.what"), Message(f"working.{key}.figures", values), value)
 
 
 def road(*lines: Line) -> Road:
     """A road of lines, coming to what its last one does."""
-    result = lines[-1].result
-    assert isinstance(result, Length)
-    return Road(lines, result.mm)
+    return Road(lines, number_of(lines[-1].result))
 
 
 def _riser(layout: Layout) -> Road:

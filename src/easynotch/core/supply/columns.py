@@ -1,6 +1,6 @@
 """Patterns found by their price: the linear programme of a cutting plan, and the bound its prices prove."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import reduce
@@ -10,6 +10,7 @@ import highspy
 import numpy as np
 
 from .packing import Column, Item, Pattern, Rooms
+from .pieces import StockLength, may_lie
 from .solver import solver as quiet_solver
 
 UNIT = 0.5
@@ -121,10 +122,24 @@ def priced(master: Master, go_on: Callable[[], bool]) -> tuple[Prices, bool]:
 def _knapsacks(items: tuple[Item, ...], worth: list[float], rooms: Rooms) -> list[tuple[float, Pattern]]:
     """For each room the dearest pattern that surely fits; each kind's first piece carries the change to another kind.
 
-    One table serves all rooms: what fits a shorter board is its beginning.
+    One table serves all rooms that may hold the same pieces: what fits a shorter board is its beginning.
     """
+    found: dict[int, tuple[float, Pattern]] = {}
+    for worths in {_worth_in(items, worth, one) for one, _ in rooms}:
+        like = [k for k, (one, _) in enumerate(rooms) if _worth_in(items, worth, one) == worths]
+        found |= zip(like, _knapsack(items, worths, [rooms[k][1] for k in like]), strict=True)
+    return [found[k] for k in range(len(rooms))]
+
+
+def _worth_in(items: tuple[Item, ...], worth: Sequence[float], stock: StockLength) -> tuple[float, ...]:
+    """What each piece is worth in a board: nothing where it may not lie in it."""
+    return tuple(price if may_lie(item.wanted, stock) else 0.0 for item, price in zip(items, worth, strict=True))
+
+
+def _knapsack(items: tuple[Item, ...], worth: Sequence[float], rooms: list[float]) -> list[tuple[float, Pattern]]:
+    """The dearest pattern for each clear length."""
     slack = min(max(0.0, item.each + item.extra - item.length) for item in items)
-    sizes = [floor((room + slack) / UNIT) + 1 for _, room in rooms]
+    sizes = [floor((room + slack) / UNIT) + 1 for room in rooms]
     size = max(sizes)
     best = np.zeros(size)
     taken: list[tuple[int, np.ndarray]] = []
@@ -173,11 +188,13 @@ def loosened(items: tuple[Item, ...], rooms: Rooms, prices: Prices, kerf: float)
     dearest = max([1.0, *(_loosest(items, worth, room + kerf) / one.cost for one, room in bought)])
     lower = [price / dearest for price in worth]
     limited = ((k, one, room) for k, (one, room) in enumerate(rooms) if one.count is not None)
-    saved = {k: max(0.0, _loosest(items, lower, room + kerf) - one.cost) for k, one, room in limited}
+    saved = {
+        k: max(0.0, _loosest(items, _worth_in(items, lower, one), room + kerf) - one.cost) for k, one, room in limited
+    }
     return Prices(lower, saved)
 
 
-def _loosest(items: tuple[Item, ...], worth: list[float], room: float) -> float:
+def _loosest(items: tuple[Item, ...], worth: Sequence[float], room: float) -> float:
     """The most any filling of a board could be worth, on the loose side."""
     size = floor(room / UNIT) + 2
     best = np.zeros(size)

@@ -15,9 +15,10 @@ from dataclasses import dataclass, replace
 
 from .boards import Board, Saw, board_of, lies_in
 from .columns import Master, Prices, by_length, loosened, priced, stepped
-from .packing import Column, Item, Pattern, Rooms, first_fit, items_of, surely_takes
+from .packing import Column, Item, Pattern, Rooms, allowed, first_fit, items_of, surely_takes
 from .patterns import worthwhile
 from .pieces import StockLength, Wanted
+from .sighted import sighted
 
 LOOKS = 2
 """How often what is left to gain is looked at again."""
@@ -96,7 +97,8 @@ def nest(
                 break
         if cost > bound + CENT:
             bound = max(bound, _loose_bound(master, loose))
-    boards = tuple(board_of(fits, rooms[k][0], pattern, n, Saw(kerf, trim)) for (k, pattern), n in chosen.items())
+    planned = [board_of(fits, rooms[k][0], pattern, n, Saw(kerf, trim)) for (k, pattern), n in chosen.items()]
+    boards = sighted(planned, wanted, stock)
     return Plan(boards, cost, min(cost, bound), too_long, stopped)
 
 
@@ -135,7 +137,7 @@ def _loose(items: tuple[Item, ...], rooms: Rooms, prices: Prices, kerf: float, c
     for k, (one, room) in enumerate(rooms):
         price = one.cost + prices.saved.get(k, 0.0)
         for share in SHARES:
-            patterns = worthwhile(sizes, counts, prices.pieces, room + kerf, price - spare * share)
+            patterns = worthwhile(sizes, allowed(items, counts, one), prices.pieces, room + kerf, price - spare * share)
             if patterns is not None:
                 found[k] = patterns
                 break

@@ -1,9 +1,10 @@
 """Pieces as numbers to pack: what each takes in a board, beside its like and beside others."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from .ends import Lying, Turn, lying_ways, pitch
-from .pieces import StockLength, Wanted
+from .pieces import StockLength, Wanted, may_lie
 
 Rooms = tuple[tuple[StockLength, float], ...]
 Pattern = tuple[int, ...]
@@ -57,6 +58,11 @@ def surely_takes(items: tuple[Item, ...], pattern: Pattern) -> float:
     return whole - min(item.each + item.extra - item.length for item, _ in used)
 
 
+def allowed(items: tuple[Item, ...], counts: Sequence[int], stock: StockLength) -> list[int]:
+    """How many of each kind may lie in a board: none of those that may not come out of it."""
+    return [n if may_lie(item.wanted, stock) else 0 for item, n in zip(items, counts, strict=True)]
+
+
 def _filled(items: tuple[Item, ...], left: list[int], room: float) -> Pattern:
     """As many of each kind as surely fit, the longest first."""
     pattern = [0] * len(items)
@@ -82,7 +88,7 @@ def first_fit(items: tuple[Item, ...], rooms: Rooms) -> dict[Column, int]:
         for k, (one, room) in enumerate(rooms):
             if there[k] == 0:
                 continue
-            pattern = _filled(items, left, room)
+            pattern = _filled(items, allowed(items, left, one), room)
             used = sum(n * item.length for n, item in zip(pattern, items, strict=True))
             if used:
                 tried.append((one.cost / used, room - used if one.cost <= 0 else 0.0, k, pattern))

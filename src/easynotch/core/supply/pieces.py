@@ -13,7 +13,7 @@ SHEET_ROLES = frozenset({"template", "hip_foot_dummy", "hip_head_dummy", "dummy"
 @dataclass(frozen=True, slots=True)
 class Wanted:
     """A piece and how many of it are wanted; ``edge_free`` where its crown does not matter, ``face_given`` where the
-    face it is marked on does.
+    face it is marked on does; ``seen`` where it stays visible.
     """
 
     id: str
@@ -21,13 +21,15 @@ class Wanted:
     count: int
     edge_free: bool = False
     face_given: bool = False
+    seen: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class StockLength:
     """Boards of one length, and what one costs: as many as are bought, or as many as there are.
 
-    ``id`` names a board on hand, of which ``start`` is where its clear length begins (past a defect).
+    ``id`` names a board on hand, of which ``start`` is where its clear length begins (past a defect), and ``straight``
+    what was found when it was sighted along: None where nobody looked.
     """
 
     length: float
@@ -35,6 +37,7 @@ class StockLength:
     id: str = ""
     count: int | None = None
     start: float = 0.0
+    straight: bool | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,6 +46,11 @@ class Section:
 
     thickness: float
     depth: float
+
+
+def may_lie(piece: Wanted, stock: StockLength) -> bool:
+    """Whether a piece may come out of a board: what stays visible is not cut from one that was found crooked."""
+    return not (piece.seen and stock.straight is False)
 
 
 def by_section(wanted: tuple[Wanted, ...]) -> dict[Section, tuple[Wanted, ...]]:

@@ -11,11 +11,14 @@ LEAST_KEPT = 300.0
 
 @dataclass(frozen=True, slots=True)
 class OnHand:
-    """A board on hand: its length, and its defects as intervals from its better end, which no piece may meet."""
+    """A board on hand: its length, its defects as intervals from its better end, which no piece may meet, and whether
+    it was found straight when it was sighted along (None where nobody looked).
+    """
 
     id: str
     length: float
     defects: tuple[tuple[float, float], ...] = ()
+    straight: bool | None = None
 
 
 def clear_lengths(boards: Sequence[OnHand]) -> tuple[StockLength, ...]:
@@ -25,10 +28,10 @@ def clear_lengths(boards: Sequence[OnHand]) -> tuple[StockLength, ...]:
         at = 0.0
         for start, stop in sorted(one.defects):
             if start - at >= LEAST_KEPT:
-                found.append(StockLength(start - at, 0.0, one.id, 1, at))
+                found.append(StockLength(start - at, 0.0, one.id, 1, at, one.straight))
             at = max(at, stop)
         if one.length - at >= LEAST_KEPT or (not one.defects and one.length > 0):
-            found.append(StockLength(one.length - at, 0.0, one.id, 1, at))
+            found.append(StockLength(one.length - at, 0.0, one.id, 1, at, one.straight))
     return tuple(found)
 
 
@@ -49,5 +52,5 @@ def off_cuts(board: OnHand, used: Sequence[tuple[float, float]], kerf: float) ->
     for low, high in left:
         if high - low >= LEAST_KEPT:
             inside = tuple((max(a, low) - low, min(b, high) - low) for a, b in board.defects if b > low and a < high)
-            kept.append(OnHand(board.id, high - low, inside))
+            kept.append(OnHand(board.id, high - low, inside, board.straight))
     return tuple(kept)

@@ -38,6 +38,11 @@ class Tape:
             return cls(Style.FEET_INCHES, MM_PER_INCH / (32 if fine else 16))
         return cls(Style.MILLIMETRES, 0.5 if fine else 1.0)
 
+    @property
+    def imperial(self) -> bool:
+        """Whether it is in feet and inches: then volumes and areas are in feet too."""
+        return self.style in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
+
     @classmethod
     def feet_inches(cls, denominator: int = 16) -> "Tape":
         """Feet, inches and fractions of ``denominator``."""

@@ -1,7 +1,7 @@
 """The small types everyone in the core speaks. No words in here: a message is an id and its values."""
 
 from .check import Bound, Check, Level, Limit, Limits, against
-from .message import Angle, Count, Length, Message, Value, Volume, message
+from .message import Angle, Count, Length, Message, Value, Volume, message, number_of
 from .working import Line, Road, Working
 
 __all__ = [
@@ -21,4 +21,5 @@ __all__ = [
     "Working",
     "against",
     "message",
+    "number_of",
 ]

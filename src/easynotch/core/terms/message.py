@@ -35,6 +35,20 @@ class Volume:
 Value = Length | Angle | Count | Volume | str
 
 
+def number_of(value: Value) -> float:
+    """What a figure comes to in its own unit: mm, degrees, litres or a plain number.
+
+    Raises:
+        TypeError: for words.
+    """
+    match value:
+        case Length(mm):
+            return mm
+        case Angle(number) | Count(number) | Volume(number):
+            return number
+    raise TypeError(value)
+
+
 @dataclass(frozen=True, slots=True)
 class Message:
     """A sentence still to be worded: its id in the catalogue, and what fills it."""

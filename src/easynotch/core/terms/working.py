@@ -24,6 +24,11 @@ class Road:
     lines: tuple[Line, ...]
     result: float
 
+    @property
+    def value(self) -> Value:
+        """What it comes to, with its unit."""
+        return self.lines[-1].result
+
 
 @dataclass(frozen=True, slots=True)
 class Working:
