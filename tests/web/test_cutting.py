@@ -273,7 +273,7 @@ def test_a_board_found_crooked_holds_nothing_that_stays_visible_and_an_off_cut_i
     assert told.get("crooked", "") == ""
     used = next(board for board in boards if there.get(board["rack"]) == "straight")
     assert cut(client, work, section, used).status_code == 201
-    lying = {one["origin"]: one["sighted"] for one in client.get("/api/rack").json["boards"]}
+    lying = {one["origin"].lower(): one["sighted"] for one in client.get("/api/rack").json["boards"]}
     assert lying["off-cut"] == "straight"
     (one,) = [one for one in client.get("/api/rack").json["boards"] if one["sighted"] == "crooked"]
     changed = client.put(f"/api/rack/{one['id']}", json={"defects": [], "sighted": ""}).json["boards"]
