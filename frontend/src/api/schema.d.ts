@@ -1051,7 +1051,9 @@ export interface components {
             slope: string;
             run: components["schemas"]["Shown"];
             comfort: components["schemas"]["Shown"];
-            throat: components["schemas"]["Shown"];
+            left: components["schemas"]["Shown"];
+            /** Left Under */
+            left_under: string;
             /** Notes */
             notes: components["schemas"]["NoteView"][];
             profile: components["schemas"]["ProfileView"];

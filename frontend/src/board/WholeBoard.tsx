@@ -32,6 +32,12 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
   const [lensFoot] = place(view, [Math.min(lens.to, board.board.mm + 12), 0]);
   const [lensFrom, lensTo] = [Math.min(lensHead, lensFoot), Math.max(lensHead, lensFoot)];
   const foot = view.y + board.depth * scale;
+  // Numbers of marks that stand close by stand in two rows.
+  const raised = new Set<number>();
+  board.running.forEach((mark, at) => {
+    const before = board.running[at - 1];
+    if (before && !raised.has(before.number) && (mark.at - before.at) * scale < 8 * String(mark.number).length + 4) raised.add(mark.number);
+  });
   return (
     <div ref={ref} className="whole-board">
       {size && (
@@ -57,7 +63,7 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
                 aria-hidden="true"
               >
                 <line x1={x} x2={x} y1={TOP - 6} y2={TOP} />
-                <text x={x} y={TOP - 11} textAnchor="middle">
+                <text x={x} y={TOP - (raised.has(mark.number) ? 24 : 11)} textAnchor="middle">
                   {mark.number}
                 </text>
               </g>

@@ -5,7 +5,7 @@ set it out by.
 from collections.abc import Iterable
 from math import cos, radians, sin
 
-from ..core.stairs import FlightFraming, HeadKind, Layout, anchor_plan
+from ..core.stairs import FlightFraming, HeadKind, Layout, StringHead, anchor_plan, string_head
 from ..core.terms import Length
 from .sheet import Dimension, Layer, Path, Sheet, area, line, rectangle
 from .stair import BEHIND, draw_stair
@@ -23,12 +23,15 @@ NOT_DRAWN = ("level", "skirt", *BEHIND)
 
 def draw_head(layout: Layout, framing: FlightFraming) -> Sheet:
     """The head: framing, stringer, and what holds it, with its drop from the framing's top and how much bears."""
+    housed = layout.flight.around.housed
+    if housed is not None:
+        return _string_head(layout, string_head(layout, housed), framing)
     drop = -layout.tread_levels[0]
     bearing = layout.flight.stock.depth / layout.cos - layout.top_level_cut * layout.slope
     low, head = drop + bearing, layout.flight.head
     window = (-REACH, -layout.flight.upper_finish - 60.0, layout.going * 1.25, low + 110.0)
     paths = _within(window, draw_stair(layout, None, framing).paths)
-    if head.kind is HeadKind.HANGER and layout.flight.around.housed is None:
+    if head.kind is HeadKind.HANGER:
         paths += _hanger(layout, drop, low)
     side = 0.28 * REACH
     found = [Dimension("head_drop", (0.0, 0.0), (0.0, drop), -side, Length(drop))] if drop > 0 else []
@@ -38,6 +41,24 @@ def draw_head(layout: Layout, framing: FlightFraming) -> Sheet:
         found += [Dimension("head_overlap", (0.0, drop), (0.0, drop + over), -side, Length(over))] if over > 0 else []
     found.append(Dimension("head_low", (0.0, 0.0), (0.0, low), window[2] * 0.85, Length(low)))
     return Sheet(window, tuple(paths), tuple(found))
+
+
+def _string_head(layout: Layout, head: StringHead, framing: FlightFraming) -> Sheet:
+    """The head of a housed string: where its plumb cut stands on the header's face."""
+    top, low = -head.top, -head.low
+    window = (-REACH, min(top, -layout.flight.upper_finish) - 60.0, layout.going * 1.25, low + 110.0)
+    side, found = 0.28 * REACH, []
+    if abs(top) > 1.0:
+        found.append(Dimension("string_top", (0.0, min(top, 0.0)), (0.0, max(top, 0.0)), -side, Length(abs(top))))
+    if head.overlap is not None and head.missing is not None:
+        start = max(top, 0.0)
+        stop = start + head.overlap
+        if head.overlap > 0:
+            found.append(Dimension("head_overlap", (0.0, start), (0.0, stop), -side, Length(head.overlap)))
+        if head.missing > 0:
+            found.append(Dimension("head_missing", (0.0, low - head.missing), (0.0, low), -side, Length(head.missing)))
+    found.append(Dimension("string_plumb", (0.0, top), (0.0, low), window[2] * 0.85, Length(low - top)))
+    return Sheet(window, tuple(_within(window, draw_stair(layout, None, framing).paths)), tuple(found))
 
 
 def _hanger(layout: Layout, drop: float, low: float) -> list[Path]:
@@ -60,10 +81,12 @@ def draw_foot(layout: Layout, framing: FlightFraming) -> Sheet:
     face, cut = layout.finished_risers[-1], -layout.tread_levels[-1]
     finished = stands - flight.lower_finish
     found = [
-        Dimension("first_riser", (front, cut), (front, stands), -0.3 * layout.going, Length(stands - cut)),
         Dimension("finished_riser", (face, top), (face, finished), 0.45 * REACH, Length(finished - top)),
     ]
-    if flight.kicker is not None:
+    if flight.around.housed is None:
+        own = Dimension("first_riser", (front, cut), (front, stands), -0.3 * layout.going, Length(stands - cut))
+        found.insert(0, own)
+    if flight.kicker is not None and flight.around.housed is None:
         back = front - flight.kicker.width
         found.append(Dimension("kicker", (back, stands), (front, stands), 30.0, Length(flight.kicker.width)))
     return Sheet(window, tuple(paths), tuple(found))

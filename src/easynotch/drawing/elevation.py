@@ -40,8 +40,7 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
             (layout.finished_risers[0] if not flight.flush else 0.0, 0.0),
             flight.upper_finish,
         ),
-        *_steps(layout),
-        area("stringer", Layer.WOOD, [_in_world(pattern, u, v) for u, v in outline(pattern)]),
+        *_stringer_with_steps(layout, pattern),
         line("level", Layer.REFERENCE, (hold, top), (foot, top)),
         line("drop", Layer.REFERENCE, (foot, top), (foot, bottom)),
     ]
@@ -60,6 +59,13 @@ def draw_elevation(layout: Layout, pattern: Member) -> Sheet:
         texts.append(Text("drop_here", (foot, bottom), message("sketch.drop_here")))
     low = max(stands + 200.0, max(y for _, y in paths[0].points) + 90.0)
     return Sheet((back, top - 60.0, beyond, low), tuple(paths), tuple(dimensions), tuple(texts))
+
+
+def _stringer_with_steps(layout: Layout, pattern: Member) -> list[Path]:
+    """Treads and riser boards behind a cut stringer; let into a housed string they are drawn as if it were glass."""
+    steps = _steps(layout)
+    wood = area("stringer", Layer.WOOD, [_in_world(pattern, u, v) for u, v in outline(pattern)])
+    return [wood, *steps] if layout.flight.around.housed is not None else [*steps, wood]
 
 
 def _fascia(behind: float, depth: float) -> list[Path]:

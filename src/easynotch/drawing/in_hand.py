@@ -1,6 +1,6 @@
 """The board a stringer comes from: its defects where they lie, and the layout slid clear of them."""
 
-from ..core.solid import Member, outline
+from ..core.solid import Member, housings, outline
 from ..core.stairs import Layout, slides
 from ..core.terms import Length
 from .sheet import Dimension, Layer, Sheet, area, rectangle
@@ -19,6 +19,10 @@ def draw_in_hand(layout: Layout, pattern: Member) -> Sheet | None:
     paths = [
         rectangle("board", Layer.FRAMING, (0.0, 0.0), (length, depth)),
         area("laid", Layer.WOOD if free else Layer.THEORY, laid),
+        *(
+            area(f"housing_{n}", Layer.FRAMING, [(u - pattern.zero + shift, v) for u, v in corners])
+            for n, corners in enumerate(housings(pattern), 1)
+        ),
         *(
             rectangle(f"defect_{n}", Layer.CUT, (one.start, 0.0), (min(one.stop, length), min(one.deep, depth)))
             for n, one in enumerate(layout.flight.around.defects, 1)

@@ -1,14 +1,16 @@
 """A joint near to, as it would come out on the tape: the piece, and its mate's face with the gap drawn much larger."""
 
-from shapely import Polygon, box
+from shapely import LinearRing, Polygon, box
 
-from ..core.solid import Member, Touch, Vector, face_polygon, outline
+from ..core.solid import Member, Touch, Vector, face_polygon, housings, outline
 from .sheet import Layer, Path, Point, Sheet, area, line
 
 WINDOW = 0.85
 """Of the rafter's depth: how much is drawn on each side of the joint's middle."""
 BLOCK = 0.3
 """Of the window: how thick the mate is drawn."""
+LET_IN = 0.08
+"""The same, where it is let into the wood."""
 
 
 def draw_joint(touch: Touch, opening: float, larger: float) -> Sheet:
@@ -32,7 +34,13 @@ def draw_joint(touch: Touch, opening: float, larger: float) -> Sheet:
     out = (normal.dot(right), -normal.z)
     size = (out[0] ** 2 + out[1] ** 2) ** 0.5 or 1.0
     out = (out[0] / size, out[1] / size)
-    paths = _mate(corners, out, opening * larger, reach * BLOCK) + _wood(member, right, window)
+    # A hanger is the framing's, and what lies on it is the wood.
+    near, far = (Layer.FRAMING, Layer.WOOD) if member.role == "hanger" else (Layer.WOOD, Layer.FRAMING)
+    wood = _wood(member, right, window, near)
+    # In a housing the mate lies within the wood.
+    housed = any(one.housing and any(cut.id == touch.cut_id for cut in one.planes) for one in member.removals)
+    mate = _mate(corners, out, opening * larger, reach * (LET_IN if housed else BLOCK), far)
+    paths = [*wood, mate] if housed else [mate, *wood]
     return Sheet(window, (*paths, line("face", Layer.CUT, *_ends(corners, out))))
 
 
@@ -57,22 +65,30 @@ def _ends(corners: list[Point], out: Point) -> tuple[Point, Point]:
     return ordered[0], ordered[-1]
 
 
-def _mate(corners: list[Point], out: Point, gap: float, thick: float) -> list[Path]:
+def _mate(corners: list[Point], out: Point, gap: float, thick: float, layer: Layer) -> Path:
     (ax, ay), (bx, by) = _ends(corners, out)
     past = 0.12
     ax, ay, bx, by = ax - past * (bx - ax), ay - past * (by - ay), bx + past * (bx - ax), by + past * (by - ay)
     near = [(x + out[0] * gap, y + out[1] * gap) for x, y in ((ax, ay), (bx, by))]
     far = [(x + out[0] * (gap + thick), y + out[1] * (gap + thick)) for x, y in ((bx, by), (ax, ay))]
-    return [area("mate", Layer.FRAMING, near + far)]
+    return area("mate", layer, near + far)
 
 
-def _wood(member: Member, right: Vector, window: tuple[float, float, float, float]) -> list[Path]:
+def _wood(member: Member, right: Vector, window: tuple[float, float, float, float], layer: Layer) -> list[Path]:
     points = [_seen(member.placement.to_world(Vector(u, v, 0.0)), right) for u, v in outline(member)]
     if len(points) < 3:
         return []
     left = Polygon(points).buffer(0).intersection(box(*window))
     parts = [part for part in getattr(left, "geoms", [left]) if isinstance(part, Polygon) and not part.is_empty]
-    return [
-        area(f"wood_{number}", Layer.WOOD, [(float(x), float(y)) for x, y in part.exterior.coords[:-1]])
-        for number, part in enumerate(parts)
-    ]
+    made = [area(f"wood_{number}", layer, _ring(part.exterior)) for number, part in enumerate(parts)]
+    for number, corners in enumerate(housings(member)):
+        hollow = Polygon([_seen(member.placement.to_world(Vector(u, v, 0.0)), right) for u, v in corners])
+        seen = hollow.intersection(box(*window))
+        if isinstance(seen, Polygon) and not seen.is_empty:
+            # What goes into a housing fills it.
+            made.append(area(f"housing_{number}", Layer.FRAMING, _ring(seen.exterior)))
+    return made
+
+
+def _ring(ring: LinearRing) -> list[Point]:
+    return [(float(x), float(y)) for x, y in ring.coords[:-1]]

@@ -32,6 +32,8 @@ LAYERS = {
 """What each role is drawn as; everything else is framing."""
 UNDER_RUN = 400.0
 """mm below the foot: clear of the run's figure."""
+DRAWN = frozenset({"stringer", "string", "tread", "riser_board", "header_fascia"})
+"""What the site sketch draws."""
 BEHIND = ("post", "rail", "bottom_rail", "baluster", "nailer", "bottom_nailer")
 """Seen in elevation from the outside: drawn before the flight."""
 
@@ -129,7 +131,7 @@ def _pieces(framing: FlightFraming, two: TwoFlights | None, *, lower: bool) -> l
     for piece in framing.pieces:
         member = piece.member
         below = two is not None and member.id.startswith("lower_")
-        if below != lower or member.role in ("stringer", "tread", "riser_board", "header_fascia"):
+        if below != lower or member.role in DRAWN:
             continue
         for frame in piece.frames:
             stands = _unrolled(frame, two) if lower and two is not None else frame

@@ -30,13 +30,15 @@ class PieceTalk:
     words: Words
 
     def key(self, stop: Stop) -> str:
-        """By the stop's role; all lines of a housing alike."""
+        """By the stop's role; a housing by whether a tread or a riser goes into it."""
+        if stop.role == "housing":
+            return f"piece_housing_{'riser' if stop.id.startswith('riser') else 'tread'}"
         return "piece_hook" if stop.kind is StopKind.HOOK else f"piece_{stop.role.removesuffix('_depth')}"
 
     def values(self, stop: Stop) -> dict[str, Value]:
-        """Nothing but the running marks."""
-        del stop
-        return {}
+        """Which housing it is, counted from the stair's head; else nothing but the running marks."""
+        found = _NUMBERED.fullmatch(stop.marks[0]) if stop.role == "housing" else None
+        return {"n": Count(int(found["n"]))} if found else {}
 
     def figure(self, stop: Stop) -> float | None:
         """A rip is read across the board."""

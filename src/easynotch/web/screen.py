@@ -3,7 +3,7 @@
 from typing import Any
 
 from ..core.rules import Words
-from ..core.stairs import Candidate
+from ..core.stairs import Candidate, housing_room, throat
 from ..core.terms import Length, Level, Message, Value, message
 from ..drawing import Profile, draw_elevation, draw_profile
 from ..exchange import FlightInput, WorkedFlight
@@ -78,7 +78,8 @@ def candidate_view(candidate: Candidate, worked: WorkedFlight, words: Words) -> 
                 ),
             )
         )
-    throat = flight.stock.depth - layout.riser * layout.going / layout.step
+    housed = flight.around.housed
+    left = throat(layout) if housed is None else housing_room(layout, housed)
     return CandidateView(
         count=layout.riser_count,
         chosen=candidate.chosen,
@@ -88,7 +89,8 @@ def candidate_view(candidate: Candidate, worked: WorkedFlight, words: Words) -> 
         slope=f"{layout.degrees:.1f}°",
         run=shown(layout.total_run, words),
         comfort=shown(2 * layout.riser + layout.going, words),
-        throat=shown(throat, words),
+        left=shown(left, words),
+        left_under=words.say(Message("candidate.left" if housed is None else "candidate.left_housed")),
         notes=notes,
         profile=profile_view(draw_profile(layout)),
     )

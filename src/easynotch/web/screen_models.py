@@ -79,7 +79,8 @@ class CandidateView:
     slope: str
     run: Shown
     comfort: Shown
-    throat: Shown
+    left: Shown
+    left_under: str
     notes: list[NoteView]
     profile: ProfileView
 

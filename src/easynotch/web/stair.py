@@ -19,9 +19,10 @@ from ..core.stairs import (
     anchor_plan,
     frame_flight,
     order_of_work,
+    string_head,
     survey_built,
 )
-from ..core.terms import Count, Length, Message, message
+from ..core.terms import Count, Length, Message, Value, message
 from ..drawing import draw_foot, draw_head, draw_in_hand, draw_stair, draw_stair_plan
 from ..drawing.built import draw_built
 from ..exchange import JobInput, Worked, WorkedFlight, habit_of
@@ -39,21 +40,22 @@ api = APIBlueprint("stair", __name__, url_prefix="/api", abp_tags=[Tag(name="wor
 
 GROUPS = {
     "landing": ("foot", "rise_at_foot", "stair_headroom"),
-    "head": ("head_drop", "plumb_bearing", "head_overlap", "head_missing"),
-    "stringers": ("stringer_count", "spacer", "square_diagonal", "board_length"),
+    "head": ("head_drop", "string_top", "plumb_bearing", "head_overlap", "head_missing"),
+    "stringers": ("stringer_count", "spacer", "between_strings", "square_diagonal", "board_length"),
     "feet": ("first_riser", "kicker_length", "anchor_count", "anchor_hole",
              "footing_top", "footing_diagonal", "footing_volume",
              "footing_bags"),
     "platform": (
         "upper.riser_count", "lower.riser_count", "platform_drop", "platform_framing", "upper.total_run",
         "lower.total_run",
-        "lower.head_drop", "lower.plumb_bearing", "lower.head_overlap", "lower.head_missing", "lower.first_riser",
+        "lower.head_drop", "lower.string_top",
+        "lower.plumb_bearing", "lower.head_overlap", "lower.head_missing", "lower.first_riser",
         "lower.board_length",
     ),
     "guard": ("post_count", "rail_between", "baluster_count", "baluster_gap", "baluster_gap_slope",
               "baluster_length", "guard_slope", "guard_opening"),
     "slab": ("slab_top", "slab_diagonal", "slab_falls", "slab_volume", "slab_bags", "gravel_volume"),
-    "housings": ("housing_length", "housing_mouth", "riser_mouth"),
+    "housings": ("housing_pitch", "housing_length", "housing_mouth", "riser_mouth"),
 }  # fmt: skip
 """Which figures belong together."""
 DETAILS = {"head": draw_head, "feet": draw_foot}
@@ -164,15 +166,24 @@ def _joint(worked: WorkedFlight, joint: str, member: Member, words: Words) -> st
     piece = title_in(worked, member, words)
     name, _, number = place.rpartition("_")
     if number.isdigit():
-        return words.say(Message(f"flight_fit.{name}", {"piece": piece, "n": Count(int(number))}))
+        key = f"housed_{name}" if member.role == "string" else name
+        return words.say(Message(f"flight_fit.{key}", {"piece": piece, "n": Count(int(number))}))
     bears = member.role in ("stringer", "string")
     key = place if bears or place.startswith(("kicker_", "ledger_", "hanger")) else f"piece_{place}"
     return words.say(Message(f"flight_fit.{key}", {"piece": piece}))
 
 
 def _trial(layout: Layout) -> Iterator[Message]:
-    values = {"rise": Length(layout.flight.total_rise), "drop": Length(-layout.tread_levels[0])}
-    for key in ("check_rise", "hold", "scrap", "both", "gap_top", "gap_bottom", "rest"):
+    values: dict[str, Value] = {
+        "rise": Length(layout.flight.total_rise), "drop": Length(-layout.tread_levels[0])
+    }  # fmt: skip
+    keys: tuple[str, ...] = ("check_rise", "hold", "scrap", "both", "gap_top", "gap_bottom", "rest")
+    if layout.flight.around.housed is not None:
+        top = string_head(layout, layout.flight.around.housed).top
+        values |= {"over": Length(top), "under": Length(-top)}
+        hold = "hold_string" if top >= 0 else "hold_string_under"
+        keys = ("check_rise", hold, "both", "gap_top", "gap_bottom", "template", "wedges")
+    for key in keys:
         yield Message(f"trial_flight.{key}", values)
 
 

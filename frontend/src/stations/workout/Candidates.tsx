@@ -69,7 +69,7 @@ function CandidateCard({ one, span, onChoose }: { one: Candidate; span: { width:
             <span>{say("work_out.comfort").toLowerCase()}</span> <Figure value={one.comfort} />
           </span>
           <span className="row">
-            <span>{say("work_out.throat").toLowerCase()}</span> <Figure value={one.throat} />
+            <span>{one.left_under.toLowerCase()}</span> <Figure value={one.left} />
           </span>
         </span>
         <span className="notes">

@@ -8,30 +8,40 @@ import { useWords } from "../../words/words";
 export function WorkingPanel({ working }: { working: readonly Working[] }) {
   const say = useWords();
   const [fact, setFact] = useState("riser");
-  const open = working.find((one) => one.fact === fact) ?? working[0];
-  if (!open) return null;
   return (
     <section className="working" aria-labelledby="working-title">
       <h2 id="working-title">{say("work_out.working")}</h2>
-      <div className="working-facts" role="group" aria-labelledby="working-title">
+      <ul className="working-facts">
         {working.map((one) => (
-          <button key={one.fact} type="button" aria-pressed={one.fact === open.fact} onClick={() => setFact(one.fact)}>
-            <span>
-              <TapeText text={one.label.split(",")[0] ?? one.label} />
-            </span>
-            <Figure value={one.result} />
-          </button>
+          <li key={one.fact}>
+            <button type="button" aria-expanded={one.fact === fact} onClick={() => setFact(one.fact === fact ? "" : one.fact)}>
+              <span>
+                <TapeText text={one.label.split(",")[0] ?? one.label} />
+              </span>
+              <Figure value={one.result} />
+            </button>
+            {one.fact === fact && <BothRoads one={one} />}
+          </li>
         ))}
-      </div>
-      <p className="working-ends">
-        <TapeText text={open.label} />
-      </p>
-      <Road title={say("work_out.first_road")} lines={open.first} />
-      <Road title={say("work_out.second_road")} lines={open.second} />
-      <p className={`verdict ${open.agrees ? "ok" : "stop"}`}>
-        <LevelSign level={open.agrees ? "ok" : "stop"} /> {say(open.agrees ? "work_out.agrees" : "work_out.differs")}
-      </p>
+      </ul>
     </section>
+  );
+}
+
+/** The two ends of a number, the two roads to it, and whether they meet. */
+function BothRoads({ one }: { one: Working }) {
+  const say = useWords();
+  return (
+    <div className="working-roads">
+      <p className="working-ends">
+        <TapeText text={one.label} />
+      </p>
+      <Road title={say("work_out.first_road")} lines={one.first} />
+      <Road title={say("work_out.second_road")} lines={one.second} />
+      <p className={`verdict ${one.agrees ? "ok" : "stop"}`}>
+        <LevelSign level={one.agrees ? "ok" : "stop"} /> {say(one.agrees ? "work_out.agrees" : "work_out.differs")}
+      </p>
+    </div>
   );
 }
 

@@ -165,6 +165,11 @@ def _stop(
     if drawn[0].role == "heel" and drawn[0].along is not None:
         # The notch lies at the lower edge; its plumb line is struck from the running mark above it.
         on_top = [drawn[0].along]
+    if drawn[0].role == "housing":
+        # It lies within the face, and is set out square down from the edge: a tread at its nosing, a riser at the foot
+        # of its front line, clear of the nosing.
+        ends = sorted(drawn[0].pieces[0], key=lambda end: end[1])
+        on_top = [ends[-1 if drawn[0].id.startswith("riser") else 0][0]]
     below = [mark.pieces[-1][1][0] for mark in drawn if abs(mark.pieces[-1][1][1] - member.stock.depth) < EDGE]
     first = drawn[0].pieces[0]
     # What leaves no line on this face is not drawn at it: a lap's cheek, the far side of a hip's V.

@@ -7,17 +7,18 @@ face to the far one, its origin on the centre of the top edge.
 
 from .cut import Cut, describe
 from .dry_fit import Fitted, MateFace, Touch, close, dry_fit, member_face, on_the_tape, sawn_face, support_face
-from .face import Face, HalfPlane, Region, clip, outline, regions, stretch
+from .face import Face, HalfPlane, Region, clip, housings, outline, regions, stretch
 from .frame import Frame
 from .joint import Joint, close_joint, face_polygon
 from .mark import Mark, marks_of
-from .member import CutPlane, Hand, Member, PlaneRow, Removal, Stock, removal
+from .member import HOUSING_DEPTH, CutPlane, Hand, Member, PlaneRow, Removal, Stock, removal
 from .mesh import as_manifold, box
 from .overlap import Overlap, clearance, overlaps
 from .straight import ripped, square_ends, straight
 from .vector import Plane, Vector
 
 __all__ = [
+    "HOUSING_DEPTH",
     "Cut",
     "CutPlane",
     "Face",
@@ -46,6 +47,7 @@ __all__ = [
     "describe",
     "dry_fit",
     "face_polygon",
+    "housings",
     "marks_of",
     "member_face",
     "on_the_tape",

@@ -121,8 +121,23 @@ def stretch(member: Member, face: Face = Face.NEAR) -> tuple[float, float] | Non
 
 
 def outline(member: Member, face: Face = Face.NEAR) -> tuple[Point, ...]:
-    """The largest connected piece that is left of a face, as its corners in (u, v); empty if nothing is left."""
+    """The largest connected piece that is left of a face, as its corners in (u, v); empty if nothing is left. Housings
+    do not break it: the wood behind them stays.
+    """
     return _outline(member, face)
+
+
+def housings(member: Member) -> tuple[tuple[Point, ...], ...]:
+    """What is let in to a depth into the near face, each as its corners in (u, v), within the piece's ends."""
+    found = []
+    for removal, region in zip(member.removals, regions(member, Face.NEAR), strict=True):
+        corners = list(region.corners) if removal.housing else []
+        for end in regions(member, Face.NEAR):
+            if len(end.halves) == 1 and corners:
+                corners = clip(corners, end.halves[0], keep_front=False)
+        if len(corners) > 2:
+            found.append(tuple(corners))
+    return tuple(found)
 
 
 @lru_cache(maxsize=64)
@@ -131,8 +146,8 @@ def _outline(member: Member, face: Face) -> tuple[Point, ...]:
     if len(corners) < 3:
         return ()
     left: BaseGeometry = Polygon(corners)
-    for region in regions(member, face):
-        if len(region.halves) > 1 and region.corners:
+    for removal, region in zip(member.removals, regions(member, face), strict=True):
+        if len(region.halves) > 1 and region.corners and not removal.housing:
             left = left.difference(Polygon(region.corners))
     pieces = [piece for piece in getattr(left, "geoms", [left]) if isinstance(piece, Polygon) and not piece.is_empty]
     if not pieces:

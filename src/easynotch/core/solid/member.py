@@ -33,14 +33,24 @@ class CutPlane:
     plane: Plane
 
 
+HOUSING_DEPTH = "housing_depth"
+"""The role of the plane a housing stops at."""
+
+
 @dataclass(frozen=True, slots=True, eq=False)
 class Removal:
     """What is taken off: the convex region in front of all its planes.
 
-    One plane is an end cut or a lengthwise cut, two and more are a wedge (a notch).
+    One plane is an end cut or a lengthwise cut, two and more are a wedge (a notch). A housing is a wedge that stops at
+    a depth, within the wood: the piece's outline stays whole.
     """
 
     planes: tuple[CutPlane, ...]
+
+    @property
+    def housing(self) -> bool:
+        """Whether it is let in to a depth, so that the wood behind it stays."""
+        return any(cut.role == HOUSING_DEPTH for cut in self.planes)
 
 
 @dataclass(frozen=True, slots=True, eq=False)

@@ -8,7 +8,7 @@ from .below import footing_plan
 from .built import Mend, Survey, TreadMend, survey_built
 from .candidates import Candidate, riser_candidates
 from .checks import check_flight
-from .facts import facts_of
+from .facts import facts_of, throat
 from .feet import AnchorPlan, anchor_plan
 from .flight import (
     Boards,
@@ -26,7 +26,7 @@ from .flight import (
 from .framing import FlightFraming, Piece, frame_flight, frame_stair
 from .ground import Ground, Reading, Side
 from .guard import GuardLayout, guard_layout, opening_under, post_line
-from .housed import Template, template_of
+from .housed import StringHead, Template, housing_room, string_head, template_of
 from .landing_loop import Landing, Round
 from .layout import Layout, lay_out, riser_count
 from .more_checks import around_checks, headroom, platform_checks, prefixed
@@ -100,6 +100,7 @@ __all__ = [
     "Sides",
     "Slab",
     "SlabPlan",
+    "StringHead",
     "Surroundings",
     "Survey",
     "Template",
@@ -118,6 +119,7 @@ __all__ = [
     "frame_stair",
     "guard_layout",
     "headroom",
+    "housing_room",
     "lay_out",
     "more_facts",
     "moved",
@@ -136,10 +138,12 @@ __all__ = [
     "stair_facts",
     "stair_working",
     "straight_down",
+    "string_head",
     "stringer_count",
     "stringer_places",
     "stringers",
     "supports",
     "survey_built",
     "template_of",
+    "throat",
 ]

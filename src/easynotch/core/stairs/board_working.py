@@ -1,4 +1,4 @@
-"""The roads to the stringer's slope, its board, what of it meets the header, its drift, and its housings."""
+"""The roads to the stringer's slope, its board, its drift, and what of it meets the header."""
 
 from collections.abc import Iterator
 from math import asin, atan, cos, degrees, hypot, sin
@@ -12,14 +12,12 @@ from .working import line, road
 
 
 def board_working(layout: Layout, pattern: Member, tape: Tape) -> Iterator[Working]:
-    """Slope, board, overlap, drift, housings."""
+    """Slope, board, drift, overlap."""
     yield _slope(layout)
     yield _drift(layout, tape)
     yield Working("board_length", road(*_board_by_steps(layout, pattern)), road(*_board_by_reach(layout, pattern)))
-    if layout.flight.head.header_depth is not None:
+    if layout.flight.head.header_depth is not None and layout.flight.around.housed is None:
         yield _overlap(layout, layout.flight.head.header_depth)
-    if layout.flight.around.housed is not None:
-        yield from _housings(layout, layout.flight.around.housed)
 
 
 def _slope(layout: Layout) -> Working:
@@ -66,7 +64,7 @@ def _board_by_steps(layout: Layout, pattern: Member) -> list[Line]:
     """Along the edge from tooth to tooth, and what the two ends stand out."""
     housed = layout.flight.around.housed
     if housed is not None:
-        return _string_by_edge(layout, housed)
+        return _string_by_edge(layout, housed, _bearing(layout, pattern))
     steps = (layout.tread_count - 1) * layout.step
     top = layout.top_level_cut
     stands = _bearing(layout, pattern) - (layout.riser_count - 1) * layout.riser - layout.flight.tread.thickness
@@ -81,12 +79,12 @@ def _board_by_steps(layout: Layout, pattern: Member) -> list[Line]:
     ]
 
 
-def _string_by_edge(layout: Layout, housed: Housed) -> list[Line]:
+def _string_by_edge(layout: Layout, housed: Housed, stood_on: float) -> list[Line]:
     """A housed string, whole from the header's face to the toe: its upper edge, and what the toe stands out."""
     run = layout.walked[-1][1]
     edge = run * layout.step / layout.going
     # Under the lowest nosing the edge stands its margin over it, seen plumb.
-    stands = layout.riser + layout.flight.lower_finish + housed.margin * layout.step / layout.going
+    stands = stood_on - (layout.riser_count - 1) * layout.riser + housed.margin * layout.step / layout.going
     toe = min(stands, layout.flight.stock.depth * layout.step / layout.going)
     plumb = toe * layout.riser / layout.step
     return [
@@ -132,34 +130,3 @@ def _overlap(layout: Layout, header: float) -> Working:
             line("left_or_none", max(0.0, cut - under), whole=Length(cut), part=Length(under)),
         ),
     )  # fmt: skip
-
-
-def _housings(layout: Layout, housed: Housed) -> Iterator[Working]:
-    """The housing's length, and its mouth where the wedge is driven in, of tread and riser."""
-    tread, board = layout.flight.tread, layout.flight.riser_board
-    back, front, _ = layout.walked[-1]
-    behind = front - tread.nosing - back
-    yield Working(
-        "housing_length",
-        road(line("plus", behind + tread.nosing, one=Length(behind), other=Length(tread.nosing))),
-        road(line("string_planes", front - back, front=Length(front), back=Length(back))),
-    )
-    for fact, piece, long in (
-        ("housing_mouth", tread.thickness, front - back),
-        ("riser_mouth", board, layout.riser),
-    ):
-        thick = housed.thin + long * housed.taper
-        middle = piece + housed.thin + long / 2 * housed.taper
-        tip = piece + housed.thin
-        yield Working(
-            fact,
-            road(
-                line("wedge_thick", thick, thin=Length(housed.thin), long=Length(long), taper=Count(housed.taper)),
-                line("plus", piece + thick, one=Length(piece), other=Length(thick)),
-            ),
-            road(
-                line("mouth_tip", tip, piece=Length(piece), thin=Length(housed.thin)),
-                line("mouth_middle", middle, tip=Length(tip), half=Length(long / 2), taper=Count(housed.taper)),
-                line("mouth_doubled", 2 * middle - tip, middle=Length(middle), tip=Length(tip)),
-            ),
-        )

@@ -8,22 +8,23 @@ from ..tools import Drift
 from .facts import throat
 from .flight import HeadKind
 from .layout import Layout
+from .places import spacer
 
 
 def check_shape(layout: Layout, limits: Limits) -> tuple[Check, ...]:
     """The checks that depend on the count and the going alone: what a candidate is judged by."""
     riser, going = Length(layout.riser), Length(layout.going)
     comfort = Length(2 * layout.riser + layout.going)
-    left = Length(throat(layout))
-    rows: tuple[tuple[str, Value], ...] = (
+    rows: list[tuple[str, Value]] = [
         ("riser_max", riser),
         ("riser_min", riser),
         ("going_min", going),
         ("slope_max", Angle(layout.degrees)),
         ("comfort_min", comfort),
         ("comfort_max", comfort),
-        ("throat_min", left),
-    )
+    ]
+    if layout.flight.around.housed is None:
+        rows.append(("throat_min", Length(throat(layout))))
     return tuple(limit_check(limits[limit], value) for limit, value in rows if limit in limits)
 
 
@@ -114,7 +115,10 @@ def _gauge(clamped: Drift, limit: Limit, *, stepped: bool) -> Check:
 
 def _stringer(layout: Layout, pattern: Member, facts: Mapping[str, float]) -> Iterator[Check]:
     flight = layout.flight
-    if throat(layout) <= 0 or layout.top_level_cut <= 0 or facts["first_riser"] <= 0 or facts["plumb_bearing"] <= 0:
+    if (
+        flight.around.housed is None
+        and min(throat(layout), layout.top_level_cut, facts["first_riser"], facts["plumb_bearing"]) <= 0
+    ):
         yield plain("stringer_holds", Level.STOP)
     length = pattern.lengths["board"]
     if flight.stock.length is None:
@@ -132,7 +136,6 @@ def _head(layout: Layout, facts: Mapping[str, float]) -> Iterator[Check]:
     missing, overlap = facts["head_missing"], facts["head_overlap"]
     values: dict[str, Value] = {
         "header": Length(head.header_depth),
-        "drop": Length(facts["head_drop"]),
         "overlap": Length(overlap),
         "bearing": Length(facts["plumb_bearing"]),
     }
@@ -165,7 +168,7 @@ def _sawn_treads(layout: Layout) -> Iterator[Check]:
 
 
 def _layout_width(layout: Layout, facts: Mapping[str, float]) -> Iterator[Check]:
-    if facts["spacer"] <= 0:
+    if spacer(layout) <= 0:
         yield plain(
             "stringers_fit", Level.STOP, Length(layout.flight.width), n=Count(facts["stringer_count"]),
             thickness=Length(layout.flight.stock.thickness),

@@ -3,8 +3,10 @@
 from ..solid import Member
 from ..tape import Tape
 from ..tools import drift
+from .housed import string_head
 from .layout import Layout
 from .places import spacer, stringer_count
+from .surroundings import Housed
 
 
 def facts_of(layout: Layout, pattern: Member, tape: Tape) -> dict[str, float | int]:
@@ -15,31 +17,53 @@ def facts_of(layout: Layout, pattern: Member, tape: Tape) -> dict[str, float | i
         pattern: its pattern stringer, for what is read off the board.
         tape: the tape of the answer, for the drift of the nearest mark.
     """
-    flight = layout.flight
-    head_drop = -layout.tread_levels[0]
-    plumb_bearing = flight.stock.depth / layout.cos - layout.top_level_cut * layout.slope
-    count = stringer_count(layout)
-    facts: dict[str, float | int] = {
+    housed = layout.flight.around.housed
+    own = _of_cut_stringers(layout) if housed is None else _of_housed_strings(layout, housed)
+    return {
         "riser_count": layout.riser_count,
         "tread_count": layout.tread_count,
         "riser": layout.riser,
         "going": layout.going,
         "total_run": layout.total_run,
         "slope": layout.degrees,
+        "stringer_count": stringer_count(layout),
+        "gauge_drift": drift(layout.riser, layout.riser_count, None, tape).total,
+        "board_length": pattern.lengths["board"],
+        **own,
+    }
+
+
+def _of_cut_stringers(layout: Layout) -> dict[str, float | int]:
+    """What there is only where notches are cut."""
+    flight = layout.flight
+    head_drop = -layout.tread_levels[0]
+    plumb_bearing = flight.stock.depth / layout.cos - layout.top_level_cut * layout.slope
+    facts: dict[str, float | int] = {
+        "spacer": spacer(layout),
         "step": layout.step,
         "throat": throat(layout),
         "first_riser": layout.tread_levels[-1] - layout.bearing_level,
         "head_drop": head_drop,
         "plumb_bearing": plumb_bearing,
-        "stringer_count": count,
-        "spacer": spacer(layout),
-        "gauge_drift": drift(layout.riser, layout.riser_count, None, tape).total,
-        "board_length": pattern.lengths["board"],
     }
     if flight.head.header_depth is not None:
         overlap = max(0.0, flight.head.header_depth - head_drop)
         facts["head_overlap"] = overlap
         facts["head_missing"] = max(0.0, plumb_bearing - overlap)
+    return facts
+
+
+def _of_housed_strings(layout: Layout, housed: Housed) -> dict[str, float | int]:
+    """What there is only where treads and risers are let in."""
+    head = string_head(layout, housed)
+    facts: dict[str, float | int] = {
+        "between_strings": spacer(layout),
+        "housing_pitch": layout.step,
+        "string_top": head.top,
+        "plumb_bearing": head.plumb,
+    }
+    if head.overlap is not None and head.missing is not None:
+        facts |= {"head_overlap": head.overlap, "head_missing": head.missing}
     return facts
 
 

@@ -42,7 +42,9 @@ def frame_flight(layout: Layout) -> FlightFraming:
         strings = housed_strings(layout, around.housed)
         guards, fitted = guard_pieces(layout)
         pieces = [*strings, *boards, *risers, *guards]
-        return _framed(pieces, [*housed_touches(layout, strings, boards), *_foot(layout, strings[0][0]), *fitted])
+        left = strings[0][0]
+        touches = [*_head(layout, left), *housed_touches(layout, strings), *_foot(layout, left), *fitted]
+        return _framed(pieces, touches)
     bearers = stringer_pieces(layout)
     outer, inner = bearers[0][0], bearers[min(1, len(bearers) - 1)][0]
     kicker, blocks, closed = kicker_pieces(layout), spacer_blocks(layout), skirts(layout)

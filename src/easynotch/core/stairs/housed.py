@@ -7,7 +7,7 @@ a wedge that stops at a depth. Source: ``trade.md`` 4, the second family of stri
 from dataclasses import dataclass
 
 from ..solid import (
-    Face,
+    HOUSING_DEPTH,
     Frame,
     Hand,
     Member,
@@ -15,9 +15,9 @@ from ..solid import (
     Removal,
     Touch,
     Vector,
-    member_face,
     removal,
     stretch,
+    support_face,
 )
 from .layout import Layout
 from .steps import Placed
@@ -54,6 +54,41 @@ def template_of(layout: Layout, housed: Housed) -> Template:
     )
 
 
+@dataclass(frozen=True, slots=True)
+class StringHead:
+    """The string's plumb cut on the header's face: its upper and its lower end, up from the framing's top, mm; how
+    much of it meets the header, and how much hangs below (None where the header's depth is not known).
+    """
+
+    top: float
+    low: float
+    overlap: float | None
+    missing: float | None
+
+    @property
+    def plumb(self) -> float:
+        """How long it is."""
+        return self.top - self.low
+
+
+def string_head(layout: Layout, housed: Housed) -> StringHead:
+    """The head of a housed string: nothing is sawn off its upper edge, so that it may stand over the framing."""
+    top = layout.nosing_level(0.0) + housed.margin / layout.cos
+    low = top - layout.flight.stock.depth / layout.cos
+    header = layout.flight.head.header_depth
+    if header is None:
+        return StringHead(top, low, None, None)
+    overlap = max(0.0, min(top, 0.0) - max(low, -header))
+    return StringHead(top, low, overlap, max(0.0, min(top, -header) - low))
+
+
+def housing_room(layout: Layout, housed: Housed) -> float:
+    """What is left of the string below its lowest wedge, square to its edge; negative where that comes out of it."""
+    back, front, under = layout.walked[0]
+    lowest = (layout.nosing_level(back) - under + housed.thin + (front - back) * housed.taper) * layout.cos
+    return layout.flight.stock.depth - housed.margin - lowest
+
+
 def housed_strings(layout: Layout, housed: Housed) -> list[Placed]:
     """Both strings, left and right; each is seen on its inner face, where the housings are."""
     room = (layout.flight.width - layout.flight.stock.thickness) / 2
@@ -61,7 +96,9 @@ def housed_strings(layout: Layout, housed: Housed) -> list[Placed]:
 
 
 def _string(layout: Layout, housed: Housed, hand: Hand, y: float) -> Placed:
-    stock = layout.flight.stock
+    stock, ground = layout.flight.stock, layout.flight.ground
+    # Where the ground falls across the stair each string has a foot of its own.
+    stands = layout.bearing_level - (ground.across_at(y, layout.flight.width) if ground is not None else 0.0)
     top = layout.nosing_level(0.0) + housed.margin / layout.cos
     down = Vector(-layout.sin, 0.0, -layout.cos)
     if hand is Hand.LEFT:
@@ -78,11 +115,11 @@ def _string(layout: Layout, housed: Housed, hand: Hand, y: float) -> Placed:
     ends = (
         removal(frame, ("head", "head", Vector(0.0, 0.0, 0.0), BACK)),
         removal(frame, ("toe", "riser", Vector(toe, 0.0, 0.0), OUT)),
-        removal(frame, ("foot", "foot", Vector(0.0, 0.0, layout.bearing_level), DOWN)),
+        removal(frame, ("foot", "foot", Vector(0.0, 0.0, stands), DOWN)),
     )
     housings = tuple(one for k in range(layout.tread_count) for one in _step(layout, housed, frame, (bottom, into), k))
     spread = stock.depth * (layout.slope + 1.0 / layout.slope)
-    long = max(abs(top - layout.bearing_level) / layout.sin, toe / layout.cos)
+    long = max(abs(top - stands) / layout.sin, toe / layout.cos)
     reach = (-spread - long - 1.0, long + spread + 1.0)
     whole = Member(f"string_{hand}", "string", stock, frame, ends, reach, 0.0, hand=hand)
     low, high = stretch(whole) or (0.0, 0.0)
@@ -102,7 +139,7 @@ def _step(layout: Layout, housed: Housed, frame: Frame, deep: tuple[Vector, Vect
     k = number + 1
 
     def floor(name: str) -> PlaneRow:
-        return (f"{name}_depth", "housing_depth", bottom, into)
+        return (f"{name}_depth", HOUSING_DEPTH, bottom, into)
 
     # The wedge's underside: thin under the nosing, growing towards the back. In front of a plane is what goes.
     thin = Vector(front, 0.0, under - housed.thin)
@@ -133,21 +170,24 @@ def _step(layout: Layout, housed: Housed, frame: Frame, deep: tuple[Vector, Vect
     return made
 
 
-def housed_touches(layout: Layout, strings: list[Placed], treads: list[Placed]) -> list[Touch]:
-    """Each housing's top on the front board of its tread."""
-    left = strings[0][0]
-    return [
-        Touch(f"string_left.tread_{k}", left, f"tread_{k}", member_face(_at(treads, level, layout), Face.NEAR))
-        for k, (_, _, level) in enumerate(layout.walked, 1)
-    ]
-
-
-def _at(treads: list[Placed], level: float, layout: Layout) -> Member:
-    """The tread's front board at a level."""
-    middle = level + layout.flight.tread.thickness / 2
-    member, frame = next(
-        (member, frame) for member, frames in treads for frame in frames if abs(frame.origin.z - middle) < 1e-6
-    )
-    return Member(
-        member.id, member.role, member.stock, frame, member.removals, member.reach, member.zero, lengths=member.lengths
-    )
+def housed_touches(layout: Layout, strings: list[Placed]) -> list[Touch]:
+    """Each housing's top on its tread, and its front on its riser board: both are wedged up against it."""
+    left, t = strings[0][0], layout.flight.tread.thickness
+    half = layout.tread_width / 2
+    touches = [
+        Touch(
+            f"string_left.tread_{k}", left, f"tread_{k}",
+            support_face(Vector(back, half, level + t), Vector(back, -half, level + t),
+                         Vector(front, -half, level + t), Vector(front, half, level + t)),
+        )
+        for k, (back, front, level) in enumerate(layout.walked, 1)
+    ]  # fmt: skip
+    if layout.flight.riser_board <= 0:
+        return touches
+    for k, (_, front, top) in enumerate(layout.walked, 1):
+        face = front - layout.flight.tread.nosing
+        low = layout.bearing_level if k == layout.tread_count else layout.walked[k][2]
+        board = support_face(Vector(face, -half, low), Vector(face, half, low), Vector(face, half, top),
+                             Vector(face, -half, top))  # fmt: skip
+        touches.append(Touch(f"string_left.riser_{k}", left, f"riser_{k}", board))
+    return touches

@@ -10,6 +10,7 @@ from .flight import HeadKind
 from .foot_checks import foot_checks, screw_checks
 from .ground import Reading
 from .guard import guard_layout, opening_under
+from .housed import housing_room
 from .layout import Layout
 from .places import stringer_places
 from .platform import TwoFlights
@@ -226,10 +227,7 @@ def _housed(layout: Layout) -> Iterator[Check]:
         return
     left = stock.thickness - housed.depth
     yield plain("housing_depth", Level.OK if left >= stock.thickness / 2 - 1e-6 else Level.STOP, Length(left))
-    # Below the step the string must still hold its housings: from its top edge down to the lowest wedge.
-    back, front, under = layout.walked[0]
-    lowest = (layout.nosing_level(back) - under + housed.thin + (front - back) * housed.taper) * layout.cos
-    room = stock.depth - housed.margin - lowest
+    room = housing_room(layout, housed)
     yield plain("housing_room", Level.OK if room > 0 else Level.STOP, Length(room))
 
 

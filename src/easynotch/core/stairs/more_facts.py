@@ -11,7 +11,7 @@ from .slab import slab_plan
 
 LOWER = (
     "riser_count", "tread_count", "total_run", "first_riser", "head_drop", "plumb_bearing", "head_overlap",
-    "head_missing", "board_length",
+    "head_missing", "board_length", "string_top",
 )  # fmt: skip
 """Facts in which the flight below a platform differs from the one above."""
 

@@ -6,6 +6,7 @@ from math import atan, cos, hypot, sqrt
 from ..terms import Count, Length, Working
 from .feet import kicker_pieces
 from .flight import KickerNotch
+from .housed_working import housed_working
 from .landing_loop import foot_at
 from .layout import Layout
 from .more_checks import nearest_overhead
@@ -15,8 +16,13 @@ from .working import line, road
 
 def more_working(layout: Layout) -> Iterator[Working]:
     """The working of bearing, spacers, squaring up, kicker, run, foot and headroom: of what is there."""
-    yield from (_bearing(layout), _spacer(layout), _diagonal(layout), _run(layout))
+    housed = layout.flight.around.housed
+    yield from (_spacer(layout, "spacer" if housed is None else "between_strings"), _diagonal(layout), _run(layout))
     yield from _foot(layout)
+    if housed is None:
+        yield _bearing(layout)
+    else:
+        yield from housed_working(layout, housed)
     for one in (_missing, _kicker, _rise, _headroom):
         found = one(layout)
         if found is not None:
@@ -51,7 +57,7 @@ def _sin(angle: float) -> float:
 
 def _missing(layout: Layout) -> Working | None:
     header = layout.flight.head.header_depth
-    if header is None:
+    if header is None or layout.flight.around.housed is not None:
         return None
     drop = -layout.tread_levels[0]
     bearing = layout.flight.stock.depth / layout.cos - layout.top_level_cut * layout.slope
@@ -68,7 +74,7 @@ def _missing(layout: Layout) -> Working | None:
     )
 
 
-def _spacer(layout: Layout, fact: str = "spacer") -> Working:
+def _spacer(layout: Layout, fact: str) -> Working:
     count, width, t = stringer_count(layout), layout.flight.width, layout.flight.stock.thickness
     first = (width - count * t) / (count - 1)
     places = stringer_places(layout)

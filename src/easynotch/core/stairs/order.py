@@ -12,6 +12,7 @@ from .below import footing_plan
 from .feet import anchor_plan, kicker_pieces
 from .flight import HeadKind
 from .guard import guard_layout
+from .housed import string_head
 from .layout import Layout
 from .places import spacer, stringer_count, stringer_places
 from .slab import slab_plan
@@ -72,7 +73,11 @@ def _footing(layout: Layout) -> Iterator[Message]:
 
 
 def _head(layout: Layout) -> Iterator[Message]:
-    head = layout.flight.head
+    head, housed = layout.flight.head, layout.flight.around.housed
+    if housed is not None:
+        top = string_head(layout, housed).top
+        yield message("order.string_over" if top >= 0 else "order.string_under", value=Length(abs(top)))
+        return
     drop = -layout.tread_levels[0]
     bearing = layout.flight.stock.depth / layout.cos - layout.top_level_cut * layout.slope
     low = drop + bearing

@@ -9,18 +9,28 @@ from .layout import Layout
 
 
 def working_of(layout: Layout, tape: Tape) -> tuple[Working, ...]:
-    """The working of riser, going, step, throat, head drop and first riser.
+    """The working of riser and going, and where notches are cut of step, throat, head drop and first riser.
 
     Every second road starts again from the measurements; none uses a result of a first road.
     """
-    return (
+    shared = (
         Working("riser", _riser(layout), _riser_by_remainder(layout, tape)),
         Working("going", _going(layout), _going_by_laying_boards(layout)),
-        Working("step", _step(layout), _step_by_angle(layout)),
+    )
+    if layout.flight.around.housed is not None:
+        return shared
+    return (
+        *shared,
+        step_working(layout),
         Working("throat", _throat(layout), _throat_by_angle(layout)),
         Working("head_drop", _head_drop(layout), _head_drop_from_below(layout)),
         Working("first_riser", _first_riser(layout), _first_riser_from_above(layout)),
     )
+
+
+def step_working(layout: Layout) -> Working:
+    """From tooth to tooth along the slope."""
+    return Working("step", _step(layout), _step_by_angle(layout))
 
 
 def line(key: str, result: float | Value, /, **values: Value) -> Line:
