@@ -7,8 +7,9 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from easynotch.core.bench import stops_of
 from easynotch.core.rules import LimitSetId, limit_set
-from easynotch.core.solid import Stock, as_manifold, close, dry_fit, overlaps
+from easynotch.core.solid import Stock, as_manifold, close, dry_fit, face_polygon, outline, overlaps
 from easynotch.core.stairs import (
     Built,
     Defect,
@@ -25,6 +26,7 @@ from easynotch.core.stairs import (
     RiserRule,
     Surroundings,
     Turn,
+    facts_of,
     frame_flight,
     frame_stair,
     guard_layout,
@@ -36,6 +38,7 @@ from easynotch.core.stairs import (
     survey_built,
 )
 from easynotch.core.tape import Tape, Units
+from easynotch.core.tools import IMPERIAL
 from tests.flights import flights, whole_flights
 
 LIMITS = limit_set(LimitSetId.NORTH_AMERICAN_DWELLING).limits
@@ -236,3 +239,21 @@ def test_treads_and_risers_slide_into_their_housings_and_nothing_else_is_cut_awa
     left, right = (piece for piece in framing.pieces if piece.member.role == "string")
     cut = [as_manifold(piece.member, piece.frames[0]) for piece in (left, right)]
     assert cut[0].volume() == pytest.approx(cut[1].volume(), rel=1e-6)
+    # What meets the header is read off the sawn face itself, where the string does not come down to the ground there.
+    facts, header = facts_of(layout, left.member, TAPE), flight.head.header_depth
+    levels = [corner.z for corner in face_polygon(left.member, "head")]
+    top, low = max(levels), min(levels)
+    assert top == pytest.approx(facts["string_top"])
+    if low > layout.bearing_level + 1:
+        assert top - low == pytest.approx(facts["plumb_bearing"])
+        if header is not None:
+            assert facts["head_overlap"] == pytest.approx(max(0.0, min(top, 0.0) - max(low, -header)))
+            assert facts["head_missing"] == pytest.approx(max(0.0, min(top, -header) - low))
+    # The nosings' running marks are one pitch apart, at the margin below the edge; the outline is whole.
+    stops = {stop.id.split("+")[0]: stop for stop in stops_of(left.member, IMPERIAL) if stop.role == "housing"}
+    treads = [stops[f"tread_{k}"] for k in range(1, layout.tread_count + 1) if f"tread_{k}" in stops]
+    assert len(treads) == layout.tread_count
+    for one, after in pairwise(treads):
+        assert after.along_top - one.along_top == pytest.approx(facts["housing_pitch"], abs=1e-6)
+    assert min(v for stop in treads for _, v in stop.lines[0]) == pytest.approx(margin, abs=1e-6)
+    assert len(outline(left.member)) <= 6

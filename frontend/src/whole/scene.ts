@@ -12,7 +12,7 @@ const FIT_ROUNDS = 5;
 /** How much of the picture the building fills. */
 const FILLED = 0.92;
 const ink = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
-const woods: Record<string, string> = { ridge: "framing", fascia: "finish", header_fascia: "finish", support: "ground" };
+const woods: Record<string, string> = { ridge: "framing", fascia: "finish", header_fascia: "finish", support: "ground", hanger: "framing" };
 
 /** Whether this browser draws in three dimensions at all. */
 export const canDraw = (): boolean => document.createElement("canvas").getContext("webgl2") !== null;

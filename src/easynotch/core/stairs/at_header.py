@@ -3,13 +3,15 @@
 from ..solid import Face, Frame, MateFace, Member, Stock, Touch, Vector, member_face, removal, straight, support_face
 from .flight import HeadKind
 from .layout import Layout
-from .places import upright
+from .places import stringer_places, upright
 from .steps import Placed
 
 LEG = 0.5
 """Of the stringer's depth: how much of a hanger's bent leg lies under it."""
 SHEET = 3.0
 """mm: a hanger's sheet, for the room it takes."""
+SIDE = 45.0
+"""mm: how far a hanger's sides reach out along the stringer, as drawn."""
 DOWN, OUT = Vector(0.0, 0.0, -1.0), Vector(1.0, 0.0, 0.0)
 
 
@@ -88,6 +90,28 @@ def hanger(layout: Layout, stringer: Member) -> Member:
     stock = Stock(stringer.stock.thickness, reach)
     down = low + reach * layout.slope + SHEET
     return Member("hanger", "hanger", stock, frame, (removal(frame, leg),), (min(0.0, low) - down, down), 0.0)
+
+
+def hanger_sheets(layout: Layout) -> list[Placed]:
+    """Hangers as they are seen: a leg under each stringer's lower edge, and a sheet up either side of it."""
+    flight = layout.flight
+    if flight.head.kind is not HeadKind.HANGER or flight.around.housed is not None:
+        return []
+    low, t, places = lowest_point(layout), flight.stock.thickness, stringer_places(layout)
+    long, high = flight.stock.depth * LEG, min(low + layout.tread_levels[0], flight.stock.depth)
+    if high <= 0:
+        return []
+    along, across = Vector(layout.cos, 0.0, -layout.sin), Vector(0.0, -1.0, 0.0)
+    under = Vector(-layout.sin, 0.0, -layout.cos) * (SHEET / 2)
+    legs = [Frame.along(Vector(0.0, y + t / 2, -low) + under, along, across) for y in places]
+    sides = [
+        Frame.along(Vector(0.0, y + side * (t + SHEET) / 2, -low + high), DOWN, OUT)
+        for y in places for side in (1.0, -1.0)
+    ]  # fmt: skip
+    return [
+        straight("hanger_leg", "hanger", Stock(SHEET, t), legs, long),
+        straight("hanger_side", "hanger", Stock(SHEET, SIDE), sides, high),
+    ]
 
 
 def _header_end(layout: Layout, extension: Member) -> MateFace:

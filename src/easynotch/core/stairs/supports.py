@@ -1,9 +1,10 @@
-"""What a stair hangs on and lands on and is not cut here: the framing above and the platform, as plain blocks."""
+"""What a stair hangs on and lands on and is not cut here: framing above, hangers, platform, as plain blocks."""
 
 from ..solid import Stock, straight
+from .at_header import hanger_sheets
 from .layout import Layout
 from .places import lying
-from .platform import TwoFlights
+from .platform import TwoFlights, moved
 from .steps import Placed
 from .surroundings import Turn
 
@@ -14,13 +15,15 @@ BACK = 450.0
 
 
 def supports(layout: Layout, two: TwoFlights | None) -> list[Placed]:
-    """The surface above with its framing, and the platform between two flights, in the upper flight's world."""
+    """The surface above with its framing, the hangers on it, and the platform between two flights, in the world of the
+    upper one.
+    """
     flight = layout.flight
     thick = flight.upper_finish + (flight.head.header_depth or DEEP)
     # The framing stands behind a fascia.
     front, under = -flight.head.fascia, -(flight.head.header_depth or DEEP)
     above = lying(front, flight.width / 2, under, thick)
-    made = [straight("support_above", "support", Stock(thick, BACK), [above], flight.width)]
+    made = [straight("support_above", "support", Stock(thick, BACK), [above], flight.width), *hanger_sheets(layout)]
     if two is not None:
         platform = two.platform
         deep = platform.finish + (platform.header_depth or DEEP)
@@ -29,4 +32,5 @@ def supports(layout: Layout, two: TwoFlights | None) -> list[Placed]:
         frame = lying(foot + platform.depth, flight.width / 2, top - deep, deep)
         stock = Stock(deep, platform.depth)
         made.append(straight("support_platform", "support", stock, [frame], flight.width + beside))
+        made += [(one, tuple(moved(it, two.below) for it in frames)) for one, frames in hanger_sheets(two.lower)]
     return made
