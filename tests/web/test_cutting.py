@@ -4,6 +4,8 @@ import json
 
 import pytest
 
+from easynotch.store import Database
+from easynotch.web.app import create_app
 from tests.conftest import REFERENCE
 
 HUT = {
@@ -234,10 +236,11 @@ def test_a_whole_job_is_planned_together_and_never_dearer_than_apart(client):
     assert whole <= sum(bought) * 1.02
 
 
-def test_a_plan_that_is_stopped_brings_every_piece_and_says_that_it_was(client, stair):
+def test_a_plan_stopped_in_another_process_brings_every_piece_says_that_it_was_and_is_kept(client, stair, tmp_path):
     _, work = stair
     proved = planned(client, work, token="left")
-    client.put("/api/plans/stopped/stop")
+    # The server is two processes on one folder: the word to stop may reach the other one.
+    create_app(Database(tmp_path)).test_client().put("/api/plans/stopped/stop")
     for plan in (planned(client, work, quick=True), planned(client, work, token="stopped")):
         laid = sum(len(board["laid"]) * board["count"] for section in plan["sections"] for board in section["boards"])
         assert laid == sum(wanted(plan).values()) == sum(wanted(proved).values())

@@ -49,7 +49,7 @@ from .marking import KeptTick, drop_tick, keep_place, keep_tick, places_of, tick
 from .ordering import Ordered, open_orders, order, order_came
 from .practice import Progress, keep_answer, progress
 from .shop import Shop, get_shop, save_shop
-from .stops import PlanStop, latest_stops, note_stop
+from .stops import PlanStop, latest_stops, note_stop, search_stopped, stop_search
 from .works import (
     Found,
     Revision,
@@ -146,8 +146,10 @@ __all__ = [
     "save_limit_set",
     "save_shop",
     "save_work",
+    "search_stopped",
     "shut_out",
     "spoil",
+    "stop_search",
     "take_back_cut",
     "take_off_rack",
     "ticks_of",

@@ -4,7 +4,6 @@ The plan is made of what is still to cut, so that a spoiled piece is nested agai
 """
 
 import sqlite3
-from collections import OrderedDict
 from collections.abc import Callable
 from dataclasses import replace
 from typing import Literal
@@ -37,7 +36,9 @@ from ..store import (
     pattern_tried,
     pieces_done,
     rack,
+    search_stopped,
     spoil,
+    stop_search,
     take_back_cut,
 )
 from .batch import Part, Rack, Ways, batch_of
@@ -49,9 +50,6 @@ from .kept import WordsQuery, WorkPath, answer, database, words_of
 from .work_out import suppose_missing
 
 api = APIBlueprint("cutting", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])
-STOPPED: OrderedDict[str, None] = OrderedDict()
-"""Tokens of plans that were stopped, the latest ones."""
-MOST_STOPPED = 200
 MOST_BOARDS = 2000
 """Cut boards of a job, and boards on a rack."""
 
@@ -120,7 +118,7 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
         batch = batch_of(parts, body, words, ways)
         kept = _kept(db, work.id, query.scope, words)
     view = cut_view(batch, body, words, others=query.others)
-    if query.token in STOPPED and any(one.stopped for one in view.sections):
+    if any(one.stopped for one in view.sections) and _stopped_by_hand(query):
         kept = _noted(view, path.work_id, query.scope, words)
     said: list[str] = [words.say(message("cut.left_out", works=", ".join(left_out)))] if left_out else []
     return answer(view.model_copy(update=dict(kept) | {"notes": [*said, *view.notes]}))
@@ -136,15 +134,22 @@ def _noted(view: CuttingView, work_id: str, scope: str, words: Words) -> KeptVie
 
 def _until_stopped(query: BatchQuery) -> Callable[[], bool]:
     """Whether a cheaper plan is still looked for: not for a quick answer, and not once its token was stopped."""
-    return lambda: not query.quick and (not query.token or query.token not in STOPPED)
+    return lambda: not query.quick and not _stopped_by_hand(query)
+
+
+def _stopped_by_hand(query: BatchQuery) -> bool:
+    """Looked up in a transaction of its own: the one a plan is read in does not see what was written after it."""
+    if not query.token:
+        return False
+    with database().read() as db:
+        return search_stopped(db, query.token)
 
 
 @api.put("/plans/<token>/stop", responses={200: ChangedView})
 def stop(path: TokenPath) -> Response:
     """Stop looking for a cheaper plan: the plain good one is answered, and says that it was stopped."""
-    while len(STOPPED) >= MOST_STOPPED:
-        STOPPED.popitem(last=False)
-    STOPPED[path.token] = None
+    with database().connect() as db:
+        stop_search(db, path.token)
     return answer(ChangedView(id=path.token))
 
 

@@ -186,7 +186,7 @@ def post_member(post: Post) -> Member:
     )  # fmt: skip
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=512)
 def post_polygon(post: Post) -> tuple[Vector, ...]:
     """A post's outline in plan, from its middle: what its faces leave of a square, corner by corner."""
     size = 20 * post.flat + 1.0

@@ -7,7 +7,7 @@ one column a dialect. In a sentence ``{name}`` is a value and ``{term:name}`` a 
 
 import re
 import tomllib
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from functools import cache
@@ -23,6 +23,7 @@ LITRE_PER_FT3 = 1 / 28.316846592
 MM2_PER_FT2 = 304.8**2
 ANGLES = ("slope", "hip_slope", "hip_plan_angle", "backing", "dihedral", "guard_slope")
 """Facts that are angles, beside the bevels."""
+_NAME = re.compile(r"\{([a-z_]+)\}")
 _SLOT = re.compile(r"\{(term:)?([a-z_]+)\}")
 
 
@@ -74,6 +75,12 @@ def catalogue(name: str, dialect: Dialect) -> dict[str, str]:
     return {key: _SLOT.sub(fill, text) for key, text in sentences.items()}
 
 
+@cache
+def parted(name: str, dialect: Dialect) -> dict[str, tuple[str, ...]]:
+    """A catalogue's sentences taken apart once: text and slots' names in turn."""
+    return {key: tuple(_NAME.split(text)) for key, text in catalogue(name, dialect).items()}
+
+
 def is_angle(key: str) -> bool:
     """Whether a fact is an angle, in degrees."""
     return key in ("slope", "hip_slope", "hip_plan_angle", "backing", "dihedral", "guard_slope") or key.startswith(
@@ -104,9 +111,15 @@ class Words:
         Raises:
             KeyError: for an id without a sentence, or a sentence that wants a value the message lacks.
         """
-        text = catalogue("messages", self.dialect)[message.id]
-        sentence = _SLOT.sub(lambda slot: self.value(message.values[slot[2]]), text)
+        sentence = self._filled(message, self.value)
         return sentence[:1].upper() + sentence[1:]
+
+    def _filled(self, message: Message, said: Callable[[Value], str]) -> str:
+        """A sentence with its slots filled: what stands at odd places is a slot's name."""
+        parts = parted("messages", self.dialect)[message.id]
+        if len(parts) == 1:
+            return parts[0]
+        return "".join(said(message.values[part]) if at % 2 else part for at, part in enumerate(parts))
 
     def value(self, value: Value) -> str:
         """A value as text: a length on the tape with its qualifier, an angle to a tenth of a degree."""
@@ -148,5 +161,4 @@ class Words:
 
     def figures(self, message: Message) -> str:
         """A line of working with its figures filled in."""
-        text = catalogue("messages", self.dialect)[message.id]
-        return _SLOT.sub(lambda slot: self.figure(message.values[slot[2]]), text)
+        return self._filled(message, self.figure)

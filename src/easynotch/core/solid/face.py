@@ -66,7 +66,10 @@ def meet(plane: Plane, face: Face, stock: Stock) -> HalfPlane:
 def clip(corners: list[Point], half: HalfPlane, *, keep_front: bool) -> list[Point]:
     """A convex polygon clipped to one side of a line (Sutherland and Hodgman, one edge)."""
     sign = 1.0 if keep_front else -1.0
-    heights = [sign * half.above(corner) for corner in corners]
+    a, b, c = sign * half.a, sign * half.b, sign * half.c
+    heights = [a * u + b * v - c for u, v in corners]
+    if not corners or min(heights) >= 0:
+        return corners
     kept: list[Point] = []
     for i, here in enumerate(corners):
         before, at_before, at_here = corners[i - 1], heights[i - 1], heights[i]
@@ -94,13 +97,13 @@ class Region:
     extent: tuple[float, float]
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=512)
 def regions(member: Member, face: Face) -> tuple[Region, ...]:
     """What each removal takes off the uncut face, in their order."""
     return tuple(_region(removal, member.stock, member.reach, face) for removal in member.removals)
 
 
-@lru_cache(maxsize=1024)
+@lru_cache(maxsize=4096)
 def _region(removal: Removal, stock: Stock, reach: tuple[float, float], face: Face) -> Region:
     """Kept by removal: pieces of one building share most of theirs."""
     halves = tuple(meet(cut.plane, face, stock) for cut in removal.planes)
@@ -140,7 +143,7 @@ def housings(member: Member) -> tuple[tuple[Point, ...], ...]:
     return tuple(found)
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=512)
 def _outline(member: Member, face: Face) -> tuple[Point, ...]:
     corners = _end_cut(member, face)
     if len(corners) < 3:

@@ -22,12 +22,17 @@ class Frame:
 
     def to_world(self, point: Vector) -> Vector:
         """A point of this frame in world coordinates."""
-        return self.origin + self.x * point.x + self.y * point.y + self.z * point.z
+        # Written out: points are carried by the thousand, and every vector between would be made for nothing.
+        o, x, y, z, u, v, w = self.origin, self.x, self.y, self.z, point.x, point.y, point.z
+        return Vector(
+            o.x + x.x * u + y.x * v + z.x * w, o.y + x.y * u + y.y * v + z.y * w, o.z + x.z * u + y.z * v + z.z * w
+        )
 
     def to_local(self, point: Vector) -> Vector:
         """A point of the world in this frame."""
-        from_origin = point - self.origin
-        return Vector(self.x.dot(from_origin), self.y.dot(from_origin), self.z.dot(from_origin))
+        x, y, z, o = self.x, self.y, self.z, self.origin
+        u, v, w = point.x - o.x, point.y - o.y, point.z - o.z
+        return Vector(x.x * u + x.y * v + x.z * w, y.x * u + y.y * v + y.z * w, z.x * u + z.y * v + z.z * w)
 
     def plane_to_local(self, plane: Plane) -> Plane:
         """A plane of the world in this frame."""
@@ -36,5 +41,8 @@ class Frame:
 
     def plane_to_world(self, plane: Plane) -> Plane:
         """A plane of this frame in the world."""
-        normal = self.x * plane.normal.x + self.y * plane.normal.y + self.z * plane.normal.z
+        x, y, z, n = self.x, self.y, self.z, plane.normal
+        normal = Vector(
+            x.x * n.x + y.x * n.y + z.x * n.z, x.y * n.x + y.y * n.y + z.y * n.z, x.z * n.x + y.z * n.y + z.z * n.z
+        )
         return Plane(normal, plane.offset + normal.dot(self.origin))

@@ -6,15 +6,17 @@ from itertools import pairwise
 
 from shapely import Polygon, difference
 
-from .face import HalfPlane, Point, clip
+from .face import Face, HalfPlane, Point, clip, regions
 from .frame import Frame
-from .member import Member
+from .member import Member, Removal
 from .vector import Plane, Vector
 
 SQUARE = 1e-12
 """Of a unit normal, squared: what is less is none."""
 GRID = 1e-7
 """mm: corners of faces are laid on this grid, so that edges that should be one leave no splinter between them."""
+CLEAR = 0.01
+"""mm: so far from a face along the board a wedge surely takes nothing of it."""
 SMALLEST_CONTACT = 1e-6
 """mm²: a smaller shared area counts as none."""
 
@@ -100,9 +102,15 @@ def face_polygon(member: Member, cut_id: str) -> tuple[Vector, ...]:
         corners = clip(corners, _seen(plane, frame), keep_front=keep_front)
     if len(corners) < 3:
         return ()
-    for i, removal in enumerate(member.removals):
-        if i != number and len(removal.planes) > 1:
-            corners = _less(corners, [_seen(cut.plane, frame) for cut in removal.planes])
+    along = [frame.origin.x + u * frame.x.x + v * frame.y.x for u, v in corners]
+    first, last = min(along) - CLEAR, max(along) + CLEAR
+    for i, (removal, region) in enumerate(zip(member.removals, regions(member, Face.NEAR), strict=True)):
+        if i == number or len(removal.planes) < 2:
+            continue
+        # What is sawn square to the wide faces takes no more of the length anywhere than on them.
+        if removal.square and (region.extent[1] < first or region.extent[0] > last):
+            continue
+        corners = _less(corners, removal, frame)
     return tuple(member.placement.to_world(frame.to_world(Vector(u, v, 0.0))) for u, v in corners)
 
 
@@ -156,12 +164,14 @@ def _seen(plane: Plane, frame: Frame) -> HalfPlane:
     return HalfPlane(a, b, local.offset)
 
 
-def _less(corners: list[Point], wedge: list[HalfPlane]) -> list[Point]:
+def _less(corners: list[Point], wedge: Removal, frame: Frame) -> list[Point]:
     """A face less what a wedge takes off it; the largest part where it falls apart."""
     taken = corners
-    for half in wedge:
-        taken = clip(taken, half, keep_front=True)
-    if len(taken) < 3 or _area(taken) < SMALLEST_CONTACT:
+    for cut in wedge.planes:
+        taken = clip(taken, _seen(cut.plane, frame), keep_front=True)
+        if len(taken) < 3:
+            return corners
+    if _area(taken) < SMALLEST_CONTACT:
         return corners
     left = difference(Polygon(corners), Polygon(taken), grid_size=GRID)
     parts = [part for part in getattr(left, "geoms", [left]) if isinstance(part, Polygon) and not part.is_empty]

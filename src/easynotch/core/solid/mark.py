@@ -39,7 +39,7 @@ def marks_of(member: Member, face: Face = Face.NEAR) -> tuple[Mark, ...]:
     return _marks(member, face)
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=512)
 def _marks(member: Member, face: Face) -> tuple[Mark, ...]:
     if face is Face.FAR and all(abs(cut.plane.normal.z) < PARALLEL for cut in member.cut_planes):
         # Every cut stands square to the wide faces: the far lines are the near ones carried straight through.

@@ -33,6 +33,8 @@ class CutPlane:
     plane: Plane
 
 
+SQUARE = 1e-9
+"""Of a unit normal: what is less lies in the wide face."""
 HOUSING_DEPTH = "housing_depth"
 """The role of the plane a housing stops at."""
 
@@ -46,6 +48,11 @@ class Removal:
     """
 
     planes: tuple[CutPlane, ...]
+
+    @property
+    def square(self) -> bool:
+        """Whether it is sawn square to the wide faces."""
+        return all(abs(cut.plane.normal.z) < SQUARE for cut in self.planes)
 
     @property
     def housing(self) -> bool:

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from enum import StrEnum
+from functools import lru_cache
 from math import floor
 
 from .reading import Units
@@ -22,6 +23,10 @@ class Style(StrEnum):
     DECIMAL_INCHES = "decimal_inches"
     MILLIMETRES = "millimetres"
     METRES = "metres"
+
+
+MOST_KEPT = 8192
+"""Lengths whose mark is kept at hand: one screen says most of its lengths several times."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,6 +67,7 @@ class Nearest:
     sense: str | None
 
 
+@lru_cache(maxsize=MOST_KEPT)
 def nearest(mm: float, tape: Tape) -> Nearest:
     """The mark of ``tape`` nearest to ``mm``; a value half way goes up."""
     exact = mm / tape.division
@@ -84,6 +90,7 @@ def write(mm: float, tape: Tape, *, feet: bool | None = None) -> str:
     return write_marks(nearest(mm, tape).divisions, tape, feet=feet)
 
 
+@lru_cache(maxsize=MOST_KEPT)
 def write_marks(marks: int, tape: Tape, *, feet: bool | None = None) -> str:
     """A whole number of the tape's divisions as text, as ``write`` does."""
     sign = "−" if marks < 0 else ""

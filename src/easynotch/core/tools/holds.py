@@ -1,7 +1,9 @@
 """How a line's direction is held: with a square's two figures, a reading across in twelve, a bevel, or a jig."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from enum import StrEnum
+from itertools import islice
 from math import atan, cos, degrees, floor, hypot, radians, tan
 
 from .square import Square
@@ -78,7 +80,7 @@ def hold_angle(angle: float, way: Way, *, square: Square, division: float, depth
         return Held(way, degrees=floor(away / step + 0.5) * step, error=step / 2)
     unit = TWELVE_METRIC if metric else TWELVE_INCHES
     bodies = [unit * scale for scale in ([1.0] if way is Way.TWELFTHS else SCALES)]
-    return _at_figures(away, way, bodies, square=square, division=division, depth=depth)[0]
+    return next(_at_figures(away, way, bodies, square=square, division=division, depth=depth))
 
 
 SCALES = [2.0, 1.5, 1.25, 1.0, 0.75, 0.5, 0.25]
@@ -91,16 +93,16 @@ def other_figures(angle: float, *, square: Square, division: float, depth: float
         return ()
     unit = TWELVE_METRIC if metric else TWELVE_INCHES
     bodies = [unit * scale for scale in SCALES]
-    return _at_figures(abs(angle), Way.SQUARE, bodies, square=square, division=division, depth=depth)[1:4]
+    found = _at_figures(abs(angle), Way.SQUARE, bodies, square=square, division=division, depth=depth)
+    return tuple(islice(found, 1, 4))
 
 
 def _at_figures(
     away: float, way: Way, bodies: list[float], *, square: Square, division: float, depth: float
-) -> tuple[Held, ...]:
+) -> Iterator[Held]:
     """With every one of these figures on the body that the square takes, else with the smallest."""
     ratio = tan(radians(min(away, 90.0 - away)))
     fitting = [one for one in bodies if one <= square.body_reach and ratio * one <= square.tongue_reach]
-    made = []
     for long in fitting or bodies[-1:]:
         short = ratio * long
         rounded = max(division, floor(short / division + 0.5) * division)
@@ -108,8 +110,7 @@ def _at_figures(
         held = Held(way, "tongue" if away <= 45.0 else "body", tongue=rounded, body=long)
         turn = degrees(division / 2 / hypot(long, short)) if rounded > division else abs(held.held - away)
         reach = (rounded if away <= 45.0 else long) >= depth / max(1e-9, _cos(away)) - division
-        made.append(Held(way, held.draws, rounded, long, 0.0, turn * 1.01, reach))
-    return tuple(made)
+        yield Held(way, held.draws, rounded, long, 0.0, turn * 1.01, reach)
 
 
 def _cos(angle: float) -> float:

@@ -12,4 +12,10 @@ CREATE TABLE plan_stop (
   at TEXT NOT NULL
 ) STRICT;
 
+-- Plans in the making that were told to stop. Kept here because another process may be making them.
+CREATE TABLE stopped_token (
+  token TEXT PRIMARY KEY,
+  at TEXT NOT NULL
+) STRICT;
+
 CREATE INDEX plan_stop_by_work ON plan_stop (work_id);
