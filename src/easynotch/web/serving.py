@@ -1,6 +1,5 @@
 """Serving: the data folder, the demo, the port, and stopping cleanly."""
 
-import contextlib
 import errno
 import gc
 import io
@@ -12,7 +11,6 @@ import signal
 import socket
 import sys
 import tempfile
-import threading
 from pathlib import Path
 
 import segno
@@ -24,12 +22,26 @@ from ..exchange import read_job
 from ..store import Database, DatabaseRefused, create_job, create_work, new_code
 from .app import HERE_ALONE, LOOPBACK, create_app
 from .devices import pairing_link
+from .helpers import Helpers
 from .sharing import Door
 
-THREADS = 2
-"""In each process. Measured: a work-out is computing alone, and more threads than these only take turns at it."""
-PROCESSES = 2
-"""Measured on two cores: twice the answers; SQLite keeps the processes apart."""
+THREADS = 12
+"""They wait for helpers, or read what is kept: not one of them computes."""
+HELPERS = 2
+"""As many as there are cores. Measured: threads that compute in one process only take turns at it, and two processes
+that both listen share requests unevenly.
+"""
+WARM = json.dumps(
+    {
+        "format": "easy-notch-job", "version": 1, "name": "", "units": "imperial",
+        "works": [
+            {"kind": "flight", "total_rise": "4'", "riser": {"at_most": '7 3/4"'}, "width": "3'",
+             "tread": {"thickness": '1"', "nosing": '1"', "going": '10"'},
+             "stock": {"thickness": '1 1/2"', "depth": '11 1/4"'}, "head": {"kind": "hanger", "header_depth": '9"'}},
+        ],
+    }
+).encode()  # fmt: skip
+"""A flight each helper works out before others ask."""
 
 SELDOM = (50_000, 20, 50)
 """Measured: a fifth of a work-out's time went into collections that found nothing."""
@@ -89,32 +101,25 @@ def serve(*, data: Path | None, port: int, demo: bool, share: bool = False, name
     signal.signal(signal.SIGTERM, _stop)
     signal.signal(signal.SIGINT, _stop)
     door = door_of(port, name) if share else HERE_ALONE
-    child = _fork_helper()
-    server = waitress.create_server(
-        create_app(database, home() / "frontend" / "dist", door), sockets=[listening], threads=THREADS, ident=None
-    )
+    app = create_app(database, home() / "frontend" / "dist", door)
     # What is loaded stays for good: collections look at what requests leave alone, and seldom.
     gc.collect()
     gc.freeze()
     gc.enable()
     gc.set_threshold(*SELDOM)
-    if child != 0:
-        say(f"Kept in {folder}{' (thrown away at the end)' if throw_away else ''}")
-        if door.address:
-            invite(database, door.address)
-        say(f"Easy Notch is at http://127.0.0.1:{port}/  (Ctrl-C stops it)")
+    helpers = Helpers(app, min(HELPERS, os.cpu_count() or 1), ("/api/work-out", WARM))
+    server = waitress.create_server(helpers, sockets=[listening], threads=THREADS, ident=None)
+    say(f"Kept in {folder}{' (thrown away at the end)' if throw_away else ''}")
+    if door.address:
+        invite(database, door.address)
+    say(f"Easy Notch is at http://127.0.0.1:{port}/  (Ctrl-C stops it)")
     try:
         server.run()
     except (KeyboardInterrupt, SystemExit):
         pass
     finally:
         server.close()
-    if child == 0:
-        os._exit(0)
-    if child is not None:
-        with contextlib.suppress(ProcessLookupError):
-            os.kill(child, signal.SIGTERM)
-        os.waitpid(child, 0)
+        helpers.stop()
     if throw_away is not None:
         shutil.rmtree(throw_away, ignore_errors=True)
     say("Stopped. Everything saved.")
@@ -149,30 +154,6 @@ def invite(database: Database, address: str) -> None:
     text = io.StringIO()
     segno.make(pairing_link(address, code), error="m").terminal(out=text, compact=True, border=2)
     say(text.getvalue())
-
-
-def _fork_helper() -> int | None:
-    """A second process on the same socket; 0 within it, None where there is only one.
-
-    It holds the reading end of a pipe whose writing end only the first process has: when that one is gone,
-    however it went, the pipe closes and the helper ends with it.
-    """
-    if PROCESSES < 2 or (os.cpu_count() or 1) < 2 or not hasattr(os, "fork"):
-        return None
-    reading, writing = os.pipe()
-    child = os.fork()
-    if child != 0:
-        os.close(reading)
-        return child
-    os.close(writing)
-    signal.signal(signal.SIGINT, signal.SIG_IGN)
-
-    def end_with_parent() -> None:
-        os.read(reading, 1)
-        os._exit(0)
-
-    threading.Thread(target=end_with_parent, daemon=True).start()
-    return 0
 
 
 def _stop(*_: object) -> None:
