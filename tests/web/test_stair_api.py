@@ -3,34 +3,37 @@
 import re
 from functools import partial
 
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 
-from easynotch.core.rules import Dialect, Words
+from easynotch.core.rules import Dialect, Words, catalogue
 from easynotch.core.stairs import order_of_work
 from easynotch.core.tape import Tape, Units
 from easynotch.core.tools import IMPERIAL
 from easynotch.drawing import draw_foot, draw_head, draw_in_hand, draw_stair, draw_stair_plan
-from easynotch.exchange import habit_of, work_out_flight
+from easynotch.exchange import Problems, habit_of, work_out_flight
 from easynotch.exchange.job_model import FlightInput
 from easynotch.web import stair
 from easynotch.web.board_view import Tools, board_view
 from easynotch.web.pieces import talk_of
 from easynotch.web.views import check_view, sheet_view
-from tests.flights import whole_flights
+from tests.flights import stairs
 
 SLOT = re.compile(r"\{\w+\}")
 WORDS = Words(Dialect.BRITAIN_IRELAND, Tape.of(Units.METRIC))
 TOOLS = Tools(IMPERIAL, (), partial(habit_of, None))
 
 
-@settings(max_examples=40)
-@given(whole_flights())
+@settings(max_examples=60)
+@given(stairs())
 def test_every_piece_and_figure_of_any_whole_flight_has_its_words_and_drawings(flight):
     class Given(FlightInput):
         def flight(self, *_, **__):
             return flight
 
-    worked = work_out_flight(Given.model_construct(), Units.METRIC)
+    try:
+        worked = work_out_flight(Given.model_construct(), Units.METRIC)
+    except Problems:
+        assume(False)
     layout, framing = worked.layout, worked.framing
     said = []
     for laid in worked.members:
@@ -42,9 +45,10 @@ def test_every_piece_and_figure_of_any_whole_flight_has_its_words_and_drawings(f
         said += [view.text, view.remedy or "-"]
     groups = list(stair._groups(worked, WORDS))
     said += [fact.label for group in groups for fact in group.facts]
-    said += [fit.text for fit in stair._fits(worked, WORDS)]
-    sheets = [draw_stair(layout, None, framing), draw_stair_plan(layout, None, framing)]
-    sheets += [draw_head(layout, framing), draw_foot(layout, framing)]
+    said += [fit.text for fit in stair._fits(worked, WORDS)] + [WORDS.say(step) for step in stair._trial(layout)]
+    sheets = [draw_stair(layout, worked.two, framing), draw_stair_plan(layout, worked.two, framing)]
+    there = stair._flight_there
+    sheets += [draw_head(*there("head", worked)), draw_foot(*there("feet", worked))]
     sheets += [drawn] if (drawn := draw_in_hand(layout, worked.pattern.member)) else []
     for sheet in sheets:
         view = sheet_view(sheet, WORDS)
@@ -100,3 +104,14 @@ def test_in_three_dimensions_a_stair_has_what_it_hangs_on_and_every_piece_its_pl
     assert [one["id"] for one in solids if one["role"] == "support"] == ["support_above", "support_platform"]
     stringers = [one for one in solids if one["role"] == "stringer"]
     assert sum(len(one["frames"]) for one in stringers) == 8
+
+
+def test_every_kind_of_piece_in_three_dimensions_is_named_where_one_kind_is_shown_alone(client):
+    known = catalogue("interface", Dialect.NORTH_AMERICA)
+    for job in client.get("/api/bench").json["jobs"]:
+        for card in job["cards"]:
+            file = {"format": "easy-notch-job", "version": 1, "units": job["job"]["units"]}
+            solids = client.post("/api/whole", json={**file, "works": [card["work"]["document"]]}).json["solids"]
+            roles = {one["role"] for one in solids} - {"support"}
+            assert roles
+            assert sorted(f"role.{role}" for role in roles if f"role.{role}" not in known) == []
