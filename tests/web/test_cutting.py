@@ -255,6 +255,15 @@ def test_a_plan_stopped_in_another_process_brings_every_piece_says_that_it_was_a
     assert planned(client, work, token="again")["stops"] == [kept]
 
 
+def test_how_far_a_plan_in_the_making_is_can_be_asked_while_it_is_made(client, stair, monkeypatch):
+    from easynotch.web import cutting  # noqa: PLC0415
+
+    monkeypatch.setattr(cutting, "SOON_S", 0.0)
+    assert client.get("/api/plans/slow").json == {"done": 0, "whole": 0}
+    whole = len(planned(client, stair[1], token="slow")["sections"])
+    assert client.get("/api/plans/slow").json == {"done": whole, "whole": whole}
+
+
 def test_a_board_found_crooked_holds_nothing_that_stays_visible_and_an_off_cut_is_as_straight_as_its_board(
     client, stair
 ):
@@ -283,7 +292,7 @@ def test_a_board_found_crooked_holds_nothing_that_stays_visible_and_an_off_cut_i
     assert next(board for board in changed if board["id"] == one["id"])["sighted"] == ""
 
 
-def test_a_tilt_says_which_of_the_shops_saws_reach_it(client):
+def test_a_roof_counts_its_fixings_and_a_tilt_says_which_of_the_shops_saws_reach_it(client):
     job = next(
         one
         for one in client.get("/api/bench").json["jobs"]
@@ -301,7 +310,12 @@ def test_a_tilt_says_which_of_the_shops_saws_reach_it(client):
         "works": [work["document"]],
         "settings": {"saws": saws},
     }
-    tilted = [one for one in client.post("/api/cut", json=file).json["settings"] if "tilted 45" in one["title"]]
+    plan = client.post("/api/cut", json=file).json
+    # Every rafter, of whatever kind, has a foot and a head to fix; ridge and fascias have neither.
+    rafters = sum(row["count"] for row in plan["rows"] if not row["piece"].startswith(("ridge", "fascia")))
+    fixings = {row["what"]: row["count"] for row in plan["buying"] if row["length"] is None}
+    assert [n for what, n in fixings.items() if what.startswith("Rafter")] == [rafters, rafters]
+    tilted = [one for one in plan["settings"] if "tilted 45" in one["title"]]
     assert tilted
     for one in tilted:
         (said,) = [note for note in one["notes"] if "tilt so far" in note]

@@ -64,6 +64,7 @@ export const api = {
   hips: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/hips?${inWords(words)}`, job, signal) as Promise<Hips>,
   cutPlan: (id: string, job: unknown, words: Words, ways: { scope: string; edgeFree: boolean; faceGiven: boolean; scarfed: boolean; others: boolean }, token: string, signal?: AbortSignal) =>
     call("POST", `/works/${id}/cut?scope=${ways.scope}&edge_free=${String(ways.edgeFree)}&face_given=${String(ways.faceGiven)}&scarfed=${String(ways.scarfed)}&others=${String(ways.others)}&${token === "" ? "quick=true" : `token=${token}`}&${inWords(words)}`, job, signal) as Promise<CutPlan>,
+  planMaking: (token: string, signal?: AbortSignal) => call("GET", `/plans/${token}`, undefined, signal) as Promise<{ done: number; whole: number }>,
   stopPlan: (token: string) => call("PUT", `/plans/${token}/stop`),
   cutKept: (id: string, scope: string, words: Words) => call("GET", `/works/${id}/cutting?scope=${scope}&${inWords(words)}`) as Promise<CutKept>,
   boardCut: (id: string, board: CutBoardBody) => call("POST", `/works/${id}/cut-boards`, board),

@@ -66,6 +66,7 @@ def plans_of(
     units: Units,
     rack: Sequence[tuple[Section, OnHand]] = (),
     go_on: Callable[[], bool] = always,
+    told: Callable[[int, int], None] | None = None,
 ) -> tuple[SectionPlan, ...]:
     """A cutting plan for every section.
 
@@ -75,17 +76,21 @@ def plans_of(
         units: of its prices: a foot or a metre.
         rack: boards on hand with their sections; they cost nothing any more, so they are used first.
         go_on: whether a cheaper plan is still looked for.
+        told: called after each section with how many of how many are planned.
     """
     greeted()
     kerf = kerf_of(settings)
     trim = settings.trim.mm if settings and settings.trim else 0.0
     made = []
-    for section, pieces in by_section(wanted).items():
+    sections = by_section(wanted)
+    for section, pieces in sections.items():
         name, lengths, kept, priced = _stock(section, settings, units)
         there = clear_lengths([board for size, board in rack if alike(size, section)])
         made.append(
             SectionPlan(section, name, kept, priced, pieces, nest(pieces, (*lengths, *there), kerf, trim, go_on))
         )
+        if told is not None:
+            told(len(made), len(sections))
     return tuple(made)
 
 

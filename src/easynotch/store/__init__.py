@@ -49,7 +49,7 @@ from .marking import KeptTick, drop_tick, keep_place, keep_tick, places_of, tick
 from .ordering import Ordered, open_orders, order, order_came
 from .practice import Progress, keep_answer, progress
 from .shop import Shop, get_shop, save_shop
-from .stops import PlanStop, latest_stops, note_stop, search_stopped, stop_search
+from .stops import Making, PlanStop, latest_stops, making, note_progress, note_stop, stop_search
 from .works import (
     Found,
     Revision,
@@ -85,6 +85,7 @@ __all__ = [
     "JobNotFound",
     "KeptTick",
     "LimitSetNotFound",
+    "Making",
     "Ordered",
     "OwnLimitSet",
     "PlanStop",
@@ -127,7 +128,9 @@ __all__ = [
     "list_jobs",
     "list_limit_sets",
     "list_works",
+    "making",
     "new_code",
+    "note_progress",
     "note_seen",
     "note_stop",
     "note_tried",
@@ -146,7 +149,6 @@ __all__ = [
     "save_limit_set",
     "save_shop",
     "save_work",
-    "search_stopped",
     "shut_out",
     "spoil",
     "stop_search",

@@ -12,11 +12,15 @@ SELECT id, scope, boards, gap, at FROM plan_stop
 WHERE work_id = :work_id AND scope = :scope ORDER BY id DESC LIMIT :most
 """
 MOST = 3
-STOP = "INSERT INTO stopped_token (token, at) VALUES (:token, :at) ON CONFLICT (token) DO NOTHING"
-FORGET = """
-DELETE FROM stopped_token WHERE rowid NOT IN (SELECT rowid FROM stopped_token ORDER BY rowid DESC LIMIT :most)
+STOP = """
+INSERT INTO plan_making (token, stopped, at) VALUES (:token, 1, :at) ON CONFLICT (token) DO UPDATE SET stopped = 1
 """
-STOPPED = "SELECT 1 FROM stopped_token WHERE token = :token"
+PROGRESS = """
+INSERT INTO plan_making (token, done, whole, at) VALUES (:token, :done, :whole, :at)
+ON CONFLICT (token) DO UPDATE SET done = :done, whole = :whole
+"""
+FORGET = "DELETE FROM plan_making WHERE rowid NOT IN (SELECT rowid FROM plan_making ORDER BY rowid DESC LIMIT :most)"
+MAKING = "SELECT done, whole, stopped FROM plan_making WHERE token = :token"
 MOST_TOKENS = 200
 """Plans in the making are few, and soon over."""
 
@@ -33,15 +37,31 @@ class PlanStop:
     id: int = 0
 
 
+@dataclass(frozen=True, slots=True)
+class Making:
+    """A plan in the making: how many of how many sections are planned, and whether it was told to stop."""
+
+    done: int
+    whole: int
+    stopped: bool
+
+
 def stop_search(db: sqlite3.Connection, token: str) -> None:
     """Whoever makes the plan of this token is to stop looking for a cheaper one."""
     db.execute(STOP, {"token": token, "at": now()})
     db.execute(FORGET, {"most": MOST_TOKENS})
 
 
-def search_stopped(db: sqlite3.Connection, token: str) -> bool:
-    """Whether a plan in the making was told to stop."""
-    return db.execute(STOPPED, {"token": token}).fetchone() is not None
+def note_progress(db: sqlite3.Connection, token: str, done: int, whole: int) -> None:
+    """So many of a plan's sections are planned."""
+    db.execute(PROGRESS, {"token": token, "done": done, "whole": whole, "at": now()})
+    db.execute(FORGET, {"most": MOST_TOKENS})
+
+
+def making(db: sqlite3.Connection, token: str) -> Making:
+    """How far a plan in the making is; nothing done of one that nobody heard of."""
+    row = db.execute(MAKING, {"token": token}).fetchone()
+    return Making(row["done"], row["whole"], bool(row["stopped"])) if row else Making(0, 0, False)
 
 
 def note_stop(db: sqlite3.Connection, work_id: str, scope: str, boards: int, gap: float) -> None:

@@ -7,21 +7,26 @@ from hashlib import sha256
 
 from ..core.rules import Words
 from ..core.solid import Face, Member, outline
-from ..core.supply import OnHand, Scarf, Wanted, always, scarf, whole_length
+from ..core.supply import SHEET_ROLES, OnHand, Scarf, Wanted, always, scarf, whole_length
 from ..core.terms import Length, Message, message
 from ..drawing.codes import code_of
-from ..exchange import JobInput, Worked, WorkedFlight
+from ..exchange import JobInput, Worked, WorkedFlight, WorkedRoof
 from ..exchange.supply import wanted_of
 from .pieces import title_in
 
 A_BOARD = 2
 """Screws where a board crosses what bears it, and at a baluster's two ends."""
 HARDWARE = (
-    "hangers", "brackets", "anchors", "bags", "tread_screws", "riser_screws", "baluster_screws", "wedges",
+    "hangers", "brackets", "anchors", "bags", "tread_screws", "riser_screws", "baluster_screws", "wedges", "feet",
+    "heads",
 )  # fmt: skip
 AT = ":"
 """Between a work's id and its piece's."""
 USUAL_LONGEST = 6096.0
+
+
+Told = Callable[[int, int], None]
+"""Called with how many of how many sections are planned."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,7 +51,7 @@ class Part:
 @dataclass(frozen=True, slots=True)
 class Batch:
     """Pieces to cut, by an id that names the work too; what each is called, and the letter on its label; the works;
-    boards on hand; scarfs.
+    boards on hand; scarfs; whether a cheaper plan is still looked for, and who is told how far it is.
     """
 
     wanted: tuple[Wanted, ...]
@@ -56,6 +61,7 @@ class Batch:
     rack: tuple[Rack, ...] = ()
     scarfs: tuple[str, ...] = ()
     go_on: Callable[[], bool] = always
+    told: Told | None = None
 
 
 Done = Mapping[tuple[str, str, str], int]
@@ -74,7 +80,7 @@ def shape_of(member: Member) -> str:
 class Ways:
     """How a batch is planned: whether pieces that are not seen may lie with their other edge up, whether those that are
     seen keep their face, whether pieces longer than any board are planned in two parts, how many of each piece are cut
-    and good, the boards on hand, and whether a cheaper plan is still looked for.
+    and good, the boards on hand, whether a cheaper plan is still looked for, and who is told how far it is.
     """
 
     edge_free: bool = False
@@ -83,6 +89,7 @@ class Ways:
     done: Done = field(default_factory=dict)
     rack: tuple[Rack, ...] = ()
     go_on: Callable[[], bool] = always
+    told: Told | None = None
 
 
 def batch_of(parts: Sequence[Part], job: JobInput, words: Words, ways: Ways | None = None) -> Batch:
@@ -115,7 +122,8 @@ def batch_of(parts: Sequence[Part], job: JobInput, words: Words, ways: Ways | No
                 called = words.say(message(f"cut.part_{end}", piece=name)) if end else name
                 _add(wanted, names, part.work_id, replace(one, id=member.id, member=member), called, ways.done)
                 codes[f"{part.work_id}{AT}{member.id}"] = kinds[one.id]
-    return Batch(tuple(wanted), names, codes, tuple(part.worked for part in parts), ways.rack, tuple(told), ways.go_on)
+    works = tuple(part.worked for part in parts)
+    return Batch(tuple(wanted), names, codes, works, ways.rack, tuple(told), ways.go_on, ways.told)
 
 
 def _add(wanted: list[Wanted], names: dict[str, str], work_id: str, one: Wanted, name: str, done: Done) -> None:
@@ -152,9 +160,18 @@ def hardware(batch: Batch) -> dict[str, int]:
     """Counts of what is not timber; what holds is for the maker's tables and local code."""
     counts = Counter[str]()
     for worked in batch.works:
-        if isinstance(worked, WorkedFlight):
-            counts.update(_for_a_stair(worked))
+        counts.update(_for_a_stair(worked) if isinstance(worked, WorkedFlight) else _for_a_roof(worked))
     return {key: counts[key] for key in HARDWARE if counts[key]}
+
+
+def _for_a_roof(worked: WorkedRoof) -> dict[str, int]:
+    """Rafters of every kind sit on a plate and lean on a ridge, a hip or each other: one fixing at either end."""
+    rafters = [one.member for one in worked.members if one.member.role not in SHEET_ROLES]
+    roles = [({cut.role for cut in one.cut_planes}, one.count) for one in rafters]
+    return {
+        "feet": sum(count for cuts, count in roles if "seat" in cuts),
+        "heads": sum(count for cuts, count in roles if {"seat", "head"} <= cuts),
+    }
 
 
 def _for_a_stair(worked: WorkedFlight) -> dict[str, int]:

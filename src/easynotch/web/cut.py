@@ -80,7 +80,7 @@ def cut(query: CutQuery, body: JobInput) -> Response:
 def cut_view(batch: Batch, job: JobInput, words: Words, *, others: bool = False) -> CuttingView:
     """What is worked out for the Cut station: boards, settings and what to buy for a batch."""
     rack = [(Section(one.thickness, one.depth), one.board) for one in batch.rack]
-    plans = plans_of(batch.wanted, job.settings, job.units, rack, batch.go_on)
+    plans = plans_of(batch.wanted, job.settings, job.units, rack, batch.go_on, batch.told)
     there = {one.board.id: one for one in batch.rack}
     return CuttingView(
         rows=[row for one in batch.wanted for row in _row(one, batch.names, words)],

@@ -6,6 +6,7 @@ The plan is made of what is still to cut, so that a spoiled piece is nested agai
 import sqlite3
 from collections.abc import Callable
 from dataclasses import replace
+from time import monotonic
 from typing import Literal
 
 from flask import Response, g
@@ -30,26 +31,30 @@ from ..store import (
     keep_cut,
     latest_stops,
     list_works,
+    making,
+    note_progress,
     note_stop,
     note_tried,
     open_orders,
     pattern_tried,
     pieces_done,
     rack,
-    search_stopped,
     spoil,
     stop_search,
     take_back_cut,
 )
-from .batch import Part, Rack, Ways, batch_of
+from .batch import Part, Rack, Told, Ways, batch_of
 from .board_view import shown
 from .cut import NOTHING, PROVED, cut_view
 from .cut_bodies import CutBoardBody, SpoiledBody, TriedBody
 from .cut_models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, PlanStopView, RackView
 from .kept import WordsQuery, WorkPath, answer, database, words_of
+from .shown_models import View
 from .work_out import suppose_missing
 
 api = APIBlueprint("cutting", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])
+SOON_S = 0.3
+"""A plan that is made sooner says nothing of its progress."""
 MOST_BOARDS = 2000
 """Cut boards of a job, and boards on a rack."""
 
@@ -93,6 +98,13 @@ class TokenPath(BaseModel):
     token: str = Field(min_length=1, max_length=40)
 
 
+class MakingView(View):
+    """How many of how many sections are planned; none of none before it is known."""
+
+    done: int
+    whole: int
+
+
 class ChangedView(BaseModel):
     """That a change is kept."""
 
@@ -114,7 +126,7 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
             parts, left_out = _of_job(db, shown_work, body, words, work.job_id)
         there = tuple(Rack(one.thickness, one.depth, _on_hand(one), one.note) for one in rack(db))
         done = pieces_done(db, work.job_id)
-        ways = Ways(query.edge_free, query.face_given, query.scarfed, done, there, _until_stopped(query))
+        ways = Ways(query.edge_free, query.face_given, query.scarfed, done, there, _until_stopped(query), _told(query))
         batch = batch_of(parts, body, words, ways)
         kept = _kept(db, work.id, query.scope, words)
     view = cut_view(batch, body, words, others=query.others)
@@ -142,7 +154,30 @@ def _stopped_by_hand(query: BatchQuery) -> bool:
     if not query.token:
         return False
     with database().read() as db:
-        return search_stopped(db, query.token)
+        return making(db, query.token).stopped
+
+
+def _told(query: BatchQuery) -> Told | None:
+    """Notes how far a plan in the making is, once it takes long enough to be asked."""
+    if query.quick or not query.token:
+        return None
+    start = monotonic()
+
+    def told(done: int, whole: int) -> None:
+        if monotonic() - start < SOON_S:
+            return
+        with database().connect() as db:
+            note_progress(db, query.token, done, whole)
+
+    return told
+
+
+@api.get("/plans/<token>", responses={200: MakingView})
+def how_far(path: TokenPath) -> Response:
+    """How far a plan in the making is."""
+    with database().read() as db:
+        found = making(db, path.token)
+    return answer(MakingView(done=found.done, whole=found.whole))
 
 
 @api.put("/plans/<token>/stop", responses={200: ChangedView})

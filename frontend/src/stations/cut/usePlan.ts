@@ -1,5 +1,5 @@
 /** The cutting plan of what is still to cut, and what is kept beside it. A tick leaves the plan on the screen as it is. */
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
 import { api, Refused, type Words } from "../../api/client";
 import type { CutBoard, CutKept, CutPlan, CutSection } from "../../api/types";
@@ -7,6 +7,9 @@ import { usePreferences } from "../../app/preferences";
 import { useAside } from "../../shared/useAside";
 import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
+
+/** How often a plan in the making is asked how far it is. */
+const ASK_MS = 500;
 
 export interface Ways {
   scope: "work" | "job";
@@ -60,8 +63,16 @@ export function usePlan(state: WorkState, ways: Ways) {
     // What is left of a board on hand lies elsewhere now: that is planned anew.
     return act(() => api.boardCut(state.work.id, body), board.rack !== "", (old) => ({ ...old, sections: old.sections.map((one) => (one.id === section.id ? without(one, board) : one)) }));
   };
+  const looking = found.isFetching && !settled;
+  const making = useQuery({
+    queryKey: ["plan-making", name],
+    queryFn: ({ signal }) => (token.current === "" ? { done: 0, whole: 0 } : api.planMaking(token.current, signal)),
+    enabled: looking,
+    refetchInterval: ASK_MS,
+    gcTime: 0,
+  });
   const stop = () => void api.stopPlan(token.current);
-  return { plan, isError, failed, act, cut, looking: found.isFetching && !settled, stop };
+  return { plan, isError, failed, act, cut, looking, making: looking ? making.data : undefined, stop };
 }
 
 const without = (section: CutSection, board: CutBoard): CutSection => ({

@@ -12,9 +12,13 @@ CREATE TABLE plan_stop (
   at TEXT NOT NULL
 ) STRICT;
 
--- Plans in the making that were told to stop. Kept here because another process may be making them.
-CREATE TABLE stopped_token (
+-- Plans in the making: how many of their sections are planned, and whether they were told to stop. Kept here because
+-- another process may be making them.
+CREATE TABLE plan_making (
   token TEXT PRIMARY KEY,
+  done INTEGER NOT NULL DEFAULT 0,
+  whole INTEGER NOT NULL DEFAULT 0,
+  stopped INTEGER NOT NULL DEFAULT 0 CHECK (stopped IN (0, 1)),
   at TEXT NOT NULL
 ) STRICT;
 
