@@ -177,3 +177,32 @@ def test_a_fascia_behind_the_stringers_is_asked_by_drawing_and_stands_in_the_cut
     station(page, "Cut")
     page.get_by_role("button", name="Cut list").click()
     expect(page.get_by_role("button", name="Fascia on the header")).to_be_visible()
+
+
+def test_housed_strings_are_told_by_their_own_figures_marked_at_every_nosing_and_fit(page):
+    start_stair(page)
+    commit(page, "Total rise", "52 3/8")
+    commit(page, "Header depth", "9 1/4")
+    commit(page, "Riser board", "3/4")
+    tick(page, "Housed strings instead of cut ones")
+    saved(page)
+    station(page, "Work out")
+    expect(page.locator(".stair-groups")).to_contain_text("From one housing to the next")
+    expect(page.locator(".stair-groups")).not_to_contain_text("Spacer block")
+    working = page.locator(".working")
+    working.get_by_role("button", name=re.compile("^Risers")).click()
+    expect(working).to_contain_text("Both come to the same")
+    expect(working.locator(".road")).to_have_count(2)
+    working.get_by_role("button", name=re.compile("^Risers")).click()
+    expect(working.locator(".road")).to_have_count(0)
+    assert violations(page) == []
+    station(page, "Mark")
+    steps = page.get_by_role("button", name=re.compile(r"Tread \d: housing"))
+    expect(steps).to_have_count(6)
+    steps.nth(0).click()
+    expect(page.locator(".callout")).to_contain_text("square over the nosing")
+    assert violations(page) == []
+    station(page, "Fit")
+    expect(page.locator(".fits")).to_contain_text("housing 6 on its tread")
+    expect(page.locator(".fits")).not_to_contain_text("Too little")
+    assert violations(page) == []
