@@ -78,7 +78,9 @@ def take(browser: Any, address: str) -> None:
         elif station == "keypad":
             page.click(".card")
             page.get_by_label("Total rise").tap()
-            page.locator(".keypad").get_by_role("button", name="3⁄8").tap()
+            for key in ("5", "2", "3⁄8"):
+                page.locator(".keypad").get_by_role("button", name=key, exact=True).first.tap()
+            page.wait_for_selector(".keypad-read b")
         elif station:
             *which, where = station.split()
             roof = which in (["roof"], ["outline"])
