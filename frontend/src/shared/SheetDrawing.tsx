@@ -40,6 +40,8 @@ export interface Handle {
 const TICK = 7;
 /** Between a label and the drawing's edge. */
 const CLEAR = 6;
+/** How large a distance's number is drawn, across half of it. */
+const NUMBER = 11;
 const NARROW: Margins = { left: 34, right: 34, top: 22, bottom: 18 };
 
 export function SheetDrawing({ sheet, margins: room, title, className = "", label, room: ems = 44, handle, onPoint }: Props) {
@@ -85,17 +87,12 @@ export function SheetDrawing({ sheet, margins: room, title, className = "", labe
             ))}
             {handle && <HandleMark handle={handle} at={at(handle.at)} scale={scale} />}
             {listed &&
-              sheet.dimensions.map((one, i) => {
-                const upright = Math.abs(one.start[0] - one.end[0]) < 0.01;
-                const [x, y] = at([one.start[0] + (one.end[0] - one.start[0]) * one.label_at, one.start[1] + (one.end[1] - one.start[1]) * one.label_at]);
-                const [dx, dy] = upright ? [one.offset * scale, 0] : [0, one.offset * scale];
-                return (
-                  <g key={one.id} className="sheet-number" transform={`translate(${x + dx + (upright ? Math.sign(one.offset) * 14 : 0)} ${y + dy})`}>
-                    <circle r="11" />
-                    <text>{i + 1}</text>
-                  </g>
-                );
-              })}
+              numbersOf(sheet.dimensions, at, scale).map(([x, y], i) => (
+                <g key={sheet.dimensions[i]?.id} className="sheet-number" transform={`translate(${x} ${y})`}>
+                  <circle r={NUMBER} />
+                  <text>{i + 1}</text>
+                </g>
+              ))}
           </svg>
           {listed && (
             <ol className="sheet-list">
@@ -208,4 +205,18 @@ function DimensionLine({ start, end, offset }: { start: Point; end: Point; offse
       <path d={`M${a[0]} ${a[1]}L${b[0]} ${b[1]}${from(a)}${tick}${from(b)}${tick}`} />
     </g>
   );
+}
+
+/** Where the numbers of distances stand: beside their lines, moved along where one would lie on another. */
+function numbersOf(dimensions: readonly Dimension[], at: (point: Point) => [number, number], scale: number): [number, number][] {
+  const placed: [number, number][] = [];
+  for (const one of dimensions) {
+    const upright = Math.abs(one.start[0] - one.end[0]) < 0.01;
+    const [x, y] = at([one.start[0] + (one.end[0] - one.start[0]) * one.label_at, one.start[1] + (one.end[1] - one.start[1]) * one.label_at]);
+    const spot: [number, number] = upright ? [x + one.offset * scale + Math.sign(one.offset) * 14, y] : [x, y + one.offset * scale];
+    const taken = () => placed.find(([u, v]) => Math.hypot(u - spot[0], v - spot[1]) < 2 * NUMBER);
+    for (let other = taken(); other; other = taken()) spot[upright ? 1 : 0] = other[upright ? 1 : 0] + 2 * NUMBER + 1;
+    placed.push(spot);
+  }
+  return placed;
 }
