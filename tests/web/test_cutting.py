@@ -1,8 +1,10 @@
 """If these break, a board is cut twice, a spoiled piece is never made again, or stock disappears from the rack."""
 
+import io
 import json
 
 import pytest
+from pypdf import PdfReader
 
 from easynotch.store import Database
 from easynotch.web.app import create_app
@@ -240,7 +242,7 @@ def test_a_plan_stopped_in_another_process_brings_every_piece_says_that_it_was_a
     _, work = stair
     proved = planned(client, work, token="left")
     # The server is two processes on one folder: the word to stop may reach the other one.
-    create_app(Database(tmp_path)).test_client().put("/api/plans/stopped/stop")
+    create_app(Database(tmp_path)).test_client().put("/api/making/stopped/stop")
     for plan in (planned(client, work, quick=True), planned(client, work, token="stopped")):
         laid = sum(len(board["laid"]) * board["count"] for section in plan["sections"] for board in section["boards"])
         assert laid == sum(wanted(plan).values()) == sum(wanted(proved).values())
@@ -255,13 +257,17 @@ def test_a_plan_stopped_in_another_process_brings_every_piece_says_that_it_was_a
     assert planned(client, work, token="again")["stops"] == [kept]
 
 
-def test_how_far_a_plan_in_the_making_is_can_be_asked_while_it_is_made(client, stair, monkeypatch):
-    from easynotch.web import cutting  # noqa: PLC0415
+def test_how_far_a_plan_or_a_file_in_the_making_is_can_be_asked_while_it_is_made(client, stair, monkeypatch):
+    from easynotch.web import making  # noqa: PLC0415
 
-    monkeypatch.setattr(cutting, "SOON_S", 0.0)
-    assert client.get("/api/plans/slow").json == {"done": 0, "whole": 0}
+    monkeypatch.setattr(making, "SOON_S", 0.0)
+    monkeypatch.setattr(making, "OFTEN_S", 0.0)
+    assert client.get("/api/making/slow").json == {"done": 0, "whole": 0}
     whole = len(planned(client, stair[1], token="slow")["sections"])
-    assert client.get("/api/plans/slow").json == {"done": whole, "whole": whole}
+    assert client.get("/api/making/slow").json == {"done": whole, "whole": whole}
+    made = client.post("/api/export", query_string={"file": "templates", "token": "pages"}, json=HUT)
+    pages = len(PdfReader(io.BytesIO(made.data)).pages)
+    assert client.get("/api/making/pages").json == {"done": pages, "whole": pages}
 
 
 def test_a_board_found_crooked_holds_nothing_that_stays_visible_and_an_off_cut_is_as_straight_as_its_board(

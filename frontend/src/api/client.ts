@@ -64,8 +64,8 @@ export const api = {
   hips: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/hips?${inWords(words)}`, job, signal) as Promise<Hips>,
   cutPlan: (id: string, job: unknown, words: Words, ways: { scope: string; edgeFree: boolean; faceGiven: boolean; scarfed: boolean; others: boolean }, token: string, signal?: AbortSignal) =>
     call("POST", `/works/${id}/cut?scope=${ways.scope}&edge_free=${String(ways.edgeFree)}&face_given=${String(ways.faceGiven)}&scarfed=${String(ways.scarfed)}&others=${String(ways.others)}&${token === "" ? "quick=true" : `token=${token}`}&${inWords(words)}`, job, signal) as Promise<CutPlan>,
-  planMaking: (token: string, signal?: AbortSignal) => call("GET", `/plans/${token}`, undefined, signal) as Promise<{ done: number; whole: number }>,
-  stopPlan: (token: string) => call("PUT", `/plans/${token}/stop`),
+  making: (token: string, signal?: AbortSignal) => call("GET", `/making/${token}`, undefined, signal) as Promise<Schemas["MakingView"]>,
+  stopMaking: (token: string) => call("PUT", `/making/${token}/stop`),
   cutKept: (id: string, scope: string, words: Words) => call("GET", `/works/${id}/cutting?scope=${scope}&${inWords(words)}`) as Promise<CutKept>,
   boardCut: (id: string, board: CutBoardBody) => call("POST", `/works/${id}/cut-boards`, board),
   notCut: (board: string) => call("DELETE", `/cut-boards/${board}`),
@@ -84,8 +84,8 @@ export const api = {
   orderCame: (id: string, came: boolean) => call("PUT", `/orders/${id}`, { came }),
   preview: (job: unknown, words: Words, file: string, paper: string, page: number) =>
     call("POST", `/preview?file=${file}&paper=${paper}&page=${page}&${inWords(words)}`, job) as Promise<Schemas["PreviewView"]>,
-  exportFile: async (job: unknown, words: Words, file: string, paper: string): Promise<Blob> => {
-    const response = await fetch(`/api/export?file=${file}&paper=${paper}&${inWords(words)}`, { method: "POST", body: JSON.stringify(job), headers: { "Content-Type": "application/json" } });
+  exportFile: async (job: unknown, words: Words, file: string, paper: string, token: string): Promise<Blob> => {
+    const response = await fetch(`/api/export?file=${file}&paper=${paper}&token=${token}&${inWords(words)}`, { method: "POST", body: JSON.stringify(job), headers: { "Content-Type": "application/json" } });
     if (!response.ok) throw new Refused((await response.json()) as Problem);
     return response.blob();
   },

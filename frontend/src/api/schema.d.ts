@@ -261,40 +261,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/plans/{token}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** How far a plan in the making is. */
-        get: operations["cutting_how_far_plans__token__get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/plans/{token}/stop": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Stop looking for a cheaper plan: the plain good one is answered, and says that it was stopped. */
-        put: operations["cutting_stop_plans__token__stop_put"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/works/{work_id}/cutting": {
         parameters: {
             query?: never;
@@ -373,6 +339,40 @@ export interface paths {
         get?: never;
         /** The pattern was tried in place and fits, or is to be tried again. */
         put: operations["cutting_tried_works__work_id__tried_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/making/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far something in the making is. */
+        get: operations["making_how_far_making__token__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/making/{token}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** It may stop: a plan looks no longer for a cheaper one, the plain good one is answered and says so. */
+        put: operations["making_stop_making__token__stop_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -4152,24 +4152,6 @@ export interface components {
             works: number;
         };
         /**
-         * MakingView
-         * @description How many of how many sections are planned; none of none before it is known.
-         */
-        MakingView: {
-            /** Done */
-            done: number;
-            /** Whole */
-            whole: number;
-        };
-        /**
-         * ChangedView
-         * @description That a change is kept.
-         */
-        ChangedView: {
-            /** Id */
-            id: string;
-        };
-        /**
          * KeptView
          * @description What is kept of the cutting: whether the pattern was tried, boards cut, boards on hand, what is ordered, and
          *     which searches were stopped.
@@ -4185,6 +4167,14 @@ export interface components {
             orders: components["schemas"]["OrderView"][];
             /** Stops */
             stops: components["schemas"]["PlanStopView"][];
+        };
+        /**
+         * ChangedView
+         * @description That a change is kept.
+         */
+        ChangedView: {
+            /** Id */
+            id: string;
         };
         /**
          * CutBoardBody
@@ -4240,6 +4230,16 @@ export interface components {
         TriedBody: {
             /** Tried */
             tried: boolean;
+        };
+        /**
+         * MakingView
+         * @description How many of how many parts are made; none of none before it is known.
+         */
+        MakingView: {
+            /** Done */
+            done: number;
+            /** Whole */
+            whole: number;
         };
         /**
          * RackPage
@@ -6780,194 +6780,6 @@ export interface operations {
             };
         };
     };
-    cutting_how_far_plans__token__get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                token: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MakingView"];
-                };
-            };
-            /** @description Not readable */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not paired */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not from here */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not here */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not done this way */
-            405: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Changed meanwhile */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Too big */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not understood */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    cutting_stop_plans__token__stop_put: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                token: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ChangedView"];
-                };
-            };
-            /** @description Not readable */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not paired */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not from here */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not here */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not done this way */
-            405: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Changed meanwhile */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Too big */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not understood */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
     cutting_kept_works__work_id__cutting_get: {
         parameters: {
             query?: {
@@ -7371,6 +7183,194 @@ export interface operations {
                 "application/json": components["schemas"]["TriedBody"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    making_how_far_making__token__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakingView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    making_stop_making__token__stop_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -8343,6 +8343,7 @@ export interface operations {
                 fine?: boolean;
                 file?: "pdf" | "boards" | "setting" | "templates" | "bevels" | "labels" | "rain" | "model" | "svg" | "dxf" | "csv" | "buying" | "html" | "gltf" | "job";
                 paper?: components["schemas"]["Paper"];
+                token?: string;
             };
             header?: never;
             path?: never;

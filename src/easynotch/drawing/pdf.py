@@ -1,6 +1,6 @@
 """Pages as one PDF: fonts embedded, true fractions, a bookmark for every page, real millimetres."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from io import BytesIO
 
 from reportlab.pdfgen.canvas import Canvas
@@ -12,8 +12,14 @@ POINT = 72.0 / 25.4
 """Points in a mm."""
 
 
-def pdf_of(title: str, pages: Sequence[Page]) -> bytes:
-    """A PDF of pages, each in its own size. The same pages give the same bytes."""
+def pdf_of(title: str, pages: Sequence[Page], told: Callable[[int, int], None] | None = None) -> bytes:
+    """A PDF of pages, each in its own size. The same pages give the same bytes.
+
+    Args:
+        title: what it is called.
+        pages: its pages.
+        told: called after each page with how many of how many are written.
+    """
     made = BytesIO()
     canvas = Canvas(made, invariant=True, pageCompression=1)
     canvas.setTitle(title)
@@ -28,6 +34,8 @@ def pdf_of(title: str, pages: Sequence[Page]) -> bytes:
         for words in page.words:
             _words(canvas, words, page.height)
         canvas.showPage()
+        if told is not None:
+            told(number + 1, len(pages))
     canvas.save()
     return made.getvalue()
 

@@ -49,7 +49,7 @@ from .marking import KeptTick, drop_tick, keep_place, keep_tick, places_of, tick
 from .ordering import Ordered, open_orders, order, order_came
 from .practice import Progress, keep_answer, progress
 from .shop import Shop, get_shop, save_shop
-from .stops import Making, PlanStop, latest_stops, making, note_progress, note_stop, stop_search
+from .stops import Making, PlanStop, latest_stops, making, note_progress, note_stop, stop_making
 from .works import (
     Found,
     Revision,
@@ -151,7 +151,7 @@ __all__ = [
     "save_work",
     "shut_out",
     "spoil",
-    "stop_search",
+    "stop_making",
     "take_back_cut",
     "take_off_rack",
     "ticks_of",

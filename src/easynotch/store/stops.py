@@ -1,4 +1,4 @@
-"""Searches for a cheaper cutting plan: told to stop before their end, and kept as having been."""
+"""What is in the making, told how far it is and that it may stop; and searches that were stopped, kept."""
 
 import sqlite3
 from dataclasses import dataclass
@@ -13,16 +13,16 @@ WHERE work_id = :work_id AND scope = :scope ORDER BY id DESC LIMIT :most
 """
 MOST = 3
 STOP = """
-INSERT INTO plan_making (token, stopped, at) VALUES (:token, 1, :at) ON CONFLICT (token) DO UPDATE SET stopped = 1
+INSERT INTO making (token, stopped, at) VALUES (:token, 1, :at) ON CONFLICT (token) DO UPDATE SET stopped = 1
 """
 PROGRESS = """
-INSERT INTO plan_making (token, done, whole, at) VALUES (:token, :done, :whole, :at)
+INSERT INTO making (token, done, whole, at) VALUES (:token, :done, :whole, :at)
 ON CONFLICT (token) DO UPDATE SET done = :done, whole = :whole
 """
-FORGET = "DELETE FROM plan_making WHERE rowid NOT IN (SELECT rowid FROM plan_making ORDER BY rowid DESC LIMIT :most)"
-MAKING = "SELECT done, whole, stopped FROM plan_making WHERE token = :token"
+FORGET = "DELETE FROM making WHERE rowid NOT IN (SELECT rowid FROM making ORDER BY rowid DESC LIMIT :most)"
+MAKING = "SELECT done, whole, stopped FROM making WHERE token = :token"
 MOST_TOKENS = 200
-"""Plans in the making are few, and soon over."""
+"""They are few, and soon over."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,27 +39,27 @@ class PlanStop:
 
 @dataclass(frozen=True, slots=True)
 class Making:
-    """A plan in the making: how many of how many sections are planned, and whether it was told to stop."""
+    """Something in the making: how many of how many parts are made, and whether it was told to stop."""
 
     done: int
     whole: int
     stopped: bool
 
 
-def stop_search(db: sqlite3.Connection, token: str) -> None:
-    """Whoever makes the plan of this token is to stop looking for a cheaper one."""
+def stop_making(db: sqlite3.Connection, token: str) -> None:
+    """Whoever makes what this token names may stop."""
     db.execute(STOP, {"token": token, "at": now()})
     db.execute(FORGET, {"most": MOST_TOKENS})
 
 
 def note_progress(db: sqlite3.Connection, token: str, done: int, whole: int) -> None:
-    """So many of a plan's sections are planned."""
+    """So many parts are made."""
     db.execute(PROGRESS, {"token": token, "done": done, "whole": whole, "at": now()})
     db.execute(FORGET, {"most": MOST_TOKENS})
 
 
 def making(db: sqlite3.Connection, token: str) -> Making:
-    """How far a plan in the making is; nothing done of one that nobody heard of."""
+    """How far something in the making is; nothing done of what nobody heard of."""
     row = db.execute(MAKING, {"token": token}).fetchone()
     return Making(row["done"], row["whole"], bool(row["stopped"])) if row else Making(0, 0, False)
 

@@ -79,6 +79,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     from .hips import api as hips  # noqa: PLC0415
     from .jobs import api as jobs  # noqa: PLC0415
     from .limit_sets import api as limit_sets  # noqa: PLC0415
+    from .making import api as making  # noqa: PLC0415
     from .marking import api as marking  # noqa: PLC0415
     from .outline import api as outline  # noqa: PLC0415
     from .practice import api as practice  # noqa: PLC0415
@@ -100,6 +101,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
         cut,
         carry,
         cutting,
+        making,
         rack,
         exports,
         stair,

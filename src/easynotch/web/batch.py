@@ -12,6 +12,7 @@ from ..core.terms import Length, Message, message
 from ..drawing.codes import code_of
 from ..exchange import JobInput, Worked, WorkedFlight, WorkedRoof
 from ..exchange.supply import wanted_of
+from .making import Told
 from .pieces import title_in
 
 A_BOARD = 2
@@ -23,10 +24,6 @@ HARDWARE = (
 AT = ":"
 """Between a work's id and its piece's."""
 USUAL_LONGEST = 6096.0
-
-
-Told = Callable[[int, int], None]
-"""Called with how many of how many sections are planned."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,6 @@ The plan is made of what is still to cut, so that a spoiled piece is nested agai
 import sqlite3
 from collections.abc import Callable
 from dataclasses import replace
-from time import monotonic
 from typing import Literal
 
 from flask import Response, g
@@ -31,8 +30,6 @@ from ..store import (
     keep_cut,
     latest_stops,
     list_works,
-    making,
-    note_progress,
     note_stop,
     note_tried,
     open_orders,
@@ -40,21 +37,19 @@ from ..store import (
     pieces_done,
     rack,
     spoil,
-    stop_search,
     take_back_cut,
 )
-from .batch import Part, Rack, Told, Ways, batch_of
+from .batch import Part, Rack, Ways, batch_of
 from .board_view import shown
 from .cut import NOTHING, PROVED, cut_view
 from .cut_bodies import CutBoardBody, SpoiledBody, TriedBody
 from .cut_models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, PlanStopView, RackView
 from .kept import WordsQuery, WorkPath, answer, database, words_of
-from .shown_models import View
+from .making import teller, told_to_stop
+from .models import ChangedView
 from .work_out import suppose_missing
 
 api = APIBlueprint("cutting", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])
-SOON_S = 0.3
-"""A plan that is made sooner says nothing of its progress."""
 MOST_BOARDS = 2000
 """Cut boards of a job, and boards on a rack."""
 
@@ -92,25 +87,6 @@ class PlacePath(CutBoardPath):
     place: int = Field(ge=0, le=1000)
 
 
-class TokenPath(BaseModel):
-    """Which plan in the making."""
-
-    token: str = Field(min_length=1, max_length=40)
-
-
-class MakingView(View):
-    """How many of how many sections are planned; none of none before it is known."""
-
-    done: int
-    whole: int
-
-
-class ChangedView(BaseModel):
-    """That a change is kept."""
-
-    id: str
-
-
 @api.post("/works/<work_id>/cut", responses={200: CuttingView})
 def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
     """What is still to cut of a work as it is shown, or of its whole job, from boards on hand and what is bought."""
@@ -126,11 +102,14 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
             parts, left_out = _of_job(db, shown_work, body, words, work.job_id)
         there = tuple(Rack(one.thickness, one.depth, _on_hand(one), one.note) for one in rack(db))
         done = pieces_done(db, work.job_id)
-        ways = Ways(query.edge_free, query.face_given, query.scarfed, done, there, _until_stopped(query), _told(query))
+        ways = Ways(
+            query.edge_free, query.face_given, query.scarfed, done, there, _until_stopped(query),
+            teller("" if query.quick else query.token),
+        )  # fmt: skip
         batch = batch_of(parts, body, words, ways)
         kept = _kept(db, work.id, query.scope, words)
     view = cut_view(batch, body, words, others=query.others)
-    if any(one.stopped for one in view.sections) and _stopped_by_hand(query):
+    if any(one.stopped for one in view.sections) and told_to_stop(query.token):
         kept = _noted(view, path.work_id, query.scope, words)
     said: list[str] = [words.say(message("cut.left_out", works=", ".join(left_out)))] if left_out else []
     return answer(view.model_copy(update=dict(kept) | {"notes": [*said, *view.notes]}))
@@ -146,46 +125,7 @@ def _noted(view: CuttingView, work_id: str, scope: str, words: Words) -> KeptVie
 
 def _until_stopped(query: BatchQuery) -> Callable[[], bool]:
     """Whether a cheaper plan is still looked for: not for a quick answer, and not once its token was stopped."""
-    return lambda: not query.quick and not _stopped_by_hand(query)
-
-
-def _stopped_by_hand(query: BatchQuery) -> bool:
-    """Looked up in a transaction of its own: the one a plan is read in does not see what was written after it."""
-    if not query.token:
-        return False
-    with database().read() as db:
-        return making(db, query.token).stopped
-
-
-def _told(query: BatchQuery) -> Told | None:
-    """Notes how far a plan in the making is, once it takes long enough to be asked."""
-    if query.quick or not query.token:
-        return None
-    start = monotonic()
-
-    def told(done: int, whole: int) -> None:
-        if monotonic() - start < SOON_S:
-            return
-        with database().connect() as db:
-            note_progress(db, query.token, done, whole)
-
-    return told
-
-
-@api.get("/plans/<token>", responses={200: MakingView})
-def how_far(path: TokenPath) -> Response:
-    """How far a plan in the making is."""
-    with database().read() as db:
-        found = making(db, path.token)
-    return answer(MakingView(done=found.done, whole=found.whole))
-
-
-@api.put("/plans/<token>/stop", responses={200: ChangedView})
-def stop(path: TokenPath) -> Response:
-    """Stop looking for a cheaper plan: the plain good one is answered, and says that it was stopped."""
-    with database().connect() as db:
-        stop_search(db, path.token)
-    return answer(ChangedView(id=path.token))
+    return lambda: not query.quick and not told_to_stop(query.token)
 
 
 def _of_job(

@@ -27,6 +27,7 @@ from .batch import Part, batch_of
 from .board_pages import board_pages
 from .cut import cut_view
 from .cut_models import CuttingView
+from .making import Told
 from .model_pages import model_pages
 from .piece_pages import (
     cutting_sheets,
@@ -48,7 +49,8 @@ Files = dict[str, bytes]
 class Work:
     """A work that was worked out, with the words and the paper its files are made in."""
 
-    def __init__(self, job: JobInput, number: int, words: Words, paper: Paper) -> None:
+    def __init__(self, job: JobInput, number: int, words: Words, paper: Paper, told: Told | None = None) -> None:
+        self.told = told
         self.job, self.words, self.paper = job.model_copy(update={"works": [job.works[number]]}), words, paper
         self.worked: Worked = worked_out(job, number, words.tape)
         self.name = job.works[number].name or words.say(Message("take_away.unnamed"))
@@ -151,8 +153,11 @@ class Work:
     def svgs(self) -> Files:
         """The sheets as drawings, each under its name."""
         made: Files = {}
-        for number, page in enumerate([*self.sheets(), *self.pages("setting")], 1):
+        pages = [*self.sheets(), *self.pages("setting")]
+        for number, page in enumerate(pages, 1):
             made[f"{number:02d}-{slug(page.title)}.svg"] = svg_of(page).encode()
+            if self.told is not None:
+                self.told(number, len(pages))
         return made
 
     def file(self) -> bytes:
@@ -206,7 +211,7 @@ KINDS: dict[str, tuple[str, ...]] = {"pdf": tuple(PRINTED), "csv": ("csv", "buyi
 
 
 def _printer(kind: str) -> Callable[[Work], bytes]:
-    return lambda work: pdf_of(work.name, work.pages(kind))
+    return lambda work: pdf_of(work.name, work.pages(kind), work.told)
 
 
 MAKERS: dict[str, tuple[Callable[[Work], bytes], str, str]] = {

@@ -13,6 +13,7 @@ from ..exchange import JobInput, Problem, Problems
 from . import problem
 from .export import MAKERS, Work, slug
 from .kept import WordsQuery, answer, words_of
+from .making import teller
 from .shown_models import View
 from .work_out import suppose_missing
 
@@ -20,13 +21,14 @@ api = APIBlueprint("export", __name__, url_prefix="/api", abp_tags=[Tag(name="wo
 
 
 class ExportQuery(WordsQuery):
-    """Which file, on which paper."""
+    """Which file, on which paper, and a token by which its progress can be asked."""
 
     file: Literal[
         "pdf", "boards", "setting", "templates", "bevels", "labels", "rain", "model", "svg", "dxf", "csv", "buying",
         "html", "gltf", "job",
     ] = "pdf"  # fmt: skip
     paper: Paper = Paper.A4
+    token: str = Field(default="", max_length=40)
 
 
 @api.before_request
@@ -55,7 +57,8 @@ class PreviewView(View):
 def _work(query: ExportQuery | PreviewQuery, body: JobInput) -> Work:
     if not body.works or g.supposed:
         raise Problems([Problem("works[0]", message("error.nothing_to_export"))])
-    return Work(body, 0, words_of(query, body.units), query.paper)
+    told = teller(query.token) if isinstance(query, ExportQuery) else None
+    return Work(body, 0, words_of(query, body.units), query.paper, told)
 
 
 @api.post("/export")

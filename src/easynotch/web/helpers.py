@@ -75,13 +75,16 @@ class Turns:
 class Helpers:
     """Forked helpers of an application."""
 
-    def __init__(self, application: Application, count: int, first: tuple[str, bytes]) -> None:
+    def __init__(
+        self, application: Application, count: int, first: tuple[str, bytes], let_go: Callable[[], None] = lambda: None
+    ) -> None:
         """Fork them. To be called before any thread is started.
 
         Args:
             application: what answers.
             count: how many; none where there is no fork.
             first: the path and body of a request each answers to itself, so that all it needs is at hand for others.
+            let_go: what a helper lets go of that only the first process needs: the port it listens on.
         """
         self.application = application
         self.children: list[int] = []
@@ -90,6 +93,7 @@ class Helpers:
             here, there = Pipe()
             child = os.fork()
             if child == 0:
+                let_go()
                 for other in [*mine, here]:
                     other.close()
                 _help(application, there, first)

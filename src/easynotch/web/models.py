@@ -331,3 +331,9 @@ class AnsweredView(View):
     said: str
     expected: Shown
     working: WorkingView
+
+
+class ChangedView(View):
+    """That a change is kept."""
+
+    id: str

@@ -31,8 +31,9 @@ from ..store import (
 from .board_view import shown
 from .cut_bodies import AskBody, CameBody, OnHandBody, OrderLine, OrdersBody, RackBody
 from .cut_models import RackView
-from .cutting import MOST_BOARDS, ChangedView, rack_view
+from .cutting import MOST_BOARDS, rack_view
 from .kept import JobPath, WordsQuery, answer, database, words_of
+from .models import ChangedView
 from .shown_models import Shown, View
 
 api = APIBlueprint("rack", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])

@@ -107,7 +107,7 @@ def serve(*, data: Path | None, port: int, demo: bool, share: bool = False, name
     gc.freeze()
     gc.enable()
     gc.set_threshold(*SELDOM)
-    helpers = Helpers(app, min(HELPERS, os.cpu_count() or 1), ("/api/work-out", WARM))
+    helpers = Helpers(app, min(HELPERS, os.cpu_count() or 1), ("/api/work-out", WARM), listening.close)
     server = waitress.create_server(helpers, sockets=[listening], threads=THREADS, ident=None)
     say(f"Kept in {folder}{' (thrown away at the end)' if throw_away else ''}")
     if door.address:

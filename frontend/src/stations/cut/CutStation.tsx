@@ -54,7 +54,7 @@ export function CutStation({ state }: { state: WorkState }) {
       </div>
       {plans.looking && (
         <p role="status" className="cut-looking">
-          {say("cut.looking")} {plans.making && plans.making.whole > 0 && say("cut.looked_at", plans.making)} <button type="button" className="more" onClick={plans.stop}>{say("cut.stop_looking")}</button>
+          {say("cut.looking")} {plans.making && say("cut.looked_at", plans.making)} <button type="button" className="more" onClick={plans.stop}>{say("cut.stop_looking")}</button>
         </p>
       )}
       {plans.failed && <p role="alert" className="said error">{plans.failed}</p>}

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { api, Refused } from "../../api/client";
 import { usePreferences } from "../../app/preferences";
 import { FileChoice } from "../../shared/FileChoice";
+import { newToken, useMaking } from "../../shared/useMaking";
 import { jobFile, useShown, type WorkState } from "../../shared/useWork";
 import { textAt } from "../../shared/document";
 import { useWords, type WordId } from "../../words/words";
@@ -22,6 +23,9 @@ export function Exports({ state }: { state: WorkState }) {
   const [sheet, setSheet] = useState<(typeof PRINTED)[number]>("pdf");
   const [page, setPage] = useState(1);
   const [busy, setBusy] = useState("");
+  const [token, setToken] = useState("");
+  const [printed, setPrinted] = useState(0);
+  const making = useMaking(busy === "" || busy === "print" ? "" : token);
   const [failed, setFailed] = useState("");
   const job = jobFile(state.job, state.settled.document, shown);
   const words = { dialect, fine };
@@ -44,7 +48,9 @@ export function Exports({ state }: { state: WorkState }) {
   };
   const take = (file: string) =>
     doing(file, async () => {
-      const made = await api.exportFile(job, words, file, paper);
+      const fresh = newToken();
+      setToken(fresh);
+      const made = await api.exportFile(job, words, file, paper, fresh);
       const link = document.createElement("a");
       link.href = URL.createObjectURL(made);
       const name = textAt(state.document, "name").trim().replace(/[^\p{L}\p{N}]+/gu, "-").toLowerCase() || "work";
@@ -55,13 +61,18 @@ export function Exports({ state }: { state: WorkState }) {
   const print = () =>
     doing("print", async () => {
       const pages: string[] = [];
-      for (let number = 1; number <= (looked?.pages ?? 0); number += 1) pages.push((await api.preview(job, words, sheet, paper, number)).svg);
+      for (let number = 1; number <= (looked?.pages ?? 0); number += 1) {
+        setPrinted(number);
+        pages.push((await api.preview(job, words, sheet, paper, number)).svg);
+      }
       printPages(pages);
     });
   const choose = (one: (typeof PRINTED)[number]) => {
     setSheet(one);
     setPage(1);
   };
+  const far = busy === "print" && looked ? { done: printed, whole: looked.pages } : making;
+  const made = far ? say("exports.made", far) : say("exports.making");
   const said = failed || (error ? (error instanceof Refused ? error.message : say("app.failed")) : "");
   return (
     <section className="exports" aria-label={say("cut.files")}>
@@ -86,7 +97,7 @@ export function Exports({ state }: { state: WorkState }) {
           {FILES.map((file) => (
             <li key={file}>
               <button type="button" className="plain-button" disabled={busy !== ""} onClick={() => void take(file)}>{say(`exports.${file}` as WordId)}</button>
-              <span className="quiet">{busy === file ? say("exports.making") : say(`exports.${file}_say` as WordId)}</span>
+              <span className="quiet">{busy === file ? made : say(`exports.${file}_say` as WordId)}</span>
             </li>
           ))}
         </ul>
@@ -110,7 +121,7 @@ export function Exports({ state }: { state: WorkState }) {
           <button type="button" className="plain-button" disabled={busy !== "" || !looked} onClick={() => void print()}>
             {looked && looked.pages > 1 ? say("exports.print", { n: looked.pages }) : say("exports.print_one")}
           </button>
-          {busy !== "" && <span role="status" className="quiet">{say("exports.making")}</span>}
+          {busy !== "" && <span role="status" className="quiet">{made}</span>}
         </div>
         {looked && (
           <>

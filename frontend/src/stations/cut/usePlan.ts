@@ -1,15 +1,13 @@
 /** The cutting plan of what is still to cut, and what is kept beside it. A tick leaves the plan on the screen as it is. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useRef, useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useState } from "react";
 import { api, Refused, type Words } from "../../api/client";
 import type { CutBoard, CutKept, CutPlan, CutSection } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { useAside } from "../../shared/useAside";
+import { newToken, useMaking } from "../../shared/useMaking";
 import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
-
-/** How often a plan in the making is asked how far it is. */
-const ASK_MS = 500;
 
 export interface Ways {
   scope: "work" | "job";
@@ -26,10 +24,11 @@ export function usePlan(state: WorkState, ways: Ways) {
   const { dialect, fine } = usePreferences();
   const [failed, setFailed] = useState("");
   const name = `cut-${ways.scope}-${String(ways.edgeFree)}-${String(ways.faceGiven)}-${String(ways.scarfed)}-${String(ways.others)}-${state.work.id}`;
-  const token = useRef("");
+  const [token, setToken] = useState("");
   const ask = useCallback((job: unknown, words: Words, signal?: AbortSignal) => {
-    token.current = Math.random().toString(36).slice(2) + "t";
-    return api.cutPlan(state.work.id, job, words, ways, token.current, signal);
+    const fresh = newToken();
+    setToken(fresh);
+    return api.cutPlan(state.work.id, job, words, ways, fresh, signal);
   }, [state.work.id, ways]);
   const quickly = useCallback((job: unknown, words: Words, signal?: AbortSignal) => api.cutPlan(state.work.id, job, words, { ...ways, others: false }, "", signal), [state.work.id, ways]);
   const found = useAside(state, name, ask);
@@ -64,15 +63,9 @@ export function usePlan(state: WorkState, ways: Ways) {
     return act(() => api.boardCut(state.work.id, body), board.rack !== "", (old) => ({ ...old, sections: old.sections.map((one) => (one.id === section.id ? without(one, board) : one)) }));
   };
   const looking = found.isFetching && !settled;
-  const making = useQuery({
-    queryKey: ["plan-making", name],
-    queryFn: ({ signal }) => (token.current === "" ? { done: 0, whole: 0 } : api.planMaking(token.current, signal)),
-    enabled: looking,
-    refetchInterval: ASK_MS,
-    gcTime: 0,
-  });
-  const stop = () => void api.stopPlan(token.current);
-  return { plan, isError, failed, act, cut, looking, making: looking ? making.data : undefined, stop };
+  const making = useMaking(looking ? token : "");
+  const stop = () => void api.stopMaking(token);
+  return { plan, isError, failed, act, cut, looking, making, stop };
 }
 
 const without = (section: CutSection, board: CutBoard): CutSection => ({

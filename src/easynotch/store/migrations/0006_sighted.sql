@@ -12,9 +12,9 @@ CREATE TABLE plan_stop (
   at TEXT NOT NULL
 ) STRICT;
 
--- Plans in the making: how many of their sections are planned, and whether they were told to stop. Kept here because
--- another process may be making them.
-CREATE TABLE plan_making (
+-- What is in the making (a plan, a file): how much of it is made, and whether it was told to stop. Kept here because
+-- another process may be making it.
+CREATE TABLE making (
   token TEXT PRIMARY KEY,
   done INTEGER NOT NULL DEFAULT 0,
   whole INTEGER NOT NULL DEFAULT 0,
