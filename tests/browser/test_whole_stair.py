@@ -186,6 +186,11 @@ def test_housed_strings_are_told_by_their_own_figures_marked_at_every_nosing_and
     commit(page, "Riser board", "3/4")
     tick(page, "Housed strings instead of cut ones")
     saved(page)
+    # Only what housed strings have is still asked.
+    expect(page.get_by_role("button", name="Strings on the header")).to_be_visible()
+    for name in ("Drop board", "Hanger"):
+        expect(page.get_by_role("button", name=name, exact=True)).to_have_count(0)
+    expect(page.get_by_role("checkbox", name=re.compile("^Screws"))).to_have_count(0)
     station(page, "Work out")
     expect(page.locator(".stair-groups")).to_contain_text("From one housing to the next")
     expect(page.locator(".stair-groups")).not_to_contain_text("Spacer block")

@@ -9,6 +9,7 @@ from typing import Any
 import pytest
 
 from easynotch.cli import main
+from easynotch.core.stairs import order_of_work
 from easynotch.drawing.elevation import draw_elevation
 from easynotch.exchange import Problems, parse_json, read_job, work_out_flight
 from tests.conftest import REFERENCE
@@ -292,3 +293,21 @@ def test_the_published_schemas_types_and_words_are_not_stale(home):
     assert [
         str(file) for file, text in made_files().items() if not file.exists() or file.read_text("utf-8") != text
     ] == []
+
+
+def test_what_only_cut_stringers_have_is_left_out_of_housed_strings_and_stays_typed():
+    housed = {"margin": '1 1/2"', "depth": '1/2"'}
+    typed = AROUND["works"][0] | {"ground": None, "housed": housed}
+    read = read_job({**AROUND, "works": [typed]})
+    worked = work_out_flight(read.works[0], read.units)
+    roles = {one.member.role for one in worked.members}
+    assert roles == {"string", "tread", "riser_board", "header_fascia", "post", "rail", "bottom_rail", "baluster",
+                     "nailer", "bottom_nailer"}  # fmt: skip
+    assert not {"kicker_length", "anchor_count", "throat", "spacer"} & set(worked.facts)
+    told = {check.id for check in worked.checks}
+    assert not {"anchors", "screw_kicker", "header_fascia", "kicker", "header_length"} & told
+    said = [step.id for step in order_of_work(worked.layout, on_the_ground=False)]
+    assert not {"order.kicker", "order.anchors", "order.hanger", "order.skirts", "order.rim"} & set(said)
+    # Taken away again, everything is as it was typed.
+    again = read_job({**AROUND, "works": [typed | {"housed": None}]})
+    assert "kicker" in {one.member.role for one in work_out_flight(again.works[0], again.units).members}

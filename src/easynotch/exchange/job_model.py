@@ -23,6 +23,7 @@ from ..core.stairs import (
     RiserRule,
     Section,
     Tread,
+    strings_alone,
 )
 from ..core.tape import Units
 from .flight_parts import AroundInput
@@ -210,7 +211,7 @@ class FlightInput(AroundInput):
             head.lap.mm if head.lap else USUAL_SPACING[units],
             bag or USUAL_BAG[units],
         )
-        return Flight(
+        flight = Flight(
             name=self.name,
             total_rise=self.total_rise.mm,
             riser=self.riser.choice(),
@@ -232,6 +233,7 @@ class FlightInput(AroundInput):
             ground=self.ground.ground(self.total_rise.mm) if self.ground else None,
             around=replace(around, treads_first=around.treads_first or (treads_first and self.order is None)),
         )
+        return strings_alone(flight)
 
 
 class FlightDraft(FlightInput):

@@ -1,5 +1,6 @@
 /** What is asked by drawing it: each choice is a small section of the very place. */
 import type { ReactNode } from "react";
+import { isThere } from "../../shared/Extras";
 import { TapeField } from "../../shared/TapeField";
 import { valueAt } from "../../shared/document";
 import type { WorkState } from "../../shared/useWork";
@@ -81,14 +82,19 @@ const heads: Record<string, ReactNode> = {
   hanger: <>{header}{deck}{stringer}<path className="layer-steel" d="M18 36l20 9v4L18 42z" /></>,
   drop_board: <>{header}{deck}<path className="layer-framing" d="M12 42h6v12h-6z" />{stringer}</>,
   ledger: <>{header}{deck}<path className="layer-wood" d="M18 22h20v14h20v14H46L26 42v-6h-8z" /><path className="layer-finish" d="M18 36h8v8h-8z" /></>,
+  string: <>{header}{deck}<path className="layer-wood" d="M18 2l44 34v16H44L18 32z" /></>,
   flush: <>{header}<path className="layer-finish" d="M0 4h36v4H0z" /><path className="layer-wood" d="M18 8h20v14h20v14H46L18 26z" /></>,
 };
 
 export function HeadChoice({ state }: { state: WorkState }) {
   const say = useWords();
   const kind = valueAt(state.document, "head.kind");
-  const chosen = typeof kind === "string" ? kind : "hanger";
-  const choose = (value: string) => {
+  const housed = isThere(state.document, "housed");
+  // What holds housed strings is not ours to choose; only whether the top tread lies level with the deck.
+  const offered = housed ? ["string", "flush"] : ["hanger", "drop_board", "ledger", "flush"];
+  const chosen = kind === "flush" ? "flush" : housed ? "string" : typeof kind === "string" ? kind : "hanger";
+  const choose = (answer: string) => {
+    const value = answer === "string" ? "hanger" : answer;
     const head = (valueAt(state.document, "head") ?? {}) as Record<string, unknown>;
     const metric = state.job.units === "metric";
     const extra: Record<string, unknown> = {};
@@ -104,9 +110,7 @@ export function HeadChoice({ state }: { state: WorkState }) {
       question={say("measure.head_ask")}
       chosen={chosen}
       onChoose={choose}
-      options={Object.entries(heads).map(([value, drawing]) => ({
-        value, drawing, label: say(`measure.head_${value}` as WordId),
-      }))}
+      options={offered.map((value) => ({ value, drawing: heads[value], label: say(`measure.head_${value}` as WordId) }))}
     >
       {chosen === "drop_board" && (
         <Sizes state={state} fields={[["head.drop_board.thickness", "field.drop_thickness"], ["head.drop_board.depth", "field.drop_depth"]]} />

@@ -45,11 +45,11 @@ const bearing: readonly Extra[] = [
   },
   {
     path: "anchors", word: "around.anchors", fields: [["anchors.embedment", "around.embedment"], ["anchors.length", "around.anchor_length"], ["anchors.spacing", "around.anchor_spacing"]],
-    fresh: (metric) => (metric ? { embedment: "60 mm", length: "130 mm", spacing: "900 mm" } : { embedment: '2 1/2"', length: '5"', spacing: '36"' }), where: (document) => isThere(document, "kicker"),
+    fresh: (metric) => (metric ? { embedment: "60 mm", length: "130 mm", spacing: "900 mm" } : { embedment: '2 1/2"', length: '5"', spacing: '36"' }), where: (document) => cut(document) && isThere(document, "kicker"),
   },
   {
     path: "screws", word: "around.screws", fields: [["screws.tread", "around.screw_tread"], ["screws.riser_board", "around.screw_riser"], ["screws.kicker", "around.screw_kicker"], ["screws.head", "around.screw_head"], ["screws.least", "around.screw_least"]],
-    fresh: (metric) => ({ tread: metric ? "65 mm" : '2 1/2"', least: metric ? "25 mm" : '1"' }),
+    fresh: (metric) => ({ tread: metric ? "65 mm" : '2 1/2"', least: metric ? "25 mm" : '1"' }), where: cut,
   },
   {
     path: "housed", word: "around.housed", fields: [["housed.margin", "around.margin"], ["housed.depth", "around.housing_depth"], ["housed.thin", "around.wedge_thin"], ["housed.taper", "around.wedge_taper"]],

@@ -1,6 +1,7 @@
 /** Measure: the site sketch with the tape fields on it, and what everything is made of. */
 import { OtherErrors } from "../../shared/OtherErrors";
 import { SheetDrawing } from "../../shared/SheetDrawing";
+import { isThere } from "../../shared/Extras";
 import { TapeField } from "../../shared/TapeField";
 import { Figure, TapeText } from "../../shared/TapeText";
 import type { WorkState } from "../../shared/useWork";
@@ -66,7 +67,7 @@ function FlightMeasure({ state }: { state: WorkState }) {
         <div className="choices">
           <HeaderRiserChoice state={state} />
           <HeadChoice state={state} />
-          <FootChoice state={state} />
+          {!isThere(state.document, "housed") && <FootChoice state={state} />}
         </div>
         <FlightExtras state={state} />
       </section>

@@ -26,7 +26,7 @@ from .flight import (
 from .framing import FlightFraming, Piece, frame_flight, frame_stair
 from .ground import Ground, Reading, Side
 from .guard import GuardLayout, guard_layout, opening_under, post_line
-from .housed import StringHead, Template, housing_room, string_head, template_of
+from .housed import StringHead, Template, housing_room, string_head, strings_alone, template_of
 from .landing_loop import Landing, Round
 from .layout import Layout, lay_out, riser_count
 from .more_checks import around_checks, headroom, platform_checks, prefixed
@@ -142,6 +142,7 @@ __all__ = [
     "stringer_count",
     "stringer_places",
     "stringers",
+    "strings_alone",
     "supports",
     "survey_built",
     "template_of",

@@ -41,7 +41,7 @@ def frame_flight(layout: Layout) -> FlightFraming:
     if around.housed is not None:
         strings = housed_strings(layout, around.housed)
         guards, fitted = guard_pieces(layout)
-        pieces = [*strings, *boards, *risers, *guards]
+        pieces = [*strings, *boards, *risers, *header_pieces(layout), *guards]
         left = strings[0][0]
         touches = [*_head(layout, left), *housed_touches(layout, strings), *_foot(layout, left), *fitted]
         return _framed(pieces, touches)

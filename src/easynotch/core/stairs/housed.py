@@ -4,7 +4,7 @@ The same flight as cut stringers: what is there a notch is here a housing as dee
 a wedge that stops at a depth. Source: ``trade.md`` 4, the second family of stringers.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..solid import (
     HOUSING_DEPTH,
@@ -19,10 +19,11 @@ from ..solid import (
     stretch,
     support_face,
 )
+from .flight import Flight, HeadKind
 from .layout import Layout
 from .steps import Placed
 from .stringer import BACK, DOWN, OUT
-from .surroundings import Housed
+from .surroundings import Housed, Screws, Sides
 
 UP = Vector(0.0, 0.0, 1.0)
 
@@ -51,6 +52,24 @@ def template_of(layout: Layout, housed: Housed) -> Template:
         tread_mouth=tread.thickness + housed.thin + long * housed.taper,
         riser_mouth=layout.flight.riser_board + housed.thin + layout.riser * housed.taper,
         depth=housed.depth,
+    )
+
+
+def strings_alone(flight: Flight) -> Flight:
+    """A flight in housed strings without what only cut stringers have: a kicker under notches and its anchors, hangers,
+    a drop board or a ledger, a rim carried on sideways, spacer blocks, skirts and overhangs, screws, a trial pattern.
+    """
+    around = flight.around
+    if around.housed is None:
+        return flight
+    kind = HeadKind.FLUSH if flight.flush else HeadKind.HANGER
+    return replace(
+        flight,
+        head=replace(flight.head, kind=kind, drop_board=None, ledger=None),
+        kicker=None,
+        around=replace(
+            around, anchors=None, blocks=None, header_length=None, sides=Sides(), trial_sheet=None, screws=Screws()
+        ),
     )
 
 

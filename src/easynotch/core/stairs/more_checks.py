@@ -175,7 +175,7 @@ def _rips(layout: Layout) -> Iterator[Check]:
 
 def _header(layout: Layout) -> Iterator[Check]:
     around, flight = layout.flight.around, layout.flight
-    if flight.head.fascia > 0 and flight.head.kind is HeadKind.HANGER:
+    if flight.head.fascia > 0 and flight.head.kind is HeadKind.HANGER and flight.around.housed is None:
         yield plain("header_fascia", Level.LOOK, Length(flight.head.fascia))
     if around.header_length is not None:
         short = flight.width - around.header_length
