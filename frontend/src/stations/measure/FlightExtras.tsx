@@ -53,7 +53,7 @@ const bearing: readonly Extra[] = [
   },
   {
     path: "housed", word: "around.housed", fields: [["housed.margin", "around.margin"], ["housed.depth", "around.housing_depth"], ["housed.thin", "around.wedge_thin"], ["housed.taper", "around.wedge_taper"]],
-    plain: ["housed.taper"], fresh: (metric) => (metric ? { margin: "40 mm", depth: "12 mm" } : { margin: '1 1/2"', depth: '1/2"' }),
+    plain: ["housed.taper"], fresh: (metric) => (metric ? { margin: "40 mm", depth: "12 mm", thin: "3 mm", taper: "1:24" } : { margin: '1 1/2"', depth: '1/2"', thin: '1/8"', taper: "1:24" }),
   },
   { path: "trial_sheet", word: "around.trial", fields: [["trial_sheet", "around.sheet"]], fresh: (metric) => (metric ? "6 mm" : '1/4"'), where: cut },
 ];
