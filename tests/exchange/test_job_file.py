@@ -12,6 +12,7 @@ from easynotch.cli import main
 from easynotch.core.stairs import order_of_work
 from easynotch.drawing.elevation import draw_elevation
 from easynotch.exchange import Problems, parse_json, read_job, work_out_flight
+from easynotch.web.batch import shape_of
 from tests.conftest import REFERENCE
 
 JOBS = sorted(REFERENCE.glob("flight*.job.json"))
@@ -308,6 +309,16 @@ def test_what_only_cut_stringers_have_is_left_out_of_housed_strings_and_stays_ty
     assert not {"anchors", "screw_kicker", "header_fascia", "kicker", "header_length"} & told
     said = [step.id for step in order_of_work(worked.layout, on_the_ground=False)]
     assert not {"order.kicker", "order.anchors", "order.hanger", "order.skirts", "order.rim"} & set(said)
+    # A string that was cut is known again only while its housings are where they were, and as deep.
+    shapes = {
+        shape_of(
+            work_out_flight(read_job({**AROUND, "works": [typed | {"housed": one}]}).works[0], read.units)
+            .members[0]
+            .member
+        )
+        for one in (housed, housed, housed | {"depth": '5/8"'}, housed | {"thin": '1/4"'})
+    }
+    assert len(shapes) == 3
     # Taken away again, everything is as it was typed.
     again = read_job({**AROUND, "works": [typed | {"housed": None}]})
     assert "kicker" in {one.member.role for one in work_out_flight(again.works[0], again.units).members}

@@ -45,11 +45,11 @@ from .limit_sets import (
     save_limit_set,
     works_held_against,
 )
+from .making import Making, PlanStop, latest_stops, making, note_progress, note_stop, stop_making
 from .marking import KeptTick, drop_tick, keep_place, keep_tick, places_of, ticks_of
 from .ordering import Ordered, open_orders, order, order_came
 from .practice import Progress, keep_answer, progress
 from .shop import Shop, get_shop, save_shop
-from .stops import Making, PlanStop, latest_stops, making, note_progress, note_stop, stop_making
 from .works import (
     Found,
     Revision,

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 from hashlib import sha256
 
 from ..core.rules import Words
-from ..core.solid import Face, Member, outline
+from ..core.solid import HOUSING_DEPTH, Face, Member, housings, outline
 from ..core.supply import SHEET_ROLES, OnHand, Scarf, Wanted, always, scarf, whole_length
 from ..core.terms import Length, Message, message
 from ..drawing.codes import code_of
@@ -69,7 +69,11 @@ def shape_of(member: Member) -> str:
     faces = [
         [(round(u - member.zero, 1), round(v, 1)) for u, v in outline(member, face)] for face in (Face.NEAR, Face.FAR)
     ]
-    text = repr((faces, round(member.stock.thickness, 1), round(member.stock.depth, 1)))
+    shown = (faces, round(member.stock.thickness, 1), round(member.stock.depth, 1))
+    # What is let in does not show in the outlines.
+    let_in = [[(round(u - member.zero, 1), round(v, 1)) for u, v in corners] for corners in housings(member)]
+    deep = {round(cut.plane.offset, 1) for cut in member.cut_planes if cut.role == HOUSING_DEPTH}
+    text = repr((*shown, let_in, sorted(deep)) if let_in else shown)
     return sha256(text.encode()).hexdigest()[:16]
 
 

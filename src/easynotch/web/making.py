@@ -66,13 +66,13 @@ def teller(token: str) -> Told | None:
     """Notes how far it is, once it takes long enough to be asked; None where nobody will ask."""
     if not token:
         return None
-    said = monotonic() + SOON_S - OFTEN_S
+    due = monotonic() + SOON_S
 
     def told(done: int, whole: int) -> None:
-        nonlocal said
-        if (monotonic() < said + OFTEN_S and done < whole) or monotonic() < said:
+        nonlocal due
+        if monotonic() < due:
             return
-        said = monotonic()
+        due = monotonic() + OFTEN_S
         with database().connect() as db:
             note_progress(db, token, done, whole)
 

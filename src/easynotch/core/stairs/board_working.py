@@ -1,14 +1,14 @@
 """The roads to the stringer's slope, its board, its drift, and what of it meets the header."""
 
 from collections.abc import Iterator
-from math import asin, atan, cos, degrees, hypot, sin
+from math import asin, atan, cos, degrees, hypot, sin, tan
 
 from ..solid import Member
 from ..tape import Tape, nearest
 from ..terms import Angle, Count, Length, Line, Working
 from .layout import Layout
 from .surroundings import Housed
-from .working import line, road
+from .working import angle_of, line, road
 
 
 def board_working(layout: Layout, pattern: Member, tape: Tape) -> Iterator[Working]:
@@ -97,17 +97,16 @@ def _string_by_edge(layout: Layout, housed: Housed, stood_on: float) -> list[Lin
 def _board_by_reach(layout: Layout, pattern: Member) -> list[Line]:
     """From the head's upper corner to the toe as the crow sees it: level and plumb, each seen along the slope."""
     flight, housed = layout.flight, layout.flight.around.housed
-    angle = atan(flight.total_rise / (layout.riser_count * layout.going))
+    angle = angle_of(layout)
     if housed is not None:
         out = layout.walked[-1][1]
         high = layout.nosing_level(0.0) + housed.margin / cos(angle)
     else:
         out, high = layout.riser_plumbs[-1], layout.tread_levels[0]
     down = _bearing(layout, pattern) - flight.upper_finish + high
-    at_edge = layout.edge_at_header - out * sin(angle) / cos(angle) if housed is None else high - out * sin(
-        angle
-    ) / cos(angle)  # fmt: skip
-    down = min(down, high - at_edge + flight.stock.depth / cos(angle))
+    # A shallow board ends over its own lower edge before the foot is reached.
+    edge = (layout.edge_at_header if housed is None else high) - out * tan(angle)
+    down = min(down, high - edge + flight.stock.depth / cos(angle))
     long = out * cos(angle) + down * sin(angle)
     return [line("reach_along", long, out=Length(out), down=Length(down))]
 

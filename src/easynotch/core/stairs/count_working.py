@@ -3,7 +3,7 @@
 from math import floor
 
 from ..tape import WHOLE, whole_up
-from ..terms import Count, Length, Line, Road, Working
+from ..terms import Count, Length, Line, Road, Working, number_of
 from .feet import LEAST_ANCHORS, anchor_plan
 from .flight import MOST_RISERS, RiserRule
 from .landing_loop import LEAST_RISE, foot_at
@@ -196,12 +196,6 @@ def _anchor_roads(span: float, spacing: float, merged: int) -> tuple[Road, Road]
     ]
     for lines in (first, second):
         if merged:
-            lines.append(line("anchors_merged", Count(_number(lines) - merged), n=Count(_number(lines)),
-                              merged=Count(merged)))  # fmt: skip
+            n = number_of(lines[-1].result)
+            lines.append(line("anchors_merged", Count(n - merged), n=Count(n), merged=Count(merged)))
     return road(*first), road(*second)
-
-
-def _number(lines: list[Line]) -> float:
-    last = lines[-1].result
-    assert isinstance(last, Count)
-    return last.number

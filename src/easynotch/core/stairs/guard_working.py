@@ -8,7 +8,7 @@ from ..terms import Angle, Count, Length, Working
 from .guard import GuardLayout, guard_layout
 from .layout import Layout
 from .surroundings import Guard
-from .working import line, road
+from .working import angle_of, line, road
 
 
 def guard_working(layout: Layout) -> Iterator[Working]:
@@ -30,10 +30,6 @@ def guard_working(layout: Layout) -> Iterator[Working]:
         road(line("ball", up + out - slant, up=Length(up), out=Length(out), slant=Length(slant))),
         road(line("ball_area", 2 * up * out / (up + out + slant), up=Length(up), out=Length(out), slant=Length(slant))),
     )
-
-
-def _angle(layout: Layout) -> float:
-    return atan(layout.flight.total_rise / (layout.riser_count * layout.going))
 
 
 def _between(layout: Layout, guard: Guard) -> float:
@@ -71,7 +67,7 @@ def _rail(layout: Layout, set_out: GuardLayout) -> Working:
             line("climb", climbs, level=Length(clear), riser=Length(layout.riser), going=Length(layout.going)),
             line("diagonal", hypot(clear, climbs), one=Length(clear), other=Length(climbs)),
         ),
-        road(line("by_cosine", clear / cos(_angle(layout)), level=Length(clear))),
+        road(line("by_cosine", clear / cos(angle_of(layout)), level=Length(clear))),
     )
 
 
@@ -129,7 +125,7 @@ def _gaps(layout: Layout, guard: Guard, set_out: GuardLayout) -> Iterator[Workin
     )  # fmt: skip
     yield Working(
         "baluster_gap_slope",
-        road(line("by_cosine", gap / cos(_angle(layout)), level=Length(gap))),
+        road(line("by_cosine", gap / cos(angle_of(layout)), level=Length(gap))),
         road(
             line("climb", climbs, level=Length(gap), riser=Length(layout.riser), going=Length(layout.going)),
             line("diagonal", hypot(gap, climbs), one=Length(gap), other=Length(climbs)),

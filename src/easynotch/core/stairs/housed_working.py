@@ -2,12 +2,12 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
-from math import atan, cos, sqrt, tan
+from math import cos, sqrt, tan
 
-from ..terms import Count, Length, Line, Working
+from ..terms import Count, Length, Line, Working, number_of
 from .layout import Layout
 from .surroundings import Housed
-from .working import line, road, step_working
+from .working import angle_of, line, road, step_working
 
 
 def housed_working(layout: Layout, housed: Housed) -> Iterator[Working]:
@@ -21,17 +21,13 @@ def housed_working(layout: Layout, housed: Housed) -> Iterator[Working]:
     yield from _housings(layout, housed)
 
 
-def _angle(layout: Layout) -> float:
-    return atan(layout.flight.total_rise / (layout.riser_count * layout.going))
-
-
 def _bearing(layout: Layout) -> Working:
     depth, riser, going = layout.flight.stock.depth, layout.riser, layout.going
     return Working(
         "plumb_bearing",
         road(line("stringer_depth", depth * sqrt(1 + (riser / going) ** 2), depth=Length(depth), riser=Length(riser),
                   going=Length(going))),
-        road(line("square_plumb", depth / cos(_angle(layout)), left=Length(depth))),
+        road(line("square_plumb", depth / cos(angle_of(layout)), left=Length(depth))),
     )  # fmt: skip
 
 
@@ -63,7 +59,7 @@ def _from_below(layout: Layout, housed: Housed) -> list[Line]:
     """The upper edge at the header, over the finished surface below."""
     n, rise, front = layout.riser_count, layout.flight.total_rise, layout.walked[0][1]
     below = n - _risers_down(layout)
-    tread, angle = rise * below / n, _angle(layout)
+    tread, angle = rise * below / n, angle_of(layout)
     return [
         line("tread_height", tread, k=Count(below), n=Count(n), rise=Length(rise)),
         line("edge_height", tread + front * tan(angle) + housed.margin / cos(angle), tread=Length(tread),
@@ -71,13 +67,8 @@ def _from_below(layout: Layout, housed: Housed) -> list[Line]:
     ]  # fmt: skip
 
 
-def _number(line_: Line) -> float:
-    assert isinstance(line_.result, Length)
-    return line_.result.mm
-
-
 def _minus(lines: list[Line], part: float) -> Line:
-    whole = _number(lines[-1])
+    whole = number_of(lines[-1].result)
     return line("minus", whole - part, whole=Length(whole), part=Length(part))
 
 
@@ -86,13 +77,13 @@ def _at_header(layout: Layout, housed: Housed, header: float) -> Iterator[Workin
     down, up = _from_above(layout, housed), _from_below(layout, housed)
     plumb = layout.flight.stock.depth * layout.step / layout.going
     # Down from the framing's top: where the cut begins, and where it ends.
-    start, stop = -_number(down[-1]), plumb - _number(down[-1])
+    start, stop = -number_of(down[-1].result), plumb - number_of(down[-1].result)
     first = [
         *down,
         line("cut_ends", stop, plumb=Length(plumb), over=Length(-start)),
     ]
-    framing, high = _framing(layout), _number(up[-1])
-    low = high - layout.flight.stock.depth / cos(_angle(layout))
+    framing, high = _framing(layout), number_of(up[-1].result)
+    low = high - layout.flight.stock.depth / cos(angle_of(layout))
     under = framing - header
     second = [
         *up,

@@ -11,7 +11,7 @@ from .landing_loop import foot_at
 from .layout import Layout
 from .more_checks import nearest_overhead
 from .places import stringer_count, stringer_places
-from .working import line, road
+from .working import angle_of, line, road
 
 
 def more_working(layout: Layout) -> Iterator[Working]:
@@ -35,7 +35,7 @@ def _bearing(layout: Layout) -> Working:
     top = layout.top_level_cut
     plumb = depth * sqrt(1 + (riser / going) ** 2)
     taken = top * riser / going
-    angle = atan(layout.flight.total_rise / (layout.riser_count * going))
+    angle = angle_of(layout)
     across = depth - top * _sin(angle)
     return Working(
         "plumb_bearing",

@@ -33,6 +33,11 @@ def step_working(layout: Layout) -> Working:
     return Working("step", _step(layout), _step_by_angle(layout))
 
 
+def angle_of(layout: Layout) -> float:
+    """The slope's angle over the whole flight, radians: from the measured rise, not from a riser."""
+    return atan(layout.flight.total_rise / (layout.riser_count * layout.going))
+
+
 def line(key: str, result: float | Value, /, **values: Value) -> Line:
     """A line of working worded by ``working.KEY.what`` and ``working.KEY.figures``; a bare result is a length."""
     value = Length(result) if isinstance(result, float | int) else result
@@ -139,7 +144,7 @@ def _throat(layout: Layout) -> Road:
 
 def _throat_by_angle(layout: Layout) -> Road:
     """From the angle alone: the notch is as deep as the going seen square to the slope."""
-    angle = atan(layout.flight.total_rise / (layout.riser_count * layout.going))
+    angle = angle_of(layout)
     notch = layout.going * sin(angle)
     return Road(
         (
