@@ -51,7 +51,7 @@ function Stops({ plan }: { plan: CutPlan }) {
       <ul className="quiet">
         {plan.stops.map((one) => (
           <li key={one.id}>
-            <time dateTime={one.at}>{new Date(one.at).toLocaleString([], { day: "numeric", month: "long", hour: "2-digit", minute: "2-digit" })}</time> {one.say}
+            <time dateTime={one.at}>{new Date(one.at).toLocaleString([], { day: "numeric", month: "long", hour: "2-digit", minute: "2-digit" })}:</time> {one.say}
           </li>
         ))}
       </ul>
