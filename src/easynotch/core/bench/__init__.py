@@ -1,59 +1,67 @@
-"""From a member's marks to what is done at the bench, in order; and an apprentice who follows it literally."""
+"""From a member's marks to what is done at the bench, in order."""
 
-from .apprentice import Blank, Drawn, follow, left_of
-from .drawn import Down, DrawnLine, Edge, Gauged, Tick, drawn_lines
 from .gauge import Clamped, Shifted, clamped
-from .jig import jig_of
-from .steps import (
-    Across,
-    Cheeks,
-    Handed,
-    Hold,
-    Hook,
-    Method,
-    Preferences,
+from .holding import Angles, Setting, fitting
+from .layout import Layout, has_cheeks, lay_on_board, plumb_angle
+from .lines import OVER_SUPPORTS, Needed, needed_lines
+from .preferences import Cheeks, Deduct, Handed, Hold, Hook, Method, Noses, Preferences
+from .step import (
+    AcrossHold,
+    AlongHold,
+    AngleHold,
+    Do,
+    Edge,
+    Held,
+    JoinHold,
+    LeggedHold,
+    PencilLine,
+    ReadAcross,
+    SawCut,
     Step,
-    StepKind,
-    SteppedOff,
-    bound_of_step,
-    goes_straight,
-    hooked_length,
-    steps_of,
+    TapeEnd,
+    Walk,
 )
-from .stops import ON_THE_TAPE, OVER_SUPPORTS, Stop, StopKind, stops_of
+from .steps import angles_of, steps_of, tooth_of
+from .written import as_json
 
 __all__ = [
-    "ON_THE_TAPE",
     "OVER_SUPPORTS",
-    "Across",
-    "Blank",
+    "AcrossHold",
+    "AlongHold",
+    "AngleHold",
+    "Angles",
     "Cheeks",
     "Clamped",
-    "Down",
-    "Drawn",
-    "DrawnLine",
+    "Deduct",
+    "Do",
     "Edge",
-    "Gauged",
     "Handed",
+    "Held",
     "Hold",
     "Hook",
+    "JoinHold",
+    "Layout",
+    "LeggedHold",
     "Method",
+    "Needed",
+    "Noses",
+    "PencilLine",
     "Preferences",
+    "ReadAcross",
+    "SawCut",
+    "Setting",
     "Shifted",
     "Step",
-    "StepKind",
-    "SteppedOff",
-    "Stop",
-    "StopKind",
-    "Tick",
-    "bound_of_step",
+    "TapeEnd",
+    "Walk",
+    "angles_of",
+    "as_json",
     "clamped",
-    "drawn_lines",
-    "follow",
-    "goes_straight",
-    "hooked_length",
-    "jig_of",
-    "left_of",
+    "fitting",
+    "has_cheeks",
+    "lay_on_board",
+    "needed_lines",
+    "plumb_angle",
     "steps_of",
-    "stops_of",
+    "tooth_of",
 ]

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from math import atan2, degrees, hypot, radians, tan
 
-from ..tools import Setting
+from .holding import Setting
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,11 +43,11 @@ def clamped(setting: Setting, tongue: float, body: float, line: float, steps: in
         line: length of the line that is drawn, mm.
         steps: how many notches are stepped off with it; 0 for a single line.
     """
-    true = atan2(setting.tongue_figure, setting.body_figure)
+    true = atan2(setting.tongue, setting.body)
     turned = abs(degrees(atan2(tongue, body) - true))
-    long = hypot(setting.tongue_figure, setting.body_figure)
+    long = hypot(setting.tongue, setting.body)
     each = hypot(tongue, body) - long if steps else 0.0
-    return Clamped(turned, line * tan(radians(min(turned, 89.0))), each, steps, tongue - setting.tongue_figure)
+    return Clamped(turned, line * tan(radians(min(turned, 89.0))), each, steps, tongue - setting.tongue)
 
 
 @dataclass(frozen=True, slots=True)

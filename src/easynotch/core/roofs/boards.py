@@ -37,7 +37,8 @@ def measured_board(layout: RoofLayout, leg: Leg, station: float, number: int) ->
     rows = (*head_rows(layout, own), plate_notch(slope), *tail_rows(layout, leg.slope))
     removals = tuple(slope.removal(frame, station, *planes) for planes in rows)
     stock = replace(roof.rafter, depth=depth)
-    return finish(own, frame, removals, member_id=f"board_{number + 1}", role="common", stock=stock)
+    return finish(own, frame, removals, member_id=f"board_{number + 1}", role="common", stock=stock,
+                  out=layout.out_of(leg.slope) if leg.bears else None)  # fmt: skip
 
 
 def false_tails(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list[Touch]]:

@@ -63,4 +63,4 @@ def lapped(
         ),
         *(slope.removal(frame, station, *planes) for planes in rows),
     )
-    return finish(leg, frame, removals, member_id=member_id, role="common", stock=stock)
+    return finish(leg, frame, removals, member_id=member_id, role="common", stock=stock, out=layout.out_of(slope))

@@ -8,7 +8,7 @@ tail takes both fascias. A jack is a common that ends at the hip's side.
 from dataclasses import dataclass, replace
 from math import acos, atan, cos, degrees, radians, sqrt
 
-from ..solid import CutPlane, Frame, Hand, Member, Removal, Vector, removal
+from ..solid import CutPlane, Frame, Hand, Member, Removal, Theory, Vector, removal
 from ..tape import WHOLE
 from ..terms import message
 from .cheeks import end_common_cheeks, hip_cheeks
@@ -99,6 +99,7 @@ def hip_member(layout: RoofLayout, corner: Corner) -> Member:
             "theoretical": plate, "plan_run": run, "head_to_plate": plate - head, "tail": foot - plate,
             "overall": foot - head,
         },
+        theory=Theory(plate, plate + layout.out_of(side) / HALF_RIGHT * per_run, 1.0 / HALF_RIGHT),
     )  # fmt: skip
 
 
@@ -158,7 +159,8 @@ def jack_member(layout: RoofLayout, corner: Corner, place: JackPlace, *, plan_ru
     rows = (plate_notch(slope), *tail_rows(layout, slope))
     removals = (cheek, *(slope.removal(frame, place.station, *planes) for planes in rows))
     short = replace(place.leg, run=plan_run)
-    member = finish(short, frame, removals, member_id=member_id, role="jack", stock=layout.roof.rafter)
+    member = finish(short, frame, removals, member_id=member_id, role="jack", stock=layout.roof.rafter,
+                    out=layout.out_of(slope))  # fmt: skip
     plane, half = cheek.planes[0].plane, layout.roof.rafter.thickness / 2
     ends = sorted((plane.offset - plane.normal.z * z) / plane.normal.x for z in (-half, half))
     lengths = {**member.lengths, "long_point": plan_run * slope.per_run - ends[0]}
@@ -223,7 +225,8 @@ def end_common(layout: RoofLayout, end: Leg) -> Member:
     cheeks = [removal(frame, cheek) for cheek in end_common_cheeks(layout, end)]
     rows = (plate_notch(end.slope), *tail_rows(layout, end.slope))
     removals = (head, *cheeks, *(end.slope.removal(frame, station, *planes) for planes in rows))
-    return finish(end, frame, removals, member_id="end_common", role="end_common", stock=layout.roof.rafter)
+    return finish(end, frame, removals, member_id="end_common", role="end_common", stock=layout.roof.rafter,
+                  out=layout.out_of(end.slope))  # fmt: skip
 
 
 def side_rafter(layout: RoofLayout, leg: Leg, place: float, *, member_id: str, role: str) -> Member:

@@ -2,7 +2,7 @@
 
 from itertools import pairwise
 
-from ..solid import Frame, Member, Plane, Removal, Stock
+from ..solid import Frame, Member, Plane, Removal, Stock, Theory
 from ..terms import message
 from .layout import Leg, RoofLayout
 from .planes import SectionRow, Slope
@@ -153,11 +153,24 @@ def rafter(
     else:
         rows += [(("foot", "foot", (0.0, 0.0), OUTWARD),)]
     removals = tuple(slope.removal(frame, station, *planes) for planes in rows)
-    return finish(leg, frame, removals, member_id=member_id, role=role, stock=wood)
+    # Where the rafter ends at the wall, nothing of it reaches the eave.
+    out = layout.out_of(slope) if leg.bears and layout.roof.eaves.false_tail is None else None
+    return finish(leg, frame, removals, member_id=member_id, role=role, stock=wood, out=out)
 
 
-def finish(leg: Leg, frame: Frame, removals: tuple[Removal, ...], *, member_id: str, role: str, stock: Stock) -> Member:
-    """A rafter from its planes, with its lengths read off them along the top edge's centre."""
+def finish(
+    leg: Leg,
+    frame: Frame,
+    removals: tuple[Removal, ...],
+    *,
+    member_id: str,
+    role: str,
+    stock: Stock,
+    out: float | None = None,
+) -> Member:
+    """A rafter from its planes, with its lengths read off them along the top edge's centre; ``out`` is how far, level,
+    the fascia's outer face stands out of the bearing line, where it has a tail.
+    """
     alone = [one.planes[0] for one in removals if len(one.planes) == 1]
     # Of several cheeks the one that takes most off the centre is the head's end there.
     head = max(along_centre(cut.plane) for cut in alone if cut.role == "head")
@@ -178,6 +191,7 @@ def finish(leg: Leg, frame: Frame, removals: tuple[Removal, ...], *, member_id: 
         reach=(min(head, 0.0, foot, zero) - spread, max(foot, plate, head) + spread),
         zero=zero,
         lengths=lengths,
+        theory=Theory(plate if leg.bears else None, None if out is None else plate + out * leg.slope.per_run),
     )
 
 

@@ -2,7 +2,7 @@
 
 from math import hypot
 
-from ..solid import CutPlane, Frame, Member, PlaneRow, Removal, Vector, removal
+from ..solid import CutPlane, Frame, Member, PlaneRow, Removal, Theory, Vector, removal
 from .layout import RoofLayout
 from .outline import Seam
 from .outline_heads import StickPlan, ends_of
@@ -67,6 +67,7 @@ def _hip(layout: RoofLayout, plan: StickPlan) -> Member:
         ]
     removals = tuple(rows)
     plate = seam.run * hypot(1.0, rate)
+    unit = 1.0 / seam.first.inward.dot(seam.way)
     heads = [cut.plane for one in removals for cut in one.planes if cut.role == "head"]
     head = max(along_centre(plane) for plane in heads)
     tails = [cut.plane for one in removals for cut in one.planes if cut.role == "tail"]
@@ -80,6 +81,7 @@ def _hip(layout: RoofLayout, plan: StickPlan) -> Member:
             "theoretical": plate, "plan_run": seam.run, "head_to_plate": plate - head, "tail": foot - plate,
             "overall": foot - head,
         },
+        theory=Theory(plate, plate + layout.out_of(seam.first) * unit * hypot(1.0, rate), unit),
     )  # fmt: skip
 
 

@@ -7,11 +7,12 @@ face to the far one, its origin on the centre of the top edge.
 
 from .cut import Cut, describe
 from .dry_fit import Fitted, MateFace, Touch, close, dry_fit, member_face, on_the_tape, sawn_face, support_face
+from .extent import extent
 from .face import Face, HalfPlane, Region, clip, housings, outline, regions, stretch
 from .frame import Frame
 from .joint import Joint, close_joint, face_polygon
 from .mark import Mark, marks_of
-from .member import HOUSING_DEPTH, CutPlane, Hand, Member, PlaneRow, Removal, Stock, removal
+from .member import HOUSING_DEPTH, CutPlane, Hand, Member, PlaneRow, Removal, Stock, Theory, removal
 from .mesh import as_manifold, box
 from .overlap import Overlap, clearance, overlaps
 from .straight import ripped, square_ends, straight
@@ -36,6 +37,7 @@ __all__ = [
     "Region",
     "Removal",
     "Stock",
+    "Theory",
     "Touch",
     "Vector",
     "as_manifold",
@@ -46,6 +48,7 @@ __all__ = [
     "close_joint",
     "describe",
     "dry_fit",
+    "extent",
     "face_polygon",
     "housings",
     "marks_of",

@@ -60,12 +60,27 @@ class Removal:
         return any(cut.role == HOUSING_DEPTH for cut in self.planes)
 
 
+@dataclass(frozen=True, slots=True)
+class Theory:
+    """The theoretical plumb lines of a sloping piece, before anything is deducted for what it meets.
+
+    The one at the head passes through the frame's origin. ``plate`` and ``tail`` are the x at which those over the
+    bearing line and at the eave (the fascia's outer face) cross the top edge's centre, None where it has none;
+    ``unit`` is how far the piece runs, level, while a common rafter of its roof runs 1 (a hip 1.414).
+    """
+
+    plate: float | None = None
+    tail: float | None = None
+    unit: float = 1.0
+
+
 @dataclass(frozen=True, slots=True, eq=False)
 class Member:
     """A piece of the building.
 
     ``reach`` is the stretch of x (from, to) that holds everything that is left of it; ``zero`` is the x from
-    which running distances are measured. ``lengths`` are in mm, by name. Members and removals are compared by
+    which running distances are measured. ``lengths`` are in mm, by name; ``theory`` is a sloping
+    piece's. Members and removals are compared by
     identity: that keeps what is derived from them at hand without hashing every plane again.
     """
 
@@ -79,6 +94,7 @@ class Member:
     count: int = 1
     hand: Hand | None = None
     lengths: Mapping[str, float] = field(default_factory=dict)
+    theory: Theory | None = None
 
     @property
     def cut_planes(self) -> tuple[CutPlane, ...]:

@@ -24,6 +24,7 @@ class Way(StrEnum):
     BEVEL = "bevel"
     JIG = "jig"
     TEMPLATE = "template"
+    TAPE = "tape"
 
 
 @dataclass(frozen=True, slots=True)

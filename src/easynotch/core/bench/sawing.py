@@ -1,0 +1,75 @@
+"""The saw's steps: which line, how far the blade tilts, which of the shop's saws reach it; one setting for all it suits."""
+
+from collections.abc import Iterator
+from itertools import groupby
+
+from ..solid import CutPlane, Face, Removal, describe
+from ..tools import Reach, lying, reach
+from .deductions import BESIDE
+from .lines import ALONG, Needed
+from .sequence import Sequence, named
+from .step import Do, SawCut, Step
+
+ONE_TILT = 0.05
+"""Degrees: two blades that lean as near as this are set alike."""
+
+
+def saw_steps(sequence: Sequence, squared: frozenset[str]) -> Iterator[Step]:
+    """A step for every line that is sawn, those of one blade setting together, upright ones first, rips last.
+
+    Args:
+        sequence: the piece, drawn.
+        squared: cuts that squaring the board's end has made already.
+    """
+    cuts = [
+        (cut, line, removal)
+        for removal in sequence.member.removals
+        for cut in removal.planes
+        if cut.id not in squared and (line := _line_of(sequence, cut)) is not None
+    ]
+    made = [_saw_cut(sequence, cut, line, removal) for cut, line, removal in cuts]
+    order = sorted(
+        zip(made, (line for _, line, _ in cuts), strict=True),
+        key=lambda one: (one[0].depth is not None, abs(one[1].angle) > ALONG, round(one[0].tilt / ONE_TILT)),
+    )
+    for number, (_, group) in enumerate(
+        groupby(order, key=lambda one: (one[0].depth is not None, abs(one[1].angle) > ALONG, round(one[0].tilt / ONE_TILT)))
+    ):
+        for cut, line in group:
+            yield Step(id=f"saw_{cut.line}", do=Do.SAW, stop=f"saw_{number + 1}", role=cut.role, face=line.face, cut=cut)
+
+
+def _line_of(sequence: Sequence, cut: CutPlane) -> Needed | None:
+    for key in ((Face.NEAR, cut.id), (Face.NEAR, f"{BESIDE}{cut.id}"), (Face.FAR, cut.id)):
+        line = sequence.drawn.get(key)
+        if line is not None:
+            return line
+    return None
+
+
+def _saw_cut(sequence: Sequence, cut: CutPlane, line: Needed, removal: Removal) -> SawCut:
+    seen, normal = describe(cut), cut.plane.normal
+    thick = sequence.layout.thickness
+    along = abs(line.angle) > ALONG
+    # From the face it is sawn on to the other one, along the board (across it, where it is ripped).
+    through = normal.y if along else normal.x
+    far = -normal.z * thick / through if abs(through) > 1e-12 else 0.0
+    made = {saw.name: reach(saw, seen, thick) for saw in sequence.preferences.saws}
+    return SawCut(
+        line=named(line),
+        role=cut.role,
+        tilt=seen.blade_tilt,
+        far=far if line.face is Face.NEAR and not line.id.startswith(BESIDE) else -far,
+        waste=line.waste,
+        group=sequence.member.removals.index(removal),
+        mitre=lying(seen),
+        reach=tuple(name for name, found in made.items() if found is Reach.WHOLE),
+        short=tuple(name for name, found in made.items() if found is not Reach.WHOLE),
+        depth=_depth(removal, thick),
+    )
+
+
+def _depth(removal: Removal, thick: float) -> float | None:
+    """How deep a housing or a lap goes into its face; None where the cut goes right through."""
+    flat = next((cut.plane for cut in removal.planes if abs(cut.plane.normal.z) > 1.0 - 1e-9), None)
+    return None if flat is None else thick / 2 - flat.offset
