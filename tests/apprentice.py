@@ -116,6 +116,7 @@ class Apprentice:
         return self.sides[name]
 
     sides: dict = field(default_factory=dict)
+    section: list = field(default_factory=list)
 
     def nearest(self, reading):
         return round(reading / self.tools.division) * self.tools.division
@@ -167,11 +168,12 @@ class Apprentice:
         begin = start["point"]
         if step.get("level"):
             self.need(self.on_wood(begin, face), step, "the tape starts off the wood")
-            off = (target[0] - begin[0]) * -base.way[1] + (target[1] - begin[1]) * base.way[0]
-            side = 1.0 if off > 0 else -1.0
-            self.need(abs(abs(off) - step["reading"]) < 1e-3 + 1e-4 * abs(off), step, "it is not so far")
+            (a, b), (c, d) = base.nominal
+            off = ((target[0] - begin[0]) * (b - d) + (target[1] - begin[1]) * (c - a)) / hypot(c - a, d - b)
+            nominal = a + (target[1] - b) * (c - a) / (d - b)
+            side = 1.0 if target[0] > nominal else -1.0
             # Square to the line as it was drawn, out to the edge.
-            u = base.point[0] + (target[1] - base.point[1]) * base.way[0] / base.way[1] - side * reading / base.way[1]
+            u = base.point[0] + (target[1] - base.point[1]) * base.way[0] / base.way[1] + side * reading / abs(base.way[1])
             far = hypot(begin[0] - base.point[0], begin[1] - base.point[1])
             self.ticks[self.key(face, target)] = Place((u, target[1]), base.off + far * base.turn + half)
             return
@@ -227,6 +229,11 @@ class Apprentice:
     def do_draw(self, step):
         face, (p, q) = step["face"], (step["line"]["from"], step["line"]["to"])
         self.need(not self.sawing, step, "sawn already")
+        if face == "end":
+            on = all(-WOOD <= v <= self.board["depth"] + WOOD and -WOOD <= w <= self.board["thickness"] + WOOD for v, w in (p, q))
+            self.need(on, step, "off the end")
+            self.section.append((tuple(p), tuple(q)))
+            return
         self.need(face in ("near", "top") or self.turned, step, "that face lies down")
         self.need(self.on_wood(p, face) and self.on_wood(q, face), step, "a pencil needs wood")
         length = hypot(q[0] - p[0], q[1] - p[1])

@@ -129,7 +129,8 @@ def far_face(sequence: Sequence, noses: dict[str, Needed]) -> None:
     struck = {line.id for line in beside}
     wanted = [
         line for (face, _), line in sequence.lines.items()
-        if face is Face.FAR and line.id not in struck and any(line.group == number for number, _ in compound)
+        if face is Face.FAR and line.id not in struck and (face, line.id) not in sequence.drawn
+        and any(line.group == number for number, _ in compound)
     ]  # fmt: skip
     if not wanted:
         _top_lines(sequence, noses)

@@ -2,10 +2,12 @@
 
 from collections.abc import Iterator
 from itertools import groupby
+from math import asin, degrees
 
 from ..solid import CutPlane, Face, Removal, describe
 from ..tools import Reach, lying, reach
 from .deductions import BESIDE
+from .lengthwise import is_lengthwise, line_id
 from .lines import ALONG, Needed
 from .sequence import Sequence, named
 from .step import Do, SawCut, Step
@@ -40,7 +42,8 @@ def saw_steps(sequence: Sequence, squared: frozenset[str]) -> Iterator[Step]:
 
 
 def _line_of(sequence: Sequence, cut: CutPlane) -> Needed | None:
-    for key in ((Face.NEAR, cut.id), (Face.NEAR, f"{BESIDE}{cut.id}"), (Face.FAR, cut.id)):
+    for key in ((Face.NEAR, cut.id), (Face.NEAR, f"{BESIDE}{cut.id}"), (Face.FAR, cut.id), (Face.TOP, cut.id),
+                (Face.BOTTOM, cut.id)):  # fmt: skip
         line = sequence.drawn.get(key)
         if line is not None:
             return line
@@ -56,9 +59,9 @@ def _saw_cut(sequence: Sequence, cut: CutPlane, line: Needed, removal: Removal) 
     far = -normal.z * thick / through if abs(through) > 1e-12 else 0.0
     made = {saw.name: reach(saw, seen, thick) for saw in sequence.preferences.saws}
     return SawCut(
-        line=named(line),
+        line=line_id(cut, line.face) if is_lengthwise(cut) else named(line),
         role=cut.role,
-        tilt=seen.blade_tilt,
+        tilt=seen.blade_tilt if line.face in (Face.NEAR, Face.FAR) else degrees(asin(min(1.0, abs(normal.y)))),
         far=far if line.face is Face.NEAR and not line.id.startswith(BESIDE) else -far,
         waste=line.waste,
         group=sequence.member.removals.index(removal),

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
-from math import hypot, radians, tan
+from math import atan2, degrees, hypot, radians, tan
 
 from ..solid import Face, Member
 from .holding import AlongHold, Bench, JoinHold, Part, hold_line
@@ -35,14 +35,29 @@ class Sequence:
     def __post_init__(self) -> None:
         for face in (Face.NEAR, Face.FAR):
             self.lines.update({(face, line.id): line for line in needed_lines(self.member, self.layout, face)})
-        straight = {
-            one.planes[0].id for one in self.member.removals
-            if len(one.planes) == 1 and abs(one.planes[0].plane.normal.z) < STRAIGHT
-        }  # fmt: skip
-        for (face, name), line in list(self.lines.items()):
-            if face is Face.FAR and name in straight and (Face.NEAR, name) not in self.lines:
-                # A lap takes the near face from under it; nothing is sawn yet when it is drawn.
-                self.lines[Face.NEAR, name] = replace(line, face=Face.NEAR)
+        for number, removal in enumerate(self.member.removals):
+            cut = removal.planes[0]
+            normal = cut.plane.normal
+            if len(removal.planes) > 1 or abs(normal.z) > STRAIGHT or abs(normal.x) < STRAIGHT:
+                continue
+            if (Face.NEAR, cut.id) in self.lines:
+                continue
+            # A lap or a planed face takes the wood from under it; nothing is sawn yet when it is drawn.
+            u = self.layout.u(cut.plane.offset / normal.x)
+            end = (u - self.layout.depth * normal.y / normal.x, self.layout.depth)
+            far = self.lines.get((Face.FAR, cut.id))
+            whole = Needed(cut.id, cut.role, number, Face.NEAR, (u, 0.0), end, degrees(atan2(-normal.y, normal.x)),
+                           "foot" if normal.x > 0 else "head")  # fmt: skip
+            if far is not None or all(one.group != number for one in self.lines.values()):
+                if far is None and not self.has_lengthwise_faces:
+                    continue
+                self.lines[Face.NEAR, cut.id] = whole if far is None else replace(far, face=Face.NEAR)
+
+    @property
+    def has_lengthwise_faces(self) -> bool:
+        """Whether it is planed to a section of its own on every side: a post."""
+        return sum(len(one.planes) == 1 and abs(one.planes[0].plane.normal.x) < STRAIGHT
+                   for one in self.member.removals) > 2  # fmt: skip
 
     def add(self, step: Step) -> None:
         """Put a step at the end."""

@@ -10,6 +10,7 @@ from ..solid import Face, Member, Plane
 from ..tools import Way
 from .deductions import End, ends_of, far_face, lay_out_end, stop_of
 from .holding import Angles, Bench, Setting, fitting
+from .lengthwise import gauge_lengthwise
 from .layout import Layout, has_cheeks, lay_on_board, plumb_angle
 from .lines import ON, Needed
 from .preferences import Hook, Method, Preferences
@@ -44,6 +45,7 @@ def steps_of(member: Member, preferences: Preferences, more: int = 0, slide: flo
     squared = _begin(sequence)
     noses = _near_face(sequence)
     _half_thickness(sequence)
+    gauge_lengthwise(sequence)
     far_face(sequence, noses)
     _finish(sequence)
     sequence.steps.extend(saw_steps(sequence, squared))
@@ -99,7 +101,7 @@ def _begin(sequence: Sequence) -> frozenset[str]:
         if len(one.planes) == 1 and _is_square_at(cut.plane, hook + layout.origin)
     ]  # fmt: skip
     sequence.add(Step(id="crown", do=Do.CROWN, stop="hook"))
-    name = f"end_{preferences.hook}"
+    name = square[0] if square else f"end_{preferences.hook}"
     sequence.add(Step(
         id="square_end", do=Do.SQUARE_END, stop="hook", hold=AcrossHold(Edge.TOP, hook),
         start=TapeEnd(Edge.TOP, hook, (hook, 0.0)), line=PencilLine(name, (hook, 0.0), (hook, layout.depth)),
