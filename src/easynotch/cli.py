@@ -6,9 +6,11 @@ import sys
 from pathlib import Path
 from typing import NoReturn
 
+from .core.bench import Hook, Method
 from .core.rules import Dialect, Words
 from .core.tape import Tape, Units
 from .core.terms import Level, Message
+from .core.tools import Way
 from .exchange import JobInput, Problems, contract, parse_json, read_job, worked_out
 from .exchange.reading import MOST_BYTES
 
@@ -20,6 +22,12 @@ def main(arguments: list[str]) -> int:
     work_out = commands.add_parser("work-out", help="work out a job file")
     work_out.add_argument("file", metavar="FILE")
     work_out.add_argument("--json", action="store_true", help="print the answer as JSON, full precision")
+    steps = commands.add_parser("steps", help="the bench steps of every piece")
+    steps.add_argument("file", metavar="FILE")
+    steps.add_argument("--tool", choices=[str(way) for way in Way if way is not Way.TEMPLATE])
+    steps.add_argument("--method", choices=[str(method) for method in Method])
+    steps.add_argument("--hook", choices=[str(hook) for hook in Hook])
+    steps.add_argument("--json", action="store_true", help="as data, mm and degrees: docs/steps.md")
     export = commands.add_parser("export", help="write a job's sheets and files")
     export.add_argument("file", metavar="FILE")
     export.add_argument("--to", type=Path, required=True, metavar="DIR")
@@ -37,6 +45,8 @@ def main(arguments: list[str]) -> int:
     chosen = parser.parse_args(arguments)
     if chosen.command == "work-out":
         return _work_out(chosen.file, as_json=chosen.json)
+    if chosen.command == "steps":
+        return _steps(chosen)
     if chosen.command == "export":
         return _export(chosen.file, chosen.to, chosen.only, chosen.paper)
     if chosen.command in ("serve", "demo"):
@@ -64,6 +74,36 @@ def _work_out(file: str, *, as_json: bool) -> int:
             print(f"{problem.path or file}: {words.say(problem.message)}", file=sys.stderr)
         return 2
     sys.stdout.write(answers)
+    return 0
+
+
+def _steps(chosen: argparse.Namespace) -> int:
+    from .presenting.mark import listing  # noqa: PLC0415
+    from .presenting.mark.pieces import tools_of  # noqa: PLC0415
+
+    words = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
+    try:
+        job = read_job(parse_json(_bytes_of(chosen.file)))
+        words = Words(Dialect.NORTH_AMERICA, Tape.of(job.units))
+        works = []
+        for number, given in enumerate(job.works):
+            worked = worked_out(job, number)
+            preferences = listing.chosen(
+                tools_of(job.model_copy(update={"works": [given]})).preferences,
+                way=Way(chosen.tool) if chosen.tool else None,
+                method=Method(chosen.method) if chosen.method else None,
+                hook=Hook(chosen.hook) if chosen.hook else None,
+            )
+            if chosen.json:
+                works.append({"name": given.name, "members": listing.members_json(worked, preferences, words)})
+            else:
+                print(given.name or given.kind, *listing.members_said(worked, preferences, words), sep="\n")
+    except Problems as found:
+        for problem in found.problems:
+            print(f"{problem.path or chosen.file}: {words.say(problem.message)}", file=sys.stderr)
+        return 2
+    if chosen.json:
+        print(json.dumps({"works": works}, indent=1))
     return 0
 
 

@@ -3,7 +3,7 @@
 Units are mm; x to the right, y down, as on a screen. Lines have meaning by layer, never by colour.
 """
 
-from .board import Bench, BoardSheet, draw_board
+from .board import BoardSheet, FaceSheet, draw_board
 from .details import draw_foot, draw_head
 from .elevation import draw_elevation
 from .in_hand import draw_in_hand
@@ -14,9 +14,9 @@ from .sheet import Dimension, Layer, Path, Sheet, Text
 from .stair import draw_stair, draw_stair_plan
 
 __all__ = [
-    "Bench",
     "BoardSheet",
     "Dimension",
+    "FaceSheet",
     "Layer",
     "Path",
     "Profile",

@@ -1,88 +1,81 @@
-"""The board lying on the horses: what is left, what goes, and the stops along it."""
+"""A piece on its uncut board on the horses: what is left, and what goes."""
 
 from dataclasses import dataclass
 
-from ..core.bench import Cheeks, Stop, goes_straight, stops_of
-from ..core.solid import Face, HalfPlane, Mark, Member, clip, marks_of, outline, regions, stretch
-from ..core.tools import Square
+from ..core.bench import Layout
+from ..core.solid import Face, HalfPlane, Mark, Member, clip, extent, marks_of, outline, regions
 from .sheet import Point
+
+STRAIGHT = 1e-9
+Line = tuple[Point, Point]
+
+
+@dataclass(frozen=True, slots=True)
+class FaceSheet:
+    """A wide face of the board, seen from the near side: u from the board's left end, v down from its top edge, mm.
+
+    ``waste`` is what squaring the end and each removal take off, as polygons that may overlap; ``lines`` are the
+    pieces of every mark by its id, ``roles`` what each is for.
+    """
+
+    outline: tuple[Point, ...]
+    waste: tuple[tuple[Point, ...], ...]
+    lines: dict[str, tuple[Line, ...]]
+    roles: dict[str, str]
 
 
 @dataclass(frozen=True, slots=True)
 class BoardSheet:
-    """A member's near face, u from the hook and v down from the top edge, mm.
-
-    ``board`` is the shortest board that holds it and ``stock`` the board in the yard, if its length is known.
-    ``waste`` is what each removal takes off, as polygons that may overlap.
-    """
+    """A member on its board; ``board`` is the shortest board that holds it, ``far`` its far face where they differ."""
 
     depth: float
     board: float
-    stock: float | None
-    outline: tuple[Point, ...]
-    waste: tuple[tuple[Point, ...], ...]
-    marks: tuple[Mark, ...]
-    stops: tuple[Stop, ...]
-    far: "FarSheet | None" = None
+    near: FaceSheet
+    far: FaceSheet | None
 
 
-@dataclass(frozen=True, slots=True)
-class FarSheet:
-    """A member's far face, seen through the wood in the near face's frame."""
-
-    outline: tuple[Point, ...]
-    waste: tuple[tuple[Point, ...], ...]
-    marks: tuple[Mark, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Bench:
-    """What decides which stops a board has: the square, one face or both, whether a jig is made, how many follow."""
-
-    square: Square
-    cheeks: Cheeks = Cheeks.CARRIED
-    jig: bool = False
-    more: int = 0
-
-
-def draw_board(member: Member, marks: tuple[Mark, ...], bench: Bench) -> BoardSheet:
+def draw_board(member: Member, layout: Layout, length: float) -> BoardSheet:
     """Draw a member's near face, and its far one where they differ.
 
     Args:
         member: the piece.
-        marks: its near-face marks.
-        bench: how it is worked.
+        layout: where it lies on its board.
+        length: how much of the board is drawn, mm.
     """
-    # A compound end reaches farther on one face than on the other: the board has to hold both.
-    both = [found for face in (Face.NEAR, Face.FAR) if (found := stretch(member, face))]
-    ends = (min([member.zero, *(low for low, _ in both)]), max([member.zero, *(high for _, high in both)]))
-    left = tuple((u - member.zero, v) for u, v in outline(member))
-    length = ends[1] - ends[0]
+    low, high = extent(member)
+    straight = all(abs(cut.plane.normal.z) < STRAIGHT for cut in member.cut_planes)
     return BoardSheet(
         depth=member.stock.depth,
-        board=length,
-        stock=member.stock.length,
-        outline=left,
-        waste=_waste(member, Face.NEAR, ends),
-        marks=marks,
-        stops=stops_of(member, bench.square, bench.cheeks, jig=bench.jig, more=bench.more),
-        far=_far(member, ends),
+        board=high - low,
+        near=_face(member, layout, length, Face.NEAR),
+        far=None if straight else _face(member, layout, length, Face.FAR),
     )
 
 
-def _far(member: Member, ends: tuple[float, float]) -> FarSheet | None:
-    if all(goes_straight(cut) for cut in member.cut_planes):
-        return None
-    left = tuple((u - member.zero, v) for u, v in outline(member, Face.FAR))
-    return FarSheet(left, _waste(member, Face.FAR, ends), marks_of(member, Face.FAR))
+def _face(member: Member, layout: Layout, length: float, face: Face) -> FaceSheet:
+    marks = marks_of(member, face)
+    return FaceSheet(
+        outline=tuple((layout.u(x), y) for x, y in outline(member, face)),
+        waste=_waste(member, layout, length, face),
+        lines={mark.id: _pieces(mark, member, layout) for mark in marks},
+        roles={mark.id: mark.role for mark in marks},
+    )
 
 
-def _waste(member: Member, face: Face, ends: tuple[float, float]) -> tuple[tuple[Point, ...], ...]:
-    scraps = [_within(region.corners, ends) for region in regions(member, face)]
-    return tuple(tuple((u - member.zero, v) for u, v in scrap) for scrap in scraps if len(scrap) > 2)
+def _pieces(mark: Mark, member: Member, layout: Layout) -> tuple[Line, ...]:
+    shift = layout.u(member.zero)
+    return tuple(((a + shift, b), (c + shift, d)) for (a, b), (c, d) in mark.pieces)
 
 
-def _within(corners: tuple[Point, ...], ends: tuple[float, float]) -> list[Point]:
-    """The part of a scrap that lies on the shortest board that holds the piece."""
-    kept = clip(list(corners), HalfPlane(1.0, 0.0, ends[0]), keep_front=True)
-    return clip(kept, HalfPlane(-1.0, 0.0, -ends[1]), keep_front=True)
+def _waste(member: Member, layout: Layout, length: float, face: Face) -> tuple[tuple[Point, ...], ...]:
+    blank: list[list[Point]] = []
+    for start, end in ((0.0, layout.left), (layout.right, length)):
+        if end - start > STRAIGHT:
+            blank.append([(start, 0.0), (end, 0.0), (end, layout.depth), (start, layout.depth)])
+    scraps = []
+    for region in regions(member, face):
+        corners: list[Point] = [(layout.u(x), y) for x, y in region.corners]
+        kept = clip(corners, HalfPlane(1.0, 0.0, layout.left), keep_front=True)
+        kept = clip(kept, HalfPlane(-1.0, 0.0, -min(length, layout.right)), keep_front=True)
+        scraps.append(kept)
+    return tuple(tuple(scrap) for scrap in (*blank, *scraps) if len(scrap) > 2)

@@ -12,8 +12,8 @@ from ..core.terms import Length, Message, message
 from ..drawing.codes import code_of
 from ..exchange import JobInput, Worked, WorkedFlight, WorkedRoof
 from ..exchange.supply import wanted_of
+from ..presenting.mark.titles import title_in
 from .making import Told
-from .pieces import title_in
 
 A_BOARD = 2
 """Screws where a board crosses what bears it, and at a baluster's two ends."""

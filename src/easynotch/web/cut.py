@@ -25,8 +25,8 @@ from ..core.terms import Angle, Count, Length, Message, Value, message
 from ..core.tools import Saw
 from ..exchange import JobInput, Worked, saws_of
 from ..exchange.supply import VISIBLE, SectionPlan, kerf_of, one_length_plans, plans_of
+from ..presenting.shared.shown import shown
 from .batch import AT, Batch, Part, Rack, Ways, batch_of, hardware, notes_of, shape_of
-from .board_view import shown
 from .cut_models import (
     BuyView,
     CutBoardView,

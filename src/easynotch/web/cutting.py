@@ -17,6 +17,7 @@ from ..core.supply import OnHand, off_cuts
 from ..core.tape import Units
 from ..core.terms import Count, Length, Message, message
 from ..exchange import JobInput, Problem, Problems, Worked, read_job, worked_out
+from ..presenting.shared.shown import shown
 from ..store import (
     CutBoard,
     CutPiece,
@@ -40,7 +41,6 @@ from ..store import (
     take_back_cut,
 )
 from .batch import Part, Rack, Ways, batch_of
-from .board_view import shown
 from .cut import NOTHING, PROVED, cut_view
 from .cut_bodies import CutBoardBody, SpoiledBody, TriedBody
 from .cut_models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, PlanStopView, RackView

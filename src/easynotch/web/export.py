@@ -23,6 +23,8 @@ from ..drawing.svg import svg_of
 from ..exchange import JobInput, Problem, Problems, Worked, WorkedFlight, WorkedRoof, worked_out
 from ..exchange.gltf import glb_of
 from ..exchange.tables import csv_of
+from ..presenting.mark.pieces import boards_of
+from ..presenting.mark.titles import title_in
 from .batch import Part, batch_of
 from .board_pages import board_pages
 from .cut import cut_view
@@ -37,7 +39,6 @@ from .piece_pages import (
     rain_page,
     template_pages,
 )
-from .pieces import boards_of, title_in
 from .setting_pages import bevel_pages, set_out_pages
 from .shown_models import Shown
 from .take_away import page as take_away_page

@@ -1,18 +1,20 @@
 """The gauge check: what is really clamped, or where the first mark really came, and what that does to the piece."""
 
+from math import hypot
+
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import Field
 
-from ..core.bench import Clamped, Shifted, StopKind, clamped
+from ..core.bench import Clamped, Do, Edge, LeggedHold, Setting, Shifted, clamped, lay_on_board, steps_of
 from ..core.rules import Words
+from ..core.solid import extent
 from ..core.terms import Angle, Count, Length, Message, Value
-from ..drawing import draw_board
 from ..exchange import JobInput, Problem, Problems, WorkedMember, typed_length, worked_out
+from ..presenting.mark.pieces import tools_of
 from . import problem
 from .kept import WordsQuery, answer, words_of
 from .models import GaugeView
-from .pieces import tools_of
 from .screen_models import CheckView
 from .work_out import suppose_missing
 
@@ -53,22 +55,33 @@ def gauge_check(query: GaugeQuery, body: JobInput) -> Response:
 
 
 def _rows(query: GaugeQuery, job: JobInput, laid: WorkedMember, words: Words) -> list[CheckView]:
-    sheet = draw_board(laid.member, laid.marks, tools_of(job).bench(laid.member))
-    stop = next((one for one in sheet.stops if one.id == query.stop), None)
-    if stop is None:
+    tools = tools_of(job)
+    preferences = tools.preferences
+    steps = [step for step in steps_of(laid.member, preferences) if step.stop == query.stop]
+    if not steps:
         raise Problems([Problem("stop", Message("problem.no_stop"))])
     rows = []
     read = {key: _typed(text, job, key) for key, text in
             (("tongue", query.tongue), ("body", query.body), ("first", query.first)) if text.strip()}  # fmt: skip
-    if stop.setting is not None and ("tongue" in read or "body" in read):
-        tongue = read.get("tongue", stop.setting.tongue_figure)
-        along = read.get("body", stop.setting.body_figure)
-        steps = sum(one.kind is StopKind.NOTCH for one in sheet.stops) if stop.kind is StopKind.NOTCH else 0
-        rows += _clamped(clamped(stop.setting, tongue, along, stop.line_length or 0.0, steps), words)
-    at = stop.also_top if stop.also_top is not None else stop.along_top
-    if "first" in read and at is not None:
-        spare = sheet.stock - sheet.board if sheet.stock else None
-        rows += _shifted(Shifted(at, read["first"], spare), words)
+    for step in steps:
+        hold, line = step.hold, step.line
+        if not isinstance(hold, LeggedHold) or line is None or not {"tongue", "body"} & read.keys():
+            continue
+        notches = sum(one.planes[0].role == "riser" for one in laid.member.removals if len(one.planes) > 1)
+        stepped = notches if {"riser", "tread"} <= {one.role for one in steps} else 0
+        long = hypot(line.end[0] - line.start[0], line.end[1] - line.start[1])
+        off = clamped(
+            Setting(hold.tongue, hold.body), read.get("tongue", hold.tongue), read.get("body", hold.body), long, stepped
+        )
+        rows += _clamped(off, words)
+        break
+    ticks = [step for step in steps if step.do is Do.TICK and step.start is not None and step.start.edge is Edge.END]
+    if "first" in read and ticks:
+        layout = lay_on_board(laid.member, preferences)
+        low, high = extent(laid.member)
+        stock = laid.member.stock.length
+        spare = None if stock is None or not layout.holds else stock - (high - low)
+        rows += _shifted(Shifted(ticks[-1].reading or 0.0, read["first"], spare), words)
     return rows
 
 

@@ -36,7 +36,10 @@ from ..drawing.geometric import Read, draw_geometric
 from ..drawing.hip_boards import draw_block, draw_master
 from ..drawing.hip_choices import draw_head, draw_heel, draw_planes
 from ..exchange import JobInput, Worked, WorkedRoof
-from .board_view import Tools, shown
+from ..presenting.mark.pieces import tools_of
+from ..presenting.mark.titles import title_of
+from ..presenting.mark.tools import Tools
+from ..presenting.shared.shown import shown
 from .first_work import first_work
 from .hip_models import (
     BevelView,
@@ -53,8 +56,6 @@ from .hip_models import (
     ReadView,
 )
 from .kept import WordsQuery
-from .pieces import tools_of
-from .roof_talk import title_of
 from .views import sheet_view
 from .work_out import suppose_missing
 

@@ -13,12 +13,12 @@ from ..core.rules import Words
 from ..core.tape import Units
 from ..core.terms import Length, Message
 from ..exchange import JobInput, Problem, Problems, settle, worked_out
+from ..presenting.mark.models import BoardView, StopView
+from ..presenting.mark.pieces import boards_of
 from ..store import KeptTick, drop_tick, get_job, get_shop, get_work, keep_place, keep_tick, places_of, ticks_of
 from .bodies import PlaceBody, TickBody
 from .kept import WordsQuery, WorkPath, answer, database, limits_of_job, words_of
-from .mark_models import BoardView, StopView
 from .models import MarkingView, PieceMarkingView, PlaceKeptView, TickView
-from .pieces import boards_of
 from .work_out import suppose_missing
 
 api = APIBlueprint("marking", __name__, url_prefix="/api/works", abp_tags=[Tag(name="marking")])
@@ -126,7 +126,8 @@ def _piece(piece: str, kept: _Kept) -> PieceMarkingView:
 
 
 def _tick(kept: KeptTick, board: BoardView | None, words: Words) -> TickView:
-    before = [((a[0], a[1]), (b[0], b[1])) for pieces in kept.lines.values() for a, b in pieces]
+    hook = board.hook if board is not None else 0.0
+    before = [((a[0] + hook, a[1]), (b[0] + hook, b[1])) for pieces in kept.lines.values() for a, b in pieces]
     if board is None:
         return TickView(stop=kept.stop, state="good", said="", before=[])
     stop = next((one for one in board.stops if one.id == kept.stop), None)
@@ -146,10 +147,11 @@ def _tick(kept: KeptTick, board: BoardView | None, words: Words) -> TickView:
 
 def _lines(board: BoardView, stop: StopView) -> dict[str, list[tuple[tuple[float, float], tuple[float, float]]]]:
     """The lines a stop draws, by mark, in mm from the hook; a stop that draws none has none."""
-    if stop.kind not in ("line", "notch", "carry"):
-        return {}
-    marks = board.far.marks if stop.kind == "carry" and board.far else board.marks
-    return {mark.id: list(mark.pieces) for mark in marks if mark.id in stop.marks}
+    marks = [*board.marks, *(board.far.marks if board.far else [])]
+    return {
+        mark.id: [((a - board.hook, b), (c - board.hook, d)) for (a, b), (c, d) in mark.pieces]
+        for mark in marks if mark.id in stop.marks and stop.kind != "saw"
+    }  # fmt: skip
 
 
 def _moved(before: dict[str, list[tuple[tuple[float, float], tuple[float, float]]]],

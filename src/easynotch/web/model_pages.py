@@ -11,7 +11,7 @@ from ..core.terms import Count, Message, message
 from ..drawing.page import MARGIN, Draft, Page, Paper, Stroke
 from ..drawing.sheet import Point
 from ..exchange import Worked
-from .pieces import title_in
+from ..presenting.mark.titles import title_in
 
 MODEL = 10.0
 """The model's scale, 1 to so much."""

@@ -10,8 +10,8 @@ from ..drawing.sheet import Layer, Path, Sheet, area, line
 from ..drawing.tiles import TileWords, tiles
 from ..drawing.window import within
 from ..exchange import Worked, WorkedMember
-from .mark_models import BoardView, StopView
-from .pieces import title_in
+from ..presenting.mark.models import BoardView, StopView
+from ..presenting.mark.titles import title_in
 
 WARNED = 0.4
 """Of a page: how far down warnings go."""
@@ -38,7 +38,7 @@ def cutting_sheets(work: str, board: BoardView, stops: list[str], paper: Paper, 
     """The pages for a piece: the board with its running marks, then every step with its figure and both its ends."""
     high, wide = paper.size
     column = (wide - 2 * MARGIN - 8) / 2
-    rows = [stop for stop in board.stops if stop.figure is not None or stop.kind in ("hook", "cross", "write")]
+    rows = list(board.stops)
     pages: list[Page] = []
     told = list(stops)
     while rows or told or not pages:
@@ -85,7 +85,7 @@ def _head(draft: Draft, work: str, board: BoardView, words: Words) -> None:
 
 def _board(draft: Draft, board: BoardView, top: float, wide: float) -> float:
     """The board to scale along its length, its running marks above it."""
-    scale = max(board.board.mm / wide, board.depth / 42.0)
+    scale = max(board.length / wide, board.depth / 42.0)
     x0 = MARGIN
     y0 = top + 9
     for scrap in board.waste:
@@ -115,11 +115,8 @@ def _step(draft: Draft, stop: StopView, at: tuple[float, float], wide: float) ->
     if figure:
         draft.say((x + 5.5, y + 5), stop.title, 2.7, bold=True)
     y = draft.paragraph((x + 5.5, y + (9.4 if figure else 4.8)), stop.ends, 2.3, wide - 6)
-    if stop.square is not None:
-        tongue, body = (
-            f"{one.text} {one.sense}".strip() for one in (stop.square.tongue_figure, stop.square.body_figure)
-        )
-        y = draft.paragraph((x + 5.5, y), f"{tongue} : {body}", 2.6, wide - 6)
+    for said in (*(one.say for one in stop.steps), *stop.notes):
+        y = draft.paragraph((x + 5.5, y), said, 2.6, wide - 6)
     return y + 3.4
 
 
@@ -223,7 +220,7 @@ def _label(
 def rain_page(work: str, board: BoardView, paper: Paper, words: Words) -> list[Page]:
     """The pattern's running marks in large type, black only; as many pages as they take."""
     wide, high = paper.size
-    rows = [stop for stop in board.stops if stop.figure is not None and stop.kind in ("line", "notch")]
+    rows = [stop for stop in board.stops if stop.figure is not None and stop.kind == "line"]
     each = int((high - 2 * MARGIN - 24) // 19)
     pages = []
     for start in range(0, max(1, len(rows)), each):

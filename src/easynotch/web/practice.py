@@ -26,9 +26,9 @@ from ..exchange import (
     usual_roof,
     worked_out,
 )
+from ..presenting.shared.shown import shown
 from ..store import keep_answer, progress
 from . import problem
-from .board_view import shown
 from .bodies import AnswerBody
 from .kept import WordsQuery, answer, database, words_of
 from .models import AnsweredView, PracticeView, ProgressView, QuestionView

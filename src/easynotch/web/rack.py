@@ -15,6 +15,7 @@ from ..exchange.settings_model import SettingsInput
 from ..exchange.stock_table import StockRow, read_defects, read_stock, write_stock
 from ..exchange.supply import lengths_of
 from ..instruments import Line, Offer, ask_yard
+from ..presenting.shared.shown import shown
 from ..store import (
     Ordered,
     RackBoard,
@@ -28,7 +29,6 @@ from ..store import (
     rack,
     take_off_rack,
 )
-from .board_view import shown
 from .cut_bodies import AskBody, CameBody, OnHandBody, OrderLine, OrdersBody, RackBody
 from .cut_models import RackView
 from .cutting import MOST_BOARDS, rack_view

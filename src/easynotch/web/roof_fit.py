@@ -6,8 +6,8 @@ from ..core.solid import Fitted, Touch
 from ..core.tape import Tape
 from ..core.terms import Length, Message, Value
 from ..exchange import WorkedRoof
+from ..presenting.mark.titles import title_of
 from .fit_views import WRONG, fit_view
-from .roof_talk import title_of
 from .shown_models import FitView
 
 

@@ -5,7 +5,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from .mark_models import AlternativeView
+from ..presenting.mark.models import AlternativeView
 from .shown_models import FactView, FitView, Point, SheetView, Shown, View
 
 

@@ -21,8 +21,11 @@ from ..core.rules import Words
 from ..core.terms import Angle, Count, Length, Level, Limit, Message, Value, Working, against
 from ..drawing import draw_notch, draw_plan, draw_section
 from ..exchange import CornersInput, RoofInput, WorkedRoof
-from .board_view import Tools, board_view, shown
-from .mark_models import AlternativeView, PieceView
+from ..presenting.mark.board import board_view
+from ..presenting.mark.models import AlternativeView, PieceView
+from ..presenting.mark.titles import title_of
+from ..presenting.mark.tools import Tools
+from ..presenting.shared.shown import shown
 from .roof_fit import fit_views, trial_steps
 from .roof_models import (
     FasciaPieceView,
@@ -34,7 +37,6 @@ from .roof_models import (
     SettingOutView,
     SideView,
 )
-from .roof_talk import RoofTalk
 from .screen_models import ScreenView, StationView
 from .shown_models import FactView, Shown
 from .views import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
@@ -51,8 +53,7 @@ def roof_screen_of(
 ) -> ScreenView:
     """Everything the stations show of a roof, the board of one piece (the pattern by default) among it."""
     laid = next((one for one in worked.members if one.member.id == piece), worked.pattern)
-    talk = RoofTalk(worked.layout)
-    board = board_view(laid, words, talk, tools)
+    board = board_view(worked, laid, words, tools)
     return ScreenView(
         kind="roof",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
@@ -64,7 +65,7 @@ def roof_screen_of(
         pieces=[
             PieceView(
                 id=one.member.id,
-                title=words.say(talk.title(one.member)),
+                title=words.say(title_of(one.member.id)),
                 count=one.member.count,
                 spare=tools.spare(one.member),
             )

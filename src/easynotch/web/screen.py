@@ -7,10 +7,11 @@ from ..core.stairs import Candidate, housing_room, throat
 from ..core.terms import Length, Level, Message, Value, message
 from ..drawing import Profile, draw_elevation, draw_profile
 from ..exchange import FlightInput, WorkedFlight
-from .board_view import Tools, board_view, shown
-from .mark_models import PieceView
-from .piece_talk import stair_title
-from .pieces import talk_of
+from ..presenting.mark.board import board_view
+from ..presenting.mark.models import PieceView
+from ..presenting.mark.titles import stair_title
+from ..presenting.mark.tools import Tools
+from ..presenting.shared.shown import shown
 from .screen_models import CandidateView, DriftView, NoteView, ProfileView, ScreenView, StationView
 from .views import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
 
@@ -20,7 +21,7 @@ def screen_of(
 ) -> ScreenView:
     """Everything the stations show of a flight, the board of one piece (the pattern by default) among it."""
     laid = next((one for one in worked.members if one.member.id == piece), worked.pattern)
-    board = board_view(laid, words, talk_of(worked, laid, words), tools)
+    board = board_view(worked, laid, words, tools)
     return ScreenView(
         kind="flight",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],

@@ -5,7 +5,7 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from .mark_models import BoardView, PieceView
+from ..presenting.mark.models import BoardView, PieceView
 from .roof_models import RoofView
 from .shown_models import FactView, Point, SheetView, Shown, View
 

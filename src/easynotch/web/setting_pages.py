@@ -11,8 +11,8 @@ from ..core.terms import Count, Length, Message, message
 from ..drawing.page import MARGIN, Draft, Page, Paper
 from ..drawing.tiles import measured_bar
 from ..exchange import Worked, WorkedFlight, WorkedRoof
+from ..presenting.mark.titles import title_in
 from .hips import bevel_label
-from .pieces import title_in
 
 ALONG = 0.999
 """How nearly a rafter must run square to an eave to stand along it."""

@@ -4,22 +4,15 @@ from dataclasses import dataclass
 
 from pydantic import BaseModel, ConfigDict
 
-Point = tuple[float, float]
+from ..presenting.shared.shown import Point, Shown
+
+__all__ = ["DimensionView", "FactView", "FitView", "PathView", "Point", "SheetView", "Shown", "TextView", "View"]
 
 
 class View(BaseModel):
     """An answer as a whole. Its parts are plain dataclasses: there are hundreds, and they are made by us."""
 
     model_config = ConfigDict(extra="forbid")
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Shown:
-    """A length as it is called: mm, the nearest mark of the tape, and how it stands to it ("strong", "" …)."""
-
-    mm: float
-    text: str
-    sense: str
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -26,11 +26,11 @@ from ..core.terms import Count, Length, Message, Value, message
 from ..drawing import draw_foot, draw_head, draw_in_hand, draw_stair, draw_stair_plan
 from ..drawing.built import draw_built
 from ..exchange import JobInput, Worked, WorkedFlight, habit_of
-from .board_view import shown
+from ..presenting.mark.titles import title_in
+from ..presenting.shared.shown import shown
 from .first_work import first_work
 from .fit_views import WRONG, fit_view
 from .kept import WordsQuery
-from .pieces import title_in
 from .shown_models import FactView, FitView
 from .stair_models import BuiltView, FiguresView, RiserView, StairFitView, StairView
 from .views import fact_view, sheet_view

@@ -11,10 +11,10 @@ from flask_openapi3 import APIBlueprint, Tag
 from ..core.rules import Words
 from ..core.terms import Message
 from ..exchange import JobInput, Worked
+from ..presenting.mark.models import BoardView, StopView
+from ..presenting.mark.pieces import boards_of
 from .first_work import first_work
 from .kept import WordsQuery
-from .mark_models import BoardView, StopView
-from .pieces import boards_of
 from .screen_models import TakeAwayView
 from .shown_models import Point
 from .work_out import suppose_missing
@@ -69,7 +69,7 @@ def page(name: str, boards: list[BoardView], stops: list[str], words: Words) -> 
 
 def _section(name: str, board: BoardView, warned: str, words: Words) -> str:
     many = escape(words.say(Message("take_away.count", {"n": str(board.count)})))
-    steps = "".join(_step(stop, words) for stop in board.stops)
+    steps = "".join(_step(stop) for stop in board.stops)
     caution = escape(words.say(Message("take_away.caution")))
     return (
         f"<section><p class=quiet>{escape(name)}</p><h1>{escape(board.title)} <small>{many}</small></h1>{warned}"
@@ -78,7 +78,7 @@ def _section(name: str, board: BoardView, warned: str, words: Words) -> str:
 
 
 def _drawing(board: BoardView) -> str:
-    width, depth = board.board.mm, board.depth
+    width, depth = board.length, board.depth
     size = max(depth * 0.16, width * 0.02)
     running = "".join(
         f'<text x="{mark.at:.1f}" y="-14" font-size="{size:.0f}" text-anchor="middle">{mark.number}</text>'
@@ -96,16 +96,11 @@ def _points(points: list[Point]) -> str:
     return " ".join(f"{u:.1f},{v:.1f}" for u, v in points)
 
 
-def _step(stop: StopView, words: Words) -> str:
+def _step(stop: StopView) -> str:
     figure = f"{escape(stop.figure.text)} {escape(stop.figure.sense)}".strip() if stop.figure else ""
-    held = "".join(f"<p>{escape(line)}</p>" for line in (*stop.held, *([stop.others] if stop.others else [])))
-    square = ""
-    if stop.square is not None:
-        tongue, body = (
-            f"{one.text} {one.sense}".strip() for one in (stop.square.tongue_figure, stop.square.body_figure)
-        )
-        square = f"<p>{escape(words.say(Message('take_away.square', {'tongue': tongue, 'body': body})))}</p>"
+    done = "".join(f"<p>{escape(one.say)}</p>" for one in stop.steps)
+    notes = "".join(f"<p class=quiet>{escape(note)}</p>" for note in stop.notes)
     return (
         f"<li><label><input type=checkbox> <b class=figure>{figure}</b> <b>{escape(stop.title)}</b></label>"
-        f"<p class=quiet>{escape(stop.ends)}</p><p>{escape(stop.say)}</p>{square}{held}</li>"
+        f"<p class=quiet>{escape(stop.ends)}</p>{done}{notes}</li>"
     )

@@ -6,7 +6,7 @@ from ..core.rules import LimitSet, Words, is_length
 from ..core.terms import Check, Count, Length, Level, Line, Message, Value, Working
 from ..drawing import Sheet
 from ..exchange import Measured
-from .board_view import shown
+from ..presenting.shared.shown import shown
 from .screen_models import CheckView, FigureView, LineView, WorkingView
 from .shown_models import DimensionView, FactView, PathView, SheetView, Shown, TextView
 

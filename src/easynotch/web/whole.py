@@ -13,10 +13,10 @@ from ..core.stairs import supports
 from ..core.tape import Units
 from ..core.terms import Message, message
 from ..exchange import JobInput, Problem, Problems, RoofInput, Worked, WorkedFlight
+from ..presenting.mark.titles import title_in
 from . import problem
 from .first_work import first_work
 from .kept import WordsQuery, answer, words_of
-from .pieces import title_in
 from .roof_models import PitchView
 from .screen_models import OverlapsView, SolidView, WholeView
 from .work_out import suppose_missing

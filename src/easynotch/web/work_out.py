@@ -17,9 +17,9 @@ from ..exchange import (
     contract,
     worked_out,
 )
+from ..presenting.mark.pieces import tools_of
 from . import problem
 from .kept import WordsQuery, answer, words_of
-from .pieces import tools_of
 from .roof_screen import roof_screen_of
 from .screen import screen_of
 from .screen_models import WorkAnswer, WorkOutAnswer

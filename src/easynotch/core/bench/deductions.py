@@ -7,7 +7,7 @@ planes, and the tests hold it against them.
 from dataclasses import dataclass
 from math import hypot
 
-from ..solid import CutPlane, Face, Member
+from ..solid import CutPlane, Face, Member, Removal
 from .layout import STRAIGHT, UPRIGHT
 from .lines import ON, Needed
 from .preferences import Cheeks
@@ -19,8 +19,8 @@ BESIDE = "beside_"
 
 @dataclass(frozen=True, slots=True)
 class End:
-    """A plumb cut with cheeks, or one something is deducted for: its cuts, where its theoretical line and its nose cross
-    the top edge's centre, u; None where no theoretical line is drawn.
+    """A plumb cut with cheeks, or one something is deducted for: its cuts, and where its theoretical line and its nose
+    cross the top edge's centre, u; None where no theoretical line is drawn.
     """
 
     role: str
@@ -123,7 +123,7 @@ def far_face(sequence: Sequence, noses: dict[str, Needed]) -> None:
         (number, removal) for number, removal in enumerate(sequence.member.removals)
         if any(abs(cut.plane.normal.z) > STRAIGHT for cut in removal.planes) and not removal.housing
     ]  # fmt: skip
-    beside = [line for line in _beside(sequence, compound)]
+    beside = _beside(sequence, compound)
     for line in beside:
         _draw_beside(sequence, line)
     struck = {line.id for line in beside}
@@ -138,7 +138,7 @@ def far_face(sequence: Sequence, noses: dict[str, Needed]) -> None:
     for role in dict.fromkeys(line.role for line in wanted):
         nose = noses.get(role)
         if nose is not None:
-            _carry(sequence, nose, f"far_{nose.id}")
+            _carry(sequence, nose, "carry")
     _top_lines(sequence, noses)
     sequence.add(Step(id="turn", do=Do.TURN, stop="turn", face=Face.FAR))
     for role in dict.fromkeys(line.role for line in wanted):
@@ -214,6 +214,16 @@ def _top_lines(sequence: Sequence, noses: dict[str, Needed]) -> None:
                 u = top[0] - _lean(sequence) * top[1]
                 if not layout.left - ON <= u <= layout.right + ON or role == "heel" or abs(u - at) < ON:
                     continue
+                middle = (at, thick / 2)
+                carried = f"top_{named(nose)}"
+                if not any(step.id == f"tick_middle_{role}" for step in sequence.steps) and any(
+                    step.line is not None and step.line.id == carried for step in sequence.steps
+                ):
+                    sequence.add(Step(
+                        id=f"tick_middle_{role}", do=Do.TICK, stop=f"top_{role}", role=role, face=Face.TOP,
+                        deduct="middle", start=TapeEnd(Edge.LINE, 0.0, (at, 0.0), carried),
+                        to=TapeEnd(Edge.LINE, thick / 2, middle, carried), reading=thick / 2,
+                    ))  # fmt: skip
                 ends = ((u, 0.0), (at, thick / 2)) if face is Face.NEAR else ((at, thick / 2), (u, thick))
                 name = f"top_{named(line)}"
                 sequence.add(Step(
@@ -222,7 +232,7 @@ def _top_lines(sequence: Sequence, noses: dict[str, Needed]) -> None:
                 ))  # fmt: skip
 
 
-def _beside(sequence: Sequence, compound: list[tuple[int, object]]) -> list[Needed]:
+def _beside(sequence: Sequence, compound: list[tuple[int, Removal]]) -> list[Needed]:
     """By the school of one face: the far lines that are struck on the near face instead, parallel to a near one."""
     if sequence.preferences.cheeks is not Cheeks.ONE_FACE:
         return []

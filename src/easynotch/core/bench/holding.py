@@ -172,9 +172,7 @@ def _on_wood(point: Point, layout: Layout) -> bool:
     return layout.left - ON <= point[0] <= layout.right + ON and -ON <= point[1] <= layout.depth + ON
 
 
-def _holds(
-    bench: Bench, edge: Edge, point: Point, angle: float, *, fixed: bool
-) -> Iterator[tuple[float, Held, float]]:
+def _holds(bench: Bench, edge: Edge, point: Point, angle: float, *, fixed: bool) -> Iterator[tuple[float, Held, float]]:
     """A tool's holds on an edge for a line through a point: cost, hold, how far from the edge it draws."""
     layout = bench.layout
     at = crossing(point, angle, 0.0 if edge is Edge.TOP else layout.depth)
@@ -190,7 +188,7 @@ def _holds(
         yield off_end, AngleHold(bench.way is Way.TRIANGLE, edge, at, abs(angle), scale), BLADES[bench.way]
         return
     for number, (setting, leg, clamped) in enumerate(_settings(bench, angle, fixed=fixed)):
-        hold = legged(layout, edge, at, angle, setting, leg, jig=bench.way is Way.JIG and clamped, clamped=clamped)
+        hold = legged(layout, edge, at, angle, Legs(setting, leg, bench.way is Way.JIG and clamped, clamped))
         yield _cost(hold, layout, number) + off_end, hold, setting.tongue if leg == "tongue" else setting.body
 
 
@@ -207,9 +205,17 @@ def _settings(bench: Bench, angle: float, *, fixed: bool) -> Iterator[tuple[Sett
         yield setting, leg, False
 
 
-def legged(
-    layout: Layout, edge: Edge, at: Point, angle: float, setting: Setting, leg: str, *, jig: bool, clamped: bool
-) -> LeggedHold:
+@dataclass(frozen=True, slots=True)
+class Legs:
+    """Two legs at 90°: their figures, which one ``draws``, whether it is a jig, whether it is the clamped setting."""
+
+    setting: Setting
+    draws: str
+    jig: bool
+    clamped: bool
+
+
+def legged(layout: Layout, edge: Edge, at: Point, angle: float, legs: Legs) -> LeggedHold:
     """Lay two rigid legs so that one runs along a line and both figures stand on one edge.
 
     Args:
@@ -217,11 +223,9 @@ def legged(
         edge: the edge the figures are read on.
         at: where the line crosses that edge.
         angle: of the line, degrees from square across.
-        setting: the figures.
-        leg: which leg runs along the line.
-        jig: whether it is a jig rather than the square.
-        clamped: whether it is the piece's clamped setting.
+        legs: the figures, and which leg runs along the line.
     """
+    setting, leg = legs.setting, legs.draws
     lean = radians(angle)
     own, other = (setting.tongue, setting.body) if leg == "tongue" else (setting.body, setting.tongue)
     into = 1.0 if edge is Edge.TOP else -1.0
@@ -230,7 +234,7 @@ def legged(
     second = (heel[0] + side * other * cos(lean), heel[1] - side * other * sin(lean))
     tongue_at, body_at = (at, second) if leg == "tongue" else (second, at)
     off = not (_on_wood(heel, layout) and _on_wood(tongue_at, layout) and _on_wood(body_at, layout))
-    return LeggedHold(jig, edge, setting.tongue, setting.body, leg, heel, tongue_at, body_at, off, clamped)
+    return LeggedHold(legs.jig, edge, setting.tongue, setting.body, leg, heel, tongue_at, body_at, off, legs.clamped)
 
 
 def _cost(hold: LeggedHold, layout: Layout, number: int) -> float:

@@ -96,7 +96,9 @@ def lay_on_board(member: Member, preferences: Preferences, slide: float = 0.0) -
     if preferences.hook is Hook.FOOT:
         origin = stop + trim - length
         right = stop - origin
-        return Layout(length, member.stock.depth, member.stock.thickness, origin, right, 0.0, right, centre, tail, holds)
+        return Layout(
+            length, member.stock.depth, member.stock.thickness, origin, right, 0.0, right, centre, tail, holds
+        )
     origin = start - trim
     return Layout(length, member.stock.depth, member.stock.thickness, origin, trim, trim, length, centre, tail, holds)
 

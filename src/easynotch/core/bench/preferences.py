@@ -1,4 +1,4 @@
-"""How somebody works at the bench: which tool, which hook, which school. It changes drawings and words, never a line."""
+"""How somebody works at the bench: tool, hook, school. It changes drawings and words, never a line."""
 
 from dataclasses import dataclass
 from enum import StrEnum

@@ -1,4 +1,4 @@
-"""The saw's steps: which line, how far the blade tilts, which of the shop's saws reach it; one setting for all it suits."""
+"""The saw's steps: which line, how far the blade tilts, which saws reach; one setting for all it suits."""
 
 from collections.abc import Iterator
 from itertools import groupby
@@ -35,10 +35,14 @@ def saw_steps(sequence: Sequence, squared: frozenset[str]) -> Iterator[Step]:
         key=lambda one: (one[0].depth is not None, abs(one[1].angle) > ALONG, round(one[0].tilt / ONE_TILT)),
     )
     for number, (_, group) in enumerate(
-        groupby(order, key=lambda one: (one[0].depth is not None, abs(one[1].angle) > ALONG, round(one[0].tilt / ONE_TILT)))
+        groupby(
+            order, key=lambda one: (one[0].depth is not None, abs(one[1].angle) > ALONG, round(one[0].tilt / ONE_TILT))
+        )
     ):
         for cut, line in group:
-            yield Step(id=f"saw_{cut.line}", do=Do.SAW, stop=f"saw_{number + 1}", role=cut.role, face=line.face, cut=cut)
+            yield Step(
+                id=f"saw_{cut.line}", do=Do.SAW, stop=f"saw_{number + 1}", role=cut.role, face=line.face, cut=cut
+            )
 
 
 def _line_of(sequence: Sequence, cut: CutPlane) -> Needed | None:

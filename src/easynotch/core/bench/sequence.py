@@ -2,14 +2,14 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
-from math import atan2, degrees, hypot, radians, tan
+from math import atan, degrees, hypot, radians, tan
 
 from ..solid import Face, Member
-from .holding import AlongHold, Bench, JoinHold, Part, hold_line
+from .holding import Bench, Part, hold_line
 from .layout import STRAIGHT, Layout
 from .lines import ON, Needed, crossing, needed_lines
 from .preferences import Method, Preferences
-from .step import AcrossHold, Do, Edge, PencilLine, Point, ReadAcross, Step, TapeEnd
+from .step import AcrossHold, AlongHold, Do, Edge, JoinHold, PencilLine, Point, ReadAcross, Step, TapeEnd
 
 FOOT = 304.8
 """mm: what is shorter is not read across the square."""
@@ -46,7 +46,7 @@ class Sequence:
             u = self.layout.u(cut.plane.offset / normal.x)
             end = (u - self.layout.depth * normal.y / normal.x, self.layout.depth)
             far = self.lines.get((Face.FAR, cut.id))
-            whole = Needed(cut.id, cut.role, number, Face.NEAR, (u, 0.0), end, degrees(atan2(-normal.y, normal.x)),
+            whole = Needed(cut.id, cut.role, number, Face.NEAR, (u, 0.0), end, degrees(atan(-normal.y / normal.x)),
                            "foot" if normal.x > 0 else "head")  # fmt: skip
             if far is not None or all(one.group != number for one in self.lines.values()):
                 if far is None and not self.has_lengthwise_faces:
@@ -93,7 +93,11 @@ class Sequence:
         """Tick the place a line is set at, where nothing is there yet; return it."""
         other = line.end
         if not line.base and not self.is_ticked(line.face, line.start):
-            for end in (other, crossing(line.start, line.angle, self.layout.depth), crossing(line.start, line.angle, 0.0)):
+            for end in (
+                other,
+                crossing(line.start, line.angle, self.layout.depth),
+                crossing(line.start, line.angle, 0.0),
+            ):
                 if abs(line.angle) < 80.0 and self.is_ticked(line.face, end) and not self._is_corner(end):
                     return end
         if self.is_ticked(line.face, line.start):
@@ -173,7 +177,10 @@ class Sequence:
                 line=PencilLine(guide.id, guide.start, guide.end),
             ))  # fmt: skip
             base = guide
-        begin, at = TapeEnd(Edge.LINE, 0.0, base.start, _named(base)), hypot(point[0] - base.start[0], point[1] - base.start[1])
+        begin, at = (
+            TapeEnd(Edge.LINE, 0.0, base.start, _named(base)),
+            hypot(point[0] - base.start[0], point[1] - base.start[1]),
+        )
         self.add(Step(
             id=f"tick_{name}", do=Do.TICK, stop=stop, role=role, face=face,
             start=begin, to=TapeEnd(Edge.LINE, at, point, _named(base)), reading=at,
@@ -184,7 +191,8 @@ class Sequence:
         """A drawn line that passes through a point."""
         return next(
             (line for (side, _), line in self.drawn.items()
-             if side is face and not line.gauged and not own.startswith(_named(line)) and line.along(point) is not None),
+             if side is face and not line.gauged and not own.startswith(_named(line))
+             and line.along(point) is not None),
             None,
         )  # fmt: skip
 
@@ -269,9 +277,7 @@ class Sequence:
         return (a + (c - a) * low, b + (d - b) * low), (a + (c - a) * high, b + (d - b) * high)
 
     def plumb_line(self, face: Face, name: str, role: str, x_top: float, stop: str) -> Needed:
-        """Draw a plumb line right across a face whose top lies at u ``x_top``, set from whichever of its ends is ticked;
-        return it.
-        """
+        """Draw a plumb line right across a face, its top at ``x_top``, set from whichever end is ticked; return it."""
         angle = self.bench.angles.plumb or 0.0
         start, end = self._clipped(crossing((x_top, 0.0), angle, v) for v in (0.0, self.layout.depth))
         line = Needed(name, role, -1, face, start, end, angle, "")

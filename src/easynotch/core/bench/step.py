@@ -186,7 +186,7 @@ class Step:
         stop: the place along the board it belongs to; the screen shows a stop's steps together.
         role: of the cut it is for.
         face: the face that lies up.
-        on_end: whether it is drawn on the board's end: across it down from the crown edge, and through from the near face.
+        on_end: whether it is drawn on the board's end: down from the crown edge, and through from the near face.
         start: what the tape starts on.
         to: where it arrives.
         reading: what the tape shows, mm, exact.

@@ -4,6 +4,7 @@ Whole units first, the odd part measured level, up to the run line; the tail fro
 ridge and the fascia take is then one level distance each (:mod:`deductions`).
 """
 
+from itertools import pairwise
 from math import ceil, cos, floor, hypot, inf, radians, sin, tan
 
 from ..solid import Face
@@ -27,8 +28,8 @@ def walk_to(sequence: Sequence, name: str, start_u: float, end_u: float) -> None
     square = sequence.preferences.square
     whole = sequence.preferences.unit_run * unit
     # On a pitch steeper than the scales, by half units or quarters.
-    run = next((whole * scale for scale in (1.0, 0.5, 0.25, 0.125)
-                if whole * scale <= square.body_reach and whole * scale * tan(lean) <= square.tongue_reach), whole / 16)  # fmt: skip
+    most = min(square.body_reach, square.tongue_reach / tan(lean)) if lean > 0 else square.body_reach
+    run = next((whole * scale for scale in (1.0, 0.5, 0.25, 0.125) if whole * scale <= most), whole / 16)
     rise = run * tan(lean)
     level = abs(end_u - start_u) * cos(lean)
     times = max(0, floor(level / run + WHOLE))
@@ -50,7 +51,7 @@ def walk_notches(sequence: Sequence, teeth: list[float], rise: float, run: float
     """Walk a stair's notches down the board from the first tooth: every tooth after it is where the last step ended."""
     gauge = sequence.preferences.gauge
     clamped = rise if gauge is None else gauge
-    for number, (first, second) in enumerate(zip(teeth, teeth[1:], strict=False), 1):
+    for number, (first, second) in enumerate(pairwise(teeth), 1):
         sequence.add(Step(
             id=f"walk_{number}", do=Do.STEP, stop=f"walk_{number}", role="riser", face=Face.NEAR,
             start=TapeEnd(Edge.TOP, first, (first, 0.0)), to=TapeEnd(Edge.TOP, second, (second, 0.0)),

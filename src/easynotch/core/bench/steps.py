@@ -10,8 +10,8 @@ from ..solid import Face, Member, Plane
 from ..tools import Way
 from .deductions import End, ends_of, far_face, lay_out_end, stop_of
 from .holding import Angles, Bench, Setting, fitting
-from .lengthwise import gauge_lengthwise
 from .layout import Layout, has_cheeks, lay_on_board, plumb_angle
+from .lengthwise import gauge_lengthwise
 from .lines import ON, Needed
 from .preferences import Hook, Method, Preferences
 from .sawing import saw_steps
@@ -135,7 +135,13 @@ def _near_face(sequence: Sequence) -> dict[str, Needed]:
     if sequence.preferences.hook is Hook.FOOT:
         order.reverse()
     for group in order:
-        for line in (one for one in lines if one.group == group):
+        own = [one for one in lines if one.group == group]
+        if {"riser", "tread"} <= {line.role for line in own}:
+            # Both teeth first: then the square lies still for both legs.
+            for line in own:
+                if not line.base:
+                    sequence.set_point(line, stop_of(sequence, line))
+        for line in own:
             _lay_out(sequence, ends, noses, line.role)
             sequence.draw(line, stop_of(sequence, line))
     for role in list(ends):
@@ -170,7 +176,8 @@ def _walk(sequence: Sequence, ends: dict[str, End]) -> None:
             round(line.start[0], 6): line.start[0] for (face, _), line in sequence.lines.items()
             if face is Face.NEAR and line.role == "riser" and line.start[1] < ON
         }.values())  # fmt: skip
-        if teeth:
+        square = sequence.preferences.square
+        if teeth and tooth[0] <= square.tongue_reach and tooth[1] <= square.body_reach:
             sequence.tick(Face.NEAR, (teeth[0], 0.0), "walk_start", "riser", "walk_start")
             walk_notches(sequence, teeth, *tooth)
         return

@@ -17,7 +17,8 @@ def as_json(step: Step, shown: Shown, *, inside: bool = False) -> dict[str, Any]
         inside: whether the square's inside scales are read.
     """
     made: dict[str, Any] = {
-        "id": step.id, "do": str(step.do), "face": "end" if step.on_end else str(step.face), "stop": step.stop, "role": step.role or None,
+        "id": step.id, "do": str(step.do), "face": "end" if step.on_end else str(step.face),
+        "stop": step.stop, "role": step.role or None,
         "from": _tape_end(step.start), "to": _tape_end(step.to), "reading": step.reading,
         "shown": None if step.reading is None else shown(step.reading),
         "level": step.level or None, "deduct": step.deduct or None,

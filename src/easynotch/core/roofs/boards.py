@@ -6,7 +6,7 @@ from ..solid import CutPlane, Frame, Member, Plane, Removal, Stock, Touch, Vecto
 from ..terms import message
 from .bays import false_tail_sides
 from .layout import Leg, RoofLayout
-from .rafter import INWARD, finish, head_rows, plate_notch, tail_rows
+from .rafter import INWARD, finish, head_rows, plate_notch, tail_rows, to_eave
 from .roof import Gauged, RidgeKind, RoofError
 from .setting_out import SettingOut
 
@@ -37,8 +37,8 @@ def measured_board(layout: RoofLayout, leg: Leg, station: float, number: int) ->
     rows = (*head_rows(layout, own), plate_notch(slope), *tail_rows(layout, leg.slope))
     removals = tuple(slope.removal(frame, station, *planes) for planes in rows)
     stock = replace(roof.rafter, depth=depth)
-    return finish(own, frame, removals, member_id=f"board_{number + 1}", role="common", stock=stock,
-                  out=layout.out_of(leg.slope) if leg.bears else None)  # fmt: skip
+    member = finish(own, frame, removals, member_id=f"board_{number + 1}", role="common", stock=stock)
+    return to_eave(member, leg.slope, layout.out_of(leg.slope) if leg.bears else None)
 
 
 def false_tails(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list[Touch]]:

@@ -8,7 +8,7 @@ same wood: a pair is cut on one hand.
 from ..solid import CutPlane, Member, Plane, Removal, Stock, Vector
 from ..terms import Count, message
 from .layout import Leg, RoofLayout
-from .rafter import finish, plate_notch, tail_rows
+from .rafter import finish, plate_notch, tail_rows, to_eave
 from .roof import Lap, RoofError, Timber
 
 LEAST_LAP = 0.02
@@ -63,4 +63,5 @@ def lapped(
         ),
         *(slope.removal(frame, station, *planes) for planes in rows),
     )
-    return finish(leg, frame, removals, member_id=member_id, role="common", stock=stock, out=layout.out_of(slope))
+    member = finish(leg, frame, removals, member_id=member_id, role="common", stock=stock)
+    return to_eave(member, slope, layout.out_of(slope))

@@ -15,7 +15,7 @@ from .cheeks import end_common_cheeks, hip_cheeks
 from .hip_heads import heads_of, on_ridge
 from .layout import Leg, RoofLayout
 from .planes import UP
-from .rafter import along_centre, finish, long_point, plate_notch, rafter, tail_rows
+from .rafter import along_centre, finish, long_point, plate_notch, rafter, tail_rows, to_eave
 from .roof import End, KeepPlanes, RidgeKind, RoofError, Tail
 
 DOWN = Vector(0.0, 0.0, -1.0)
@@ -159,8 +159,8 @@ def jack_member(layout: RoofLayout, corner: Corner, place: JackPlace, *, plan_ru
     rows = (plate_notch(slope), *tail_rows(layout, slope))
     removals = (cheek, *(slope.removal(frame, place.station, *planes) for planes in rows))
     short = replace(place.leg, run=plan_run)
-    member = finish(short, frame, removals, member_id=member_id, role="jack", stock=layout.roof.rafter,
-                    out=layout.out_of(slope))  # fmt: skip
+    member = finish(short, frame, removals, member_id=member_id, role="jack", stock=layout.roof.rafter)
+    member = to_eave(member, slope, layout.out_of(slope))
     plane, half = cheek.planes[0].plane, layout.roof.rafter.thickness / 2
     ends = sorted((plane.offset - plane.normal.z * z) / plane.normal.x for z in (-half, half))
     lengths = {**member.lengths, "long_point": plan_run * slope.per_run - ends[0]}
@@ -225,8 +225,8 @@ def end_common(layout: RoofLayout, end: Leg) -> Member:
     cheeks = [removal(frame, cheek) for cheek in end_common_cheeks(layout, end)]
     rows = (plate_notch(end.slope), *tail_rows(layout, end.slope))
     removals = (head, *cheeks, *(end.slope.removal(frame, station, *planes) for planes in rows))
-    return finish(end, frame, removals, member_id="end_common", role="end_common", stock=layout.roof.rafter,
-                  out=layout.out_of(end.slope))  # fmt: skip
+    member = finish(end, frame, removals, member_id="end_common", role="end_common", stock=layout.roof.rafter)
+    return to_eave(member, end.slope, layout.out_of(end.slope))
 
 
 def side_rafter(layout: RoofLayout, leg: Leg, place: float, *, member_id: str, role: str) -> Member:

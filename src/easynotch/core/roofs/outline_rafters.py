@@ -10,7 +10,7 @@ from .footprint import NEAR, Footprint, Side, apart, cut_by, fit_between, strip
 from .layout import Leg, RoofLayout
 from .outline import TINY, Region, Seam
 from .outline_heads import Arrangement
-from .rafter import finish, plate_notch, tail_rows
+from .rafter import finish, plate_notch, tail_rows, to_eave
 from .roof import RoofError
 from .sticks import outline_of
 
@@ -189,8 +189,8 @@ def _made(layout: RoofLayout, leg: Leg, place: tuple[float, float], left: Footpr
     against = heads[0].against
     one_hip = len(heads) == 1 and against is not None and against.owner in _hips(layout)
     role = "hung" if not on_plate else "jack" if one_hip else "common"
-    member = finish(Leg(slope, run, on_plate), frame, tuple(rows), member_id=role, role=role, stock=stock,
-                    out=layout.out_of(slope) if on_plate else None)  # fmt: skip
+    member = finish(Leg(slope, run, on_plate), frame, tuple(rows), member_id=role, role=role, stock=stock)
+    member = to_eave(member, slope, layout.out_of(slope) if on_plate else None)
     if one_hip or not on_plate:
         member = _handed(member, heads[0], run * slope.per_run)
     return Standing(

@@ -1,5 +1,6 @@
 """Rafters that run square to an eave: where their planes are. Everything else about them follows from these."""
 
+from dataclasses import replace
 from itertools import pairwise
 
 from ..solid import Frame, Member, Plane, Removal, Stock, Theory
@@ -155,22 +156,12 @@ def rafter(
     removals = tuple(slope.removal(frame, station, *planes) for planes in rows)
     # Where the rafter ends at the wall, nothing of it reaches the eave.
     out = layout.out_of(slope) if leg.bears and layout.roof.eaves.false_tail is None else None
-    return finish(leg, frame, removals, member_id=member_id, role=role, stock=wood, out=out)
+    member = finish(leg, frame, removals, member_id=member_id, role=role, stock=wood)
+    return to_eave(member, slope, out)
 
 
-def finish(
-    leg: Leg,
-    frame: Frame,
-    removals: tuple[Removal, ...],
-    *,
-    member_id: str,
-    role: str,
-    stock: Stock,
-    out: float | None = None,
-) -> Member:
-    """A rafter from its planes, with its lengths read off them along the top edge's centre; ``out`` is how far, level,
-    the fascia's outer face stands out of the bearing line, where it has a tail.
-    """
+def finish(leg: Leg, frame: Frame, removals: tuple[Removal, ...], *, member_id: str, role: str, stock: Stock) -> Member:
+    """A rafter from its planes, with its lengths read off them along the top edge's centre."""
     alone = [one.planes[0] for one in removals if len(one.planes) == 1]
     # Of several cheeks the one that takes most off the centre is the head's end there.
     head = max(along_centre(cut.plane) for cut in alone if cut.role == "head")
@@ -191,8 +182,18 @@ def finish(
         reach=(min(head, 0.0, foot, zero) - spread, max(foot, plate, head) + spread),
         zero=zero,
         lengths=lengths,
-        theory=Theory(plate if leg.bears else None, None if out is None else plate + out * leg.slope.per_run),
+        theory=Theory(plate if leg.bears else None),
     )
+
+
+def to_eave(member: Member, slope: Slope, out: float | None) -> Member:
+    """A rafter with its theoretical line at the eave: ``out`` is how far, level, the fascia's outer face stands out of
+    the bearing line; None where it has no tail.
+    """
+    theory = member.theory
+    if out is None or theory is None or theory.plate is None:
+        return member
+    return replace(member, theory=replace(theory, tail=theory.plate + out * slope.per_run))
 
 
 def along_centre(plane: Plane) -> float:

@@ -17,7 +17,7 @@ from ..tape import Tape, nearest, write_marks
 from ..terms import Angle, Length, Message, Value, Volume
 
 LANGUAGE = "en"
-CATALOGUES = {"messages": ("messages", "choices", "roofs", "stairs"), "interface": ("interface",)}
+CATALOGUES = {"messages": ("messages", "choices", "roofs", "stairs", "bench"), "interface": ("interface",)}
 MM_PER_INCH = 25.4
 LITRE_PER_FT3 = 1 / 28.316846592
 MM2_PER_FT2 = 304.8**2

@@ -3,7 +3,7 @@
 from .drift import Drift, drift
 from .holds import Held, Way, hold_angle, other_figures
 from .saw import MitrePair, Reach, Saw, lying, reach, standing
-from .square import IMPERIAL, METRIC, Setting, Square, hold, hold_line
+from .square import IMPERIAL, METRIC, Setting, Square, hold, hold_line, square_outline
 
 __all__ = [
     "IMPERIAL",
@@ -23,5 +23,6 @@ __all__ = [
     "lying",
     "other_figures",
     "reach",
+    "square_outline",
     "standing",
 ]

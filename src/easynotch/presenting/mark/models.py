@@ -5,7 +5,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from .shown_models import Point, Shown
+from ..shared.shown import Point, Shown
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -19,7 +19,10 @@ class MarkView:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SquareView:
-    """The square in its setting: its outline, and the figures to hold at the board's top edge."""
+    """A square or a jig in its setting: its outline, and the figures to hold where its legs cross the board's edge.
+
+    ``draws`` is the leg that is traced, or both; ``edge`` the board's edge the figures stand on.
+    """
 
     shape: list[Point]
     heel: Point
@@ -27,7 +30,10 @@ class SquareView:
     body_at: Point
     tongue_figure: Shown
     body_figure: Shown
-    reaches: bool
+    draws: str
+    edge: str
+    jig: bool
+    scrap: Annotated[bool, Field(description="whether a part lies off the board, on a scrap laid beside")]
     scales: Annotated[str, Field(description="which scales are read, in words")]
     unit: Annotated[float, Field(description="mm of one numbered graduation")]
     division: Annotated[float, Field(description="mm of one fine graduation")]
@@ -35,44 +41,36 @@ class SquareView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SawView:
-    """A saw for a cut: whether it reaches, and what to do where it does not."""
-
-    level: str
-    text: str
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class CutView:
-    """A cut at the saw: line and tilt, the mitre saw's pairs, and which of the shop's saws reach it."""
+class StepView:
+    """One bench step: what is done, in a sentence, with the square that draws it where one does."""
 
     id: str
-    lines: list[str]
-    saws: list[SawView]
+    do: str
+    say: str
+    square: SquareView | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class StopView:
-    """A stop along the board: what to draw, its figure with both ends, and the square that draws it."""
+    """A place along the board: the steps done there, its figure with both ends, the square in its setting."""
 
     id: str
     kind: str
     title: str
-    say: str
     figure: Shown | None
     ends: str
+    steps: list[StepView]
     marks: list[str]
     lines: list[tuple[Point, Point]]
     lens: Point
-    held: Annotated[list[str], Field(description="how each of its lines is set and held, by the shop's way")]
-    others: Annotated[str, Field(description="other figures for the same line, or nothing")]
+    notes: Annotated[list[str], Field(description="how it may go wrong, or go otherwise")]
     face: Annotated[str, Field(description="the face that lies up: near or far")]
-    at: Annotated[float | None, Field(description="the running mark on the top edge that is read, mm from the hook")]
+    at: Annotated[float | None, Field(description="the running mark on the top edge that is read, mm along the board")]
     measure: Annotated[
         tuple[Point, Point] | None, Field(description="the two ends of the figure, where it is not on the tape")
     ]
     square: SquareView | None
-    cuts: list[CutView]
+    ghosts: Annotated[list[list[Point]], Field(description="the square's earlier places, where it was walked here")]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -95,13 +93,14 @@ class FarView:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class BoardView:
-    """A piece lying on the horses: u from the hook, v down from the top edge, mm."""
+    """A piece on its uncut board on the horses: u from the board's left end, v down from the top edge, mm."""
 
     id: str
     title: str
     count: int
     depth: float
-    board: Shown
+    length: Annotated[float, Field(description="how much of the board is drawn, mm")]
+    board: Annotated[Shown, Field(description="the shortest board that holds the piece")]
     stock: Shown | None
     outline: list[Point]
     waste: list[list[Point]]
@@ -111,6 +110,8 @@ class BoardView:
     away: Annotated[bool, Field(description="the square's heel away: drawn with the top edge towards the user")]
     left_handed: Annotated[bool, Field(description="drawn with the hook to the right")]
     hook: Annotated[float, Field(description="where the tape is hooked, mm along the board")]
+    from_foot: Annotated[bool, Field(description="whether it is hooked at the foot, and reads towards the head")]
+    plank: Annotated[bool, Field(description="whether it is a straight board, with no crown to lay up")]
     stops: list[StopView]
     tape_unit: float
     tape_division: float

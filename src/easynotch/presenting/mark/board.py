@@ -1,0 +1,74 @@
+"""A piece on the horses as the Mark station shows it."""
+
+from ...core.bench import Edge, Handed, Hold, Hook, lay_on_board, steps_of
+from ...core.rules import Words
+from ...core.solid import Face, extent
+from ...drawing import FaceSheet, draw_board
+from ...exchange import Worked, WorkedMember
+from ..shared.shown import shown
+from .models import BoardView, FarView, MarkView, RunningView
+from .sentences import is_imperial
+from .stops import GRADUATIONS, Piece, stop_views
+from .titles import kind_of, title_in
+from .tools import Tools
+
+AT_HOOK = 1e-6
+"""mm: a mark this near to the hook is the hook."""
+BEYOND = 60.0
+"""mm of board drawn beyond the farthest thing that lies on it."""
+
+
+def board_view(worked: Worked, laid: WorkedMember, words: Words, tools: Tools) -> BoardView:
+    """Return a piece on the horses: its board, its steps, its running marks."""
+    member, preferences = laid.member, tools.preferences
+    layout = lay_on_board(member, preferences)
+    steps = steps_of(member, preferences, more=member.count - 1 + tools.spare(member))
+    title = title_in(worked, member, words)
+    kind = kind_of(worked, member)
+    stops = stop_views(Piece(title, kind, steps, layout, preferences, words))
+    held = [u for stop in stops for step in stop.steps if step.square is not None
+            for u, _ in (step.square.heel, step.square.tongue_at, step.square.body_at)]  # fmt: skip
+    wood = max([*(u for stop in stops for line in stop.lines for u, _ in line), layout.hook, *held, 0.0])
+    length = min(layout.length, max(wood, layout.u(extent(member)[1])) + BEYOND)
+    sheet = draw_board(member, layout, length)
+    marked = sorted({
+        round(step.to.at, 6): step.to.at for step in steps
+        if step.to is not None and step.to.edge is Edge.TOP and step.face is Face.NEAR and step.start is not None
+        and abs(step.to.at - layout.hook) > AT_HOOK
+    }.values())  # fmt: skip
+    unit, division, numbered = GRADUATIONS[is_imperial(words)]
+    return BoardView(
+        id=member.id,
+        title=title,
+        count=member.count,
+        depth=sheet.depth,
+        length=length,
+        board=shown(sheet.board, words),
+        stock=shown(member.stock.length, words) if member.stock.length else None,
+        outline=list(sheet.near.outline),
+        waste=[list(scrap) for scrap in sheet.near.waste],
+        marks=_marks(sheet.near),
+        far=None if sheet.far is None else FarView(
+            outline=list(sheet.far.outline), waste=[list(scrap) for scrap in sheet.far.waste],
+            marks=_marks(sheet.far, "far_"),
+        ),
+        away=preferences.hold is Hold.AWAY,
+        running=[
+            RunningView(number=n, at=at, figure=shown(abs(at - layout.hook), words)) for n, at in enumerate(marked, 1)
+        ],
+        left_handed=preferences.handed is Handed.LEFT,
+        hook=layout.hook,
+        from_foot=preferences.hook is Hook.FOOT,
+        plank=kind.plank,
+        stops=stops,
+        tape_unit=unit,
+        tape_division=division,
+        tape_numbered=numbered,
+    )  # fmt: skip
+
+
+def _marks(sheet: FaceSheet, prefix: str = "") -> list[MarkView]:
+    return [
+        MarkView(id=f"{prefix}{name}", role=sheet.roles[name], pieces=list(pieces))
+        for name, pieces in sheet.lines.items()
+    ]

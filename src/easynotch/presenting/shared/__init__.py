@@ -1,0 +1,1 @@
+"""What every station shows: lengths as they are called."""
