@@ -96,9 +96,9 @@ class Apprentice:
         for (side, u, v), place in self.ticks.items():
             if side == face and abs(u - point[0]) < 0.02 and abs(v - point[1]) < 0.02:
                 return place
-        if self.squared is not None and abs(point[0] - self.squared) < WOOD and face in ("near", "far"):
-            if min(point[1], self.board["depth"] - point[1]) < WOOD:
-                return Place((self.squared, point[1]), 0.0)
+        corner = min(point[1], self.board["depth"] - point[1]) < WOOD and face in ("near", "far")
+        if corner and self.squared is not None and abs(point[0] - self.squared) < WOOD:
+            return Place((self.squared, point[1]), 0.0)
         for name, line in self.lines.items():
             if self.face_of(name) == face:
                 (a, b), (c, d) = line.nominal
@@ -130,11 +130,15 @@ class Apprentice:
         self.need(0 <= u <= self.board["length"], step, "no board there")
         self.at_head = u < self.board["length"] / 2
         self.squared = u
-        self.lines[step["line"]["id"]] = Drawn((u, 0.0), (0.0, 1.0), (u, self.board["depth"]), 0.0, 0.0, ((u, 0.0), (u, self.board["depth"])))
+        self.lines[step["line"]["id"]] = Drawn(
+            (u, 0.0), (0.0, 1.0), (u, self.board["depth"]), 0.0, 0.0, ((u, 0.0), (u, self.board["depth"]))
+        )
         self.sides[step["line"]["id"]] = "near"
 
     def do_hook(self, step):
-        self.need(step["from"]["edge"] == "end" and abs(step["from"]["at"] - self.squared) < WOOD, step, "no end to hook on")
+        self.need(
+            step["from"]["edge"] == "end" and abs(step["from"]["at"] - self.squared) < WOOD, step, "no end to hook on"
+        )
 
     def do_turn(self, step):
         self.turned = True
@@ -152,15 +156,25 @@ class Apprentice:
             self.need(abs(start["at"] - self.squared) < WOOD, step, "nothing to hook on")
             across = step.get("across")
             if across:
-                self.need(across["tongue"] <= self.tools.tongue and across["body"] <= self.tools.body, step, "not on the square")
-                self.need(abs(hypot(across["tongue"], across["body"]) * across["scale"] - step["reading"]) < 1e-6, step, "it does not read so")
+                self.need(
+                    across["tongue"] <= self.tools.tongue and across["body"] <= self.tools.body,
+                    step,
+                    "not on the square",
+                )
+                self.need(
+                    abs(hypot(across["tongue"], across["body"]) * across["scale"] - step["reading"]) < 1e-6,
+                    step,
+                    "it does not read so",
+                )
                 reading, half = across["scale"] * self.nearest(across["reading"]), half * across["scale"]
             way = 1.0 if target[0] >= start["at"] else -1.0
             self.ticks[self.key(face, target)] = Place((self.squared + way * reading, target[1]), half)
             return
         if start["edge"] == "top":
             # Down the squared end, from its corner.
-            self.need(abs(start["at"] - self.squared) < WOOD and abs(target[0] - self.squared) < WOOD, step, "no corner there")
+            self.need(
+                abs(start["at"] - self.squared) < WOOD and abs(target[0] - self.squared) < WOOD, step, "no corner there"
+            )
             self.ticks[self.key(face, target)] = Place((target[0], reading), half)
             return
         self.need(start["edge"] == "line" and start["line"] in self.lines, step, "the line is not drawn")
@@ -173,17 +187,36 @@ class Apprentice:
             nominal = a + (target[1] - b) * (c - a) / (d - b)
             side = 1.0 if target[0] > nominal else -1.0
             # Square to the line as it was drawn, out to the edge.
-            u = base.point[0] + (target[1] - base.point[1]) * base.way[0] / base.way[1] + side * reading / abs(base.way[1])
+            u = (
+                base.point[0]
+                + (target[1] - base.point[1]) * base.way[0] / base.way[1]
+                + side * reading / abs(base.way[1])
+            )
             far = hypot(begin[0] - base.point[0], begin[1] - base.point[1])
             self.ticks[self.key(face, target)] = Place((u, target[1]), base.off + far * base.turn + half)
             return
         length = hypot(target[0] - begin[0], target[1] - begin[1])
         self.need(abs(length - step["reading"]) < 1e-3, step, "it is not so far")
+        rule = step.get("rule")
+        if rule:
+            span = hypot(rule["to"][0] - rule["from"][0], rule["to"][1] - rule["from"][1])
+            self.need(abs(span - rule["number"]) < 1e-6, step, "another number spans the board")
+            share = rule["at"] / rule["number"]
+            place = tuple(a + (b - a) * share for a, b in zip(rule["from"], rule["to"], strict=True))
+            self.need(hypot(place[0] - target[0], place[1] - target[1]) < 1e-3, step, "the rule says another place")
         if to["edge"] == "line":
             self.need(to["line"] == start["line"], step, "along one line")
-            sign = 1.0 if (target[0] - begin[0]) * base.way[0] + (target[1] - begin[1]) * base.way[1] >= 0 else -1.0
-            here = (base.point[0] + base.way[0] * sign * reading, base.point[1] + base.way[1] * sign * reading)
-            self.ticks[self.key(face, target)] = Place(here, base.off + abs(reading) * base.turn + half)
+            # From where the line really begins or ends, along it as it was really drawn.
+            (a, b), (c, d) = base.nominal
+            ahead = hypot(begin[0] - a, begin[1] - b) < hypot(begin[0] - c, begin[1] - d)
+            if ahead:
+                from_ = base.point
+            else:
+                from_, _ = self.at_edge(base, d) if abs(d) < WOOD else (base.end, 0.0)
+            sign = 1.0 if ahead else -1.0
+            here = (from_[0] + base.way[0] * sign * reading, from_[1] + base.way[1] * sign * reading)
+            far = hypot(here[0] - base.point[0], here[1] - base.point[1])
+            self.ticks[self.key(face, target)] = Place(here, base.off + far * base.turn + half)
             return
         # Along an edge, from where a line meets it.
         (u, _), off = self.at_edge(base, target[1])
@@ -223,14 +256,19 @@ class Apprentice:
         reading = self.nearest(step["reading"])
         told = reading if abs(step["from"]["point"][1]) < WOOD else step["from"]["point"][1] - reading
         self.need(self.on_wood((u, v), step["face"]), step, "off the wood")
-        self.lines[step["line"]["id"]] = Drawn((u, told), (1.0, 0.0), (w, told), self.tools.division / 2, 0.0, ((u, v), (w, v)))
+        self.lines[step["line"]["id"]] = Drawn(
+            (u, told), (1.0, 0.0), (w, told), self.tools.division / 2, 0.0, ((u, v), (w, v))
+        )
         self.sides[step["line"]["id"]] = step["face"]
 
     def do_draw(self, step):
         face, (p, q) = step["face"], (step["line"]["from"], step["line"]["to"])
         self.need(not self.sawing, step, "sawn already")
         if face == "end":
-            on = all(-WOOD <= v <= self.board["depth"] + WOOD and -WOOD <= w <= self.board["thickness"] + WOOD for v, w in (p, q))
+            on = all(
+                -WOOD <= v <= self.board["depth"] + WOOD and -WOOD <= w <= self.board["thickness"] + WOOD
+                for v, w in (p, q)
+            )
             self.need(on, step, "off the end")
             self.section.append((tuple(p), tuple(q)))
             return
@@ -238,20 +276,36 @@ class Apprentice:
         self.need(self.on_wood(p, face) and self.on_wood(q, face), step, "a pencil needs wood")
         length = hypot(q[0] - p[0], q[1] - p[1])
         way = ((q[0] - p[0]) / length, (q[1] - p[1]) / length) if length > 1e-9 else (0.0, 1.0)
-        hold = step["hold"]
         if face == "top":
             self.lines[step["line"]["id"]] = Drawn(p, way, q, 1e9, 0.0, (tuple(p), tuple(q)))
             self.sides[step["line"]["id"]] = face
             return
         begin = self.find(face, p)
         self.need(begin is not None, step, "nothing to set it from")
+        turned, turn, begin = self.aim(step, begin, p, q, way)
+        c, s = cos(turned), sin(turned)
+        real = (way[0] * c - way[1] * s, way[0] * s + way[1] * c)
+        end = (begin.point[0] + real[0] * length, begin.point[1] + real[1] * length)
+        self.lines[step["line"]["id"]] = Drawn(begin.point, real, end, begin.off, turn, (tuple(p), tuple(q)))
+        self.sides[step["line"]["id"]] = face
+        first = self.lines.get(step["line"]["id"].removesuffix("_on"))
+        if step["line"]["id"].endswith("_on") and first is not None:
+            # One line in two holds.
+            first.end, first.turn = end, max(first.turn, turn)
+            first.nominal = (first.nominal[0], tuple(q))
+
+    def aim(self, step, begin, p, q, way):
+        """How far the tool turns the line from the true one, within which bound, and where it starts."""
+        hold, face = step["hold"], step["face"]
         turn = turned = 0.0
         if "joins" in hold:
             first, second = (self.find(face, point) for point in hold["joins"])
             self.need(first is not None and second is not None, step, "a tick is missing")
             across = ((second.point[0] - first.point[0]), (second.point[1] - first.point[1]))
             true = ((hold["joins"][1][0] - hold["joins"][0][0]), (hold["joins"][1][1] - hold["joins"][0][1]))
-            self.need(abs(true[0] * way[1] - true[1] * way[0]) / hypot(*true) < 1e-4, step, "they do not lie on the line")
+            self.need(
+                abs(true[0] * way[1] - true[1] * way[0]) / hypot(*true) < 1e-4, step, "they do not lie on the line"
+            )
             turned = atan2(true[0] * across[1] - true[1] * across[0], true[0] * across[0] + true[1] * across[1])
             turn = (first.off + second.off) / hypot(*true)
             begin = Place(begin.point, max(begin.off, first.off, second.off))
@@ -266,21 +320,14 @@ class Apprentice:
         elif hold.get("across"):
             self.need(abs(way[0]) < 1e-7, step, "it does not run square across")
             edge = 0.0 if hold["edge"] == "top" else self.board["depth"]
-            self.need(max(abs(p[1] - edge), abs(q[1] - edge)) <= self.tools.tongue + WOOD, step, "past the tongue's end")
+            self.need(
+                max(abs(p[1] - edge), abs(q[1] - edge)) <= self.tools.tongue + WOOD, step, "past the tongue's end"
+            )
         elif "degrees" in hold:
             turned, turn = self.angled(step, hold, p, q, way)
         else:
             turned, turn = self.legs(step, hold, p, q, way)
-        c, s = cos(turned), sin(turned)
-        real = (way[0] * c - way[1] * s, way[0] * s + way[1] * c)
-        end = (begin.point[0] + real[0] * length, begin.point[1] + real[1] * length)
-        self.lines[step["line"]["id"]] = Drawn(begin.point, real, end, begin.off, turn, (tuple(p), tuple(q)))
-        self.sides[step["line"]["id"]] = face
-        first = self.lines.get(step["line"]["id"].removesuffix("_on"))
-        if step["line"]["id"].endswith("_on") and first is not None:
-            # One line in two holds.
-            first.end, first.turn = end, max(first.turn, turn)
-            first.nominal = (first.nominal[0], tuple(q))
+        return turned, turn, begin
 
     def at_edge(self, line, v):
         """Where a line, as it was drawn, meets an edge."""
@@ -304,7 +351,11 @@ class Apprentice:
         if "hip_scale" in hold:
             self.need(0 < hold["hip_scale"] <= self.tools.body, step, "not on its scale")
         reach = self.tools.triangle_edge if hold["tool"] == "triangle" else self.tools.bevel_blade
-        self.need(max(hypot(p[0] - pivot[0], p[1] - pivot[1]), hypot(q[0] - pivot[0], q[1] - pivot[1])) <= reach + WOOD, step, "past its end")
+        self.need(
+            max(hypot(p[0] - pivot[0], p[1] - pivot[1]), hypot(q[0] - pivot[0], q[1] - pivot[1])) <= reach + WOOD,
+            step,
+            "past its end",
+        )
         fine = self.tools.triangle if hold["tool"] == "triangle" else self.tools.bevel
         if not fine:
             return 0.0, 0.0
@@ -317,17 +368,23 @@ class Apprentice:
         jig = hold["tool"] == "jig"
         a, b = (hold["riser"], hold["going"]) if jig else (hold["tongue"], hold["body"])
         if not jig:
-            self.need(a <= self.tools.tongue + WOOD and b <= self.tools.body + WOOD, step, "a figure past the scale's end")
+            self.need(
+                a <= self.tools.tongue + WOOD and b <= self.tools.body + WOOD, step, "a figure past the scale's end"
+            )
         own, other = (a, b) if hold["draw"] == "tongue" else (b, a)
         at = self.edge_crossing(p, way, hold["edge"])
         heel = hold["heel"]
         self.need(abs(hypot(heel[0] - at[0], heel[1] - at[1]) - own) < 0.01, step, "the figure is not at the edge")
-        self.need(abs((heel[0] - at[0]) * way[1] - (heel[1] - at[1]) * way[0]) < 0.01, step, "the leg does not lie on the line")
+        self.need(
+            abs((heel[0] - at[0]) * way[1] - (heel[1] - at[1]) * way[0]) < 0.01,
+            step,
+            "the leg does not lie on the line",
+        )
         # The other leg stands at 90° and must reach the same edge at its own figure.
         into = 1.0 if hold["edge"] == "top" else -1.0
         depth = (heel[1] - at[1]) * into
         self.need(depth > 0, step, "the heel lies off the edge it is held on")
-        run = (heel[0] - at[0])
+        run = heel[0] - at[0]
         self.need(abs(own * own * 1.0 - (depth**2 + run**2)) < 0.1, step, "a bent leg")
         second = at[0] + hypot(own, other) * (1.0 if run > 0 else -1.0) if abs(run) > 1e-9 else None
         self.need(second is not None, step, "square across needs no figures")
@@ -396,7 +453,9 @@ class Apprentice:
             normal = (0.0, -1.0) if cut["waste"] == "top" else (0.0, 1.0)
         far = 5e4
         a, b = (x - dx * far, y - dy * far), (x + dx * far, y + dy * far)
-        return Polygon([a, b, (b[0] + normal[0] * far, b[1] + normal[1] * far), (a[0] + normal[0] * far, a[1] + normal[1] * far)])
+        return Polygon(
+            [a, b, (b[0] + normal[0] * far, b[1] + normal[1] * far), (a[0] + normal[0] * far, a[1] + normal[1] * far)]
+        )
 
 
 def tilt_closed(cut, angle, thickness):

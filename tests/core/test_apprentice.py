@@ -3,9 +3,7 @@ is told to do what no real tool can do.
 """
 
 from dataclasses import replace
-from math import hypot
 
-import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely import Polygon
@@ -21,14 +19,13 @@ from easynotch.core.bench import (
     Preferences,
     as_json,
     lay_on_board,
-    needed_lines,
     steps_of,
 )
 from easynotch.core.roofs import frame_roof, lay_out_roof
 from easynotch.core.solid import Face, marks_of, outline
 from easynotch.core.stairs import lay_out, stringers
 from easynotch.core.tools import IMPERIAL, METRIC, Saw, Square, Way
-from tests.apprentice import FINE, Apprentice, Tools, tilt_closed
+from tests.apprentice import Apprentice, Tools
 from tests.flights import flights
 from tests.roofs import outlines, roofs
 
@@ -101,4 +98,9 @@ def test_on_a_tape_and_with_any_tool_no_line_stands_farther_off_than_its_bound(m
                 for piece in mark.pieces if line is not None else ():
                     for u, v in piece:
                         point = (u + shift, v)
-                        assert line.aside(point) <= line.allowed(point), (member.id, mark.id, line.aside(point), line.allowed(point))
+                        assert line.aside(point) <= line.allowed(point), (
+                            member.id,
+                            mark.id,
+                            line.aside(point),
+                            line.allowed(point),
+                        )

@@ -6,12 +6,12 @@ import pytest
 from hypothesis import assume, given
 from shapely import Polygon, intersection, unary_union
 
+from easynotch.core.bench import Preferences, lay_on_board
 from easynotch.core.rules import LimitSetId, limit_set
-from easynotch.core.solid import marks_of, outline
+from easynotch.core.solid import extent, outline
 from easynotch.core.stairs import lay_out, stringers
 from easynotch.core.terms import Angle, Count, Level, against
-from easynotch.core.tools import IMPERIAL
-from easynotch.drawing import Bench, Layer, draw_board, draw_elevation, draw_profile
+from easynotch.drawing import Layer, draw_board, draw_elevation, draw_profile
 from tests.flights import flights
 
 
@@ -50,10 +50,13 @@ def test_treads_and_riser_boards_are_drawn_where_the_sawn_stringer_carries_them(
 def test_what_is_left_and_what_is_hatched_make_up_the_board_and_share_nothing(flight):
     layout = lay_out(flight)
     member = stringers(layout)[0]
-    sheet = draw_board(member, marks_of(member), Bench(IMPERIAL))
-    left, scraps = shape(sheet.outline), unary_union([shape(scrap) for scrap in sheet.waste])
+    layout = lay_on_board(member, Preferences())
+    length = layout.u(extent(member)[1])
+    sheet = draw_board(member, layout, length)
+    left, scraps = shape(sheet.near.outline), unary_union([shape(scrap) for scrap in sheet.near.waste])
     assert left.area == pytest.approx(shape([(u - member.zero, v) for u, v in outline(member)]).area)
-    assert left.area + scraps.area == pytest.approx(sheet.board * sheet.depth, rel=1e-6)
+    assert left.area + scraps.area == pytest.approx(length * sheet.depth, rel=1e-6)
+    assert sheet.board == pytest.approx(length - layout.hook)
     # On a grid: edges that run in each other to the last digit make a plain intersection nonsense.
     assert intersection(left, scraps, grid_size=1e-6).area < 1e-2
 
@@ -63,10 +66,10 @@ def test_every_sawn_edge_of_the_board_is_a_pencil_line_on_it(flight):
     """Walk the outline: each edge lies on a mark's piece or on an edge of the stock, and nothing sawn is left unmarked."""
     layout = lay_out(flight)
     member = stringers(layout)[0]
-    sheet = draw_board(member, marks_of(member), Bench(IMPERIAL))
-    assume(len(sheet.outline) > 2)
-    pieces = [piece for mark in sheet.marks for piece in mark.pieces]
-    corners = sheet.outline
+    sheet = draw_board(member, lay_on_board(member, Preferences()), 1e5)
+    assume(len(sheet.near.outline) > 2)
+    pieces = [piece for pieces in sheet.near.lines.values() for piece in pieces]
+    corners = sheet.near.outline
     for i, (u, v) in enumerate(corners):
         a, b = corners[i - 1]
         middle = ((u + a) / 2, (v + b) / 2)

@@ -1,6 +1,5 @@
 """If these break, a stringer is cut that does not fit: a riser out, a foot off level, a head off plumb, a mark astray."""
 
-from dataclasses import replace
 from itertools import pairwise
 from math import hypot
 
@@ -9,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Polygon
 
-from easynotch.core.bench import StopKind, stops_of
+from easynotch.core.bench import LeggedHold, Preferences, lay_on_board, steps_of
 from easynotch.core.rules import LimitSetId, limit_set
 from easynotch.core.solid import Vector, as_manifold, describe, marks_of, outline
 from easynotch.core.solid import close as joint_of
@@ -171,32 +170,23 @@ def test_the_square_in_its_setting_draws_exactly_the_lines_of_its_stop(flight):
     layout = lay_out(flight)
     member = stringers(layout)[0]
     marks = {mark.id: mark for mark in marks_of(member)}
-    for stop in stops_of(member, IMPERIAL):
-        if stop.setting is None:
+    layout_on_board = lay_on_board(member, Preferences())
+    notches = {"tongue": 0, "body": 0}
+    for step in steps_of(member, Preferences()):
+        if not isinstance(step.hold, LeggedHold) or step.line is None:
             continue
-        heel, setting = stop.setting.heel, stop.setting
-        for name in stop.marks:
-            mark = marks[name]
-            for u, v in mark.pieces[0]:
-                legs = [setting.tongue_at, setting.body_at]
-                area = min(abs((u - heel[0]) * (y - heel[1]) - (v - heel[1]) * (x - heel[0])) for x, y in legs)
-                assert area < 1e-3
-        if stop.role == "foot":
-            assert stop.start == pytest.approx(marks_of_whole(layout)["foot"].pieces[0][0], abs=1e-6)
-        if stop.kind is StopKind.NOTCH and stop.role == "tread":
-            assert (setting.tongue_figure, setting.body_figure) == (close(layout.riser), close(layout.going))
-        assert hypot(heel[0] - setting.tongue_at[0], heel[1]) == close(setting.tongue_figure)
-
-
-def marks_of_whole(layout):
-    """The pattern's marks as if nothing were notched over kicker or ledger: the foot line starts at the toe."""
-    bare = lay_out(
-        replace(
-            layout.flight,
-            kicker=None,
-            head=replace(layout.flight.head, kind=HeadKind.HANGER)
-            if layout.flight.head.kind == "ledger"
-            else layout.flight.head,
-        )
-    )
-    return {mark.id: mark for mark in marks_of(stringers(bare)[0])}
+        heel, hold = step.hold.heel, step.hold
+        for u, v in (step.line.start, step.line.end):
+            x, y = hold.tongue_at if hold.draw == "tongue" else hold.body_at
+            assert abs((u - heel[0]) * (y - heel[1]) - (v - heel[1]) * (x - heel[0])) < 1e-3
+        if "+" in step.stop and step.role in ("riser", "tread"):
+            # A notch is never scaled: its legs are riser and going, its heel the corner itself.
+            assert (hold.tongue, hold.body) == (close(layout.riser), close(layout.going))
+            corner = marks[step.line.id].pieces[0]
+            ends = [(u + layout_on_board.u(member.zero), v) for u, v in corner]
+            assert min(hypot(heel[0] - u, heel[1] - v) for u, v in ends) < 1e-4
+            notches[hold.draw] += 1
+        (tu, tv), (bu, bv) = hold.tongue_at, hold.body_at
+        assert (tu - heel[0]) * (bu - heel[0]) + (tv - heel[1]) * (bv - heel[1]) == pytest.approx(0, abs=1e-4)
+    if layout.riser <= IMPERIAL.tongue and layout.going <= IMPERIAL.body:
+        assert notches["tongue"] == notches["body"] == layout.tread_count - 1

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from easynotch.core.bench import stops_of
+from easynotch.core.bench import Preferences, lay_on_board, steps_of
 from easynotch.core.rules import LimitSetId, limit_set
 from easynotch.core.solid import Stock, as_manifold, close, dry_fit, face_polygon, outline, overlaps
 from easynotch.core.stairs import (
@@ -38,7 +38,6 @@ from easynotch.core.stairs import (
     survey_built,
 )
 from easynotch.core.tape import Tape, Units
-from easynotch.core.tools import IMPERIAL
 from tests.flights import flights, whole_flights
 
 LIMITS = limit_set(LimitSetId.NORTH_AMERICAN_DWELLING).limits
@@ -250,10 +249,14 @@ def test_treads_and_risers_slide_into_their_housings_and_nothing_else_is_cut_awa
             assert facts["head_overlap"] == pytest.approx(max(0.0, min(top, 0.0) - max(low, -header)))
             assert facts["head_missing"] == pytest.approx(max(0.0, min(top, -header) - low))
     # The nosings' running marks are one pitch apart, at the margin below the edge; the outline is whole.
-    stops = {stop.id.split("+")[0]: stop for stop in stops_of(left.member, IMPERIAL) if stop.role == "housing"}
-    treads = [stops[f"tread_{k}"] for k in range(1, layout.tread_count + 1) if f"tread_{k}" in stops]
-    assert len(treads) == layout.tread_count
+    lay = lay_on_board(left.member, Preferences())
+    steps = {step.id: step for step in steps_of(left.member, Preferences())}
+    treads = [steps[f"tick_tread_{k}_above"].to.at for k in range(1, layout.tread_count + 1)]
     for one, after in pairwise(treads):
-        assert after.along_top - one.along_top == pytest.approx(facts["housing_pitch"], abs=1e-6)
-    assert min(v for stop in treads for _, v in stop.lines[0]) == pytest.approx(margin, abs=1e-6)
+        assert after - one == pytest.approx(facts["housing_pitch"], abs=1e-6)
+    drawn = [step.line for step in steps.values() if step.line is not None and step.role == "housing"]
+    assert min(v for line in drawn if line.id.startswith("tread_") for _, v in (line.start, line.end)) == pytest.approx(
+        margin, abs=1e-6
+    )
+    assert lay.holds
     assert len(outline(left.member)) <= 6

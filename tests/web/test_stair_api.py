@@ -12,9 +12,10 @@ from easynotch.core.tools import IMPERIAL
 from easynotch.drawing import draw_foot, draw_head, draw_in_hand, draw_stair, draw_stair_plan
 from easynotch.exchange import Problems, habit_of, work_out_flight
 from easynotch.exchange.job_model import FlightInput
+from easynotch.presenting.mark.board import board_view
+from easynotch.presenting.mark.patterns import patterns_of
+from easynotch.presenting.mark.tools import Tools
 from easynotch.web import stair
-from easynotch.web.board_view import Tools, board_view
-from easynotch.web.pieces import talk_of
 from easynotch.web.views import check_view, sheet_view
 from tests.flights import stairs
 
@@ -36,9 +37,10 @@ def test_every_piece_and_figure_of_any_whole_flight_has_its_words_and_drawings(f
         assume(False)
     layout, framing = worked.layout, worked.framing
     said = []
-    for laid in worked.members:
-        board = board_view(laid, WORDS, talk_of(worked, laid, WORDS), TOOLS)
-        said += [board.title, *(stop.say for stop in board.stops), *(stop.title for stop in board.stops)]
+    for pattern in patterns_of(worked):
+        board = board_view(worked, pattern, WORDS, TOOLS)
+        said += [board.title, *(step.say for stop in board.stops for step in stop.steps)]
+        said += [text for stop in board.stops for text in (stop.title, *stop.notes)]
     said += [WORDS.say(step) for step in order_of_work(layout, on_the_ground=True)]
     for check in worked.checks:
         view = check_view(check, WORDS)

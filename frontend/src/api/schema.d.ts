@@ -998,7 +998,7 @@ export interface components {
         };
         /**
          * BoardView
-         * @description A piece lying on the horses: u from the hook, v down from the top edge, mm.
+         * @description A piece on its uncut board on the horses: u from the board's left end, v down from the top edge, mm.
          */
         BoardView: {
             /** Id */
@@ -1009,6 +1009,17 @@ export interface components {
             count: number;
             /** Depth */
             depth: number;
+            /**
+             * Goes
+             * @description where its pieces go, where they have more names than one
+             */
+            goes: string[];
+            /**
+             * Length
+             * @description how much of the board is drawn, mm
+             */
+            length: number;
+            /** @description the shortest board that holds the piece */
             board: components["schemas"]["Shown"];
             stock: components["schemas"]["Shown"] | null;
             /** Outline */
@@ -1042,6 +1053,24 @@ export interface components {
              * @description where the tape is hooked, mm along the board
              */
             hook: number;
+            /**
+             * From Foot
+             * @description whether it is hooked at the foot, and reads towards the head
+             */
+            from_foot: boolean;
+            /**
+             * Plank
+             * @description whether it is a straight board, with no crown to lay up
+             */
+            plank: boolean;
+            /**
+             * Defects
+             * @description splits and knots of this board, as polygons
+             */
+            defects: [
+                number,
+                number
+            ][][];
             /** Stops */
             stops: components["schemas"]["StopView"][];
             /** Tape Unit */
@@ -1090,18 +1119,6 @@ export interface components {
             remedy: string | null;
             /** Source */
             source: string | null;
-        };
-        /**
-         * CutView
-         * @description A cut at the saw: line and tilt, the mitre saw's pairs, and which of the shop's saws reach it.
-         */
-        CutView: {
-            /** Id */
-            id: string;
-            /** Lines */
-            lines: string[];
-            /** Saws */
-            saws: components["schemas"]["SawView"][];
         };
         /**
          * DimensionView
@@ -1415,16 +1432,6 @@ export interface components {
             figure: components["schemas"]["Shown"];
         };
         /**
-         * SawView
-         * @description A saw for a cut: whether it reaches, and what to do where it does not.
-         */
-        SawView: {
-            /** Level */
-            level: string;
-            /** Text */
-            text: string;
-        };
-        /**
          * ScreenView
          * @description A work as the stations show it. ``candidates`` and ``drift`` are a flight's, ``roof`` is a roof's.
          */
@@ -1539,7 +1546,9 @@ export interface components {
         };
         /**
          * SquareView
-         * @description The square in its setting: its outline, and the figures to hold at the board's top edge.
+         * @description A square or a jig in its setting: its outline, and the figures to hold where its legs cross the board's edge.
+         *
+         *     ``draws`` is the leg that is traced, or both; ``edge`` the board's edge the figures stand on.
          */
         SquareView: {
             /** Shape */
@@ -1564,8 +1573,17 @@ export interface components {
             ];
             tongue_figure: components["schemas"]["Shown"];
             body_figure: components["schemas"]["Shown"];
-            /** Reaches */
-            reaches: boolean;
+            /** Draws */
+            draws: string;
+            /** Edge */
+            edge: string;
+            /** Jig */
+            jig: boolean;
+            /**
+             * Scrap
+             * @description whether a part lies off the board, on a scrap laid beside
+             */
+            scrap: boolean;
             /**
              * Scales
              * @description which scales are read, in words
@@ -1600,8 +1618,21 @@ export interface components {
             text: string;
         };
         /**
+         * StepView
+         * @description One bench step: what is done, in a sentence, with the square that draws it where one does.
+         */
+        StepView: {
+            /** Id */
+            id: string;
+            /** Do */
+            do: string;
+            /** Say */
+            say: string;
+            square: components["schemas"]["SquareView"] | null;
+        };
+        /**
          * StopView
-         * @description A stop along the board: what to draw, its figure with both ends, and the square that draws it.
+         * @description A place along the board: the steps done there, its figure with both ends, the square in its setting.
          */
         StopView: {
             /** Id */
@@ -1610,11 +1641,11 @@ export interface components {
             kind: string;
             /** Title */
             title: string;
-            /** Say */
-            say: string;
             figure: components["schemas"]["Shown"] | null;
             /** Ends */
             ends: string;
+            /** Steps */
+            steps: components["schemas"]["StepView"][];
             /** Marks */
             marks: string[];
             /** Lines */
@@ -1634,15 +1665,10 @@ export interface components {
                 number
             ];
             /**
-             * Held
-             * @description how each of its lines is set and held, by the shop's way
+             * Notes
+             * @description how it may go wrong, or go otherwise
              */
-            held: string[];
-            /**
-             * Others
-             * @description other figures for the same line, or nothing
-             */
-            others: string;
+            notes: string[];
             /**
              * Face
              * @description the face that lies up: near or far
@@ -1650,7 +1676,7 @@ export interface components {
             face: string;
             /**
              * At
-             * @description the running mark on the top edge that is read, mm from the hook
+             * @description the running mark on the top edge that is read, mm along the board
              */
             at: number | null;
             /**
@@ -1668,8 +1694,14 @@ export interface components {
                 ]
             ] | null;
             square: components["schemas"]["SquareView"] | null;
-            /** Cuts */
-            cuts: components["schemas"]["CutView"][];
+            /**
+             * Ghosts
+             * @description the square's earlier places, where it was walked here
+             */
+            ghosts: [
+                number,
+                number
+            ][][];
         };
         /**
          * TextView
@@ -1987,6 +2019,11 @@ export interface components {
             stop: number | string;
             /** Deep */
             deep: number | string;
+            /**
+             * Top
+             * @default null
+             */
+            top: number | string | null;
         };
         /**
          * DoorSwing
@@ -2415,7 +2452,7 @@ export interface components {
              * Tool
              * @default null
              */
-            tool: ("square" | "twelfths" | "triangle" | "bevel" | "jig" | "template") | null;
+            tool: ("square" | "twelfths" | "triangle" | "bevel" | "jig" | "tape" | "template") | null;
             /**
              * Method
              * @default null
@@ -2426,6 +2463,11 @@ export interface components {
              * @default null
              */
             cheeks: ("carried" | "one_face") | null;
+            /**
+             * Noses
+             * @default null
+             */
+            noses: ("centre" | "ready") | null;
             /**
              * Hook
              * @default null

@@ -6,7 +6,7 @@ import { path, place, type View } from "./geometry";
 /** Wood with its waste hatched: a pattern, so that it does not rest on colour. */
 export function Wood({ board, view, grain = false }: { board: Board; view: View; grain?: boolean }) {
   const id = useId();
-  const length = board.board.mm;
+  const length = board.length;
   const [x, y] = place(view, [view.way > 0 ? 0 : length, view.up > 0 ? 0 : board.depth]);
   const width = length * view.scale;
   const height = board.depth * view.scale;
@@ -31,6 +31,9 @@ export function Wood({ board, view, grain = false }: { board: Board; view: View;
       ))}
       {board.waste.map((scrap, i) => (
         <polygon key={`h${i}`} fill={`url(#${id})`} points={path(view, scrap)} />
+      ))}
+      {board.defects.map((defect, i) => (
+        <polygon key={`d${i}`} className="defect" points={path(view, defect)} />
       ))}
       <rect className="board-edge" x={x} y={y} width={width} height={height} />
     </g>

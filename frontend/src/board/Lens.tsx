@@ -1,6 +1,6 @@
 /** The board at one stop, near: tape on the edge, the square true to size in its setting, the lines to draw glowing. */
 import { useState } from "react";
-import type { Board, Point, Stop } from "../api/types";
+import type { Board, Point, SquareSetting, Stop } from "../api/types";
 import { useSize } from "../shared/useSize";
 import { useWords } from "../words/words";
 import { Lines, Wood } from "./BoardParts";
@@ -14,6 +14,8 @@ import { useTouch } from "./useTouch";
 interface Props {
   board: Board;
   stop: Stop;
+  /** The square of the step that is open. */
+  square: SquareSetting | null;
   done: ReadonlySet<string>;
   /** mm of board length seen. */
   span: number;
@@ -25,8 +27,9 @@ interface Props {
 }
 
 const TAPE = 26;
-const OVER = 112;
-const UNDER = 58;
+/** px kept free for the words of the figures, on their edge's side, and for tape and buttons on the other. */
+const ROOM = 112;
+const LESS = 60;
 /** px round a tap within which a line is meant. */
 const MEANT = 22;
 
@@ -37,12 +40,21 @@ function lying(board: Board, far: boolean): { board: Board; way: 1 | -1; up: 1 |
   return { board: shown, way: turned ? -1 : 1, up: board.away ? -1 : 1 };
 }
 
-export function Lens({ board: near, stop, done, span, before, onTurn, onMark }: Props) {
+/** px of paper left beyond a board's end. */
+const BESIDE = 70;
+
+/** Where u = 0 lies, moved so that no more paper than needed is seen beyond either end of the board. */
+function kept(x: number, way: 1 | -1, length: number, width: number): number {
+  const [west, east] = way > 0 ? [x, x + length] : [x - length, x];
+  if (length < width - 2 * BESIDE) return x + (width - east - west) / 2;
+  return west > BESIDE ? x - (west - BESIDE) : east < width - BESIDE ? x + (width - BESIDE - east) : x;
+}
+
+export function Lens({ board: near, stop, square, done, span, before, onTurn, onMark }: Props) {
   const say = useWords();
   const [ref, size] = useSize<HTMLDivElement>();
   const width = size?.width ?? 0;
   const height = size?.height ?? 0;
-  const square = stop.square;
   // By stop, so that the next one lies with its own face up again.
   const [turned, setTurned] = useState<{ stop: string; far: boolean } | null>(null);
   const far = near.far !== null && (turned?.stop === stop.id ? turned.far : stop.face === "far");
@@ -58,10 +70,14 @@ export function Lens({ board: near, stop, done, span, before, onTurn, onMark }: 
   };
   const { zoom, nearer, handlers } = useTouch(ref, { onTurn, onTap: meant });
   // The whole depth is seen, with room above it for the tape, the words and the part of the square off the board.
-  const scale = zoom * Math.max(0.01, Math.min(width / span, (height - OVER - UNDER) / board.depth));
-  const whole = up > 0 ? height - UNDER - board.depth * scale : UNDER + board.depth * scale;
+  const lower = square?.edge === "bottom";
+  const over = lower === up > 0 ? LESS : ROOM;
+  const under = lower === up > 0 ? ROOM : LESS;
+  const scale = zoom * Math.max(0.01, Math.min(width / span, (height - over - under) / board.depth));
+  const whole = up > 0 ? height - under - board.depth * scale : over + board.depth * scale;
+  const x = kept(width / 2 - way * stop.lens[0] * scale, way, board.length * scale, width);
   const view: View | null = size && height > 0
-    ? { scale, way, up, x: width / 2 - way * stop.lens[0] * scale, y: zoom > 1 ? height / 2 - up * stop.lens[1] * scale : whole }
+    ? { scale, way, up, x, y: zoom > 1 ? height / 2 - up * stop.lens[1] * scale : whole }
     : null;
   const [scene, held] = useSlide(`${near.id}/${stop.id}`, view, square, !board.away);
   return (
@@ -75,16 +91,20 @@ export function Lens({ board: near, stop, done, span, before, onTurn, onMark }: 
             {before.map((line, i) => (
               <polyline key={i} className="line-before" points={path(view, line)} />
             ))}
+            {far === (stop.face === "far") && stop.ghosts.map((ghost, i) => (
+              <polygon key={i} className="ghost" points={path(view, ghost)} />
+            ))}
             <g ref={held}>{square && far === (stop.face === "far") && <SquareShape square={square} view={view} />}</g>
             {far === (stop.face === "far") && stop.lines.map((line, i) => (
               <polyline key={i} className="line-open" points={path(view, line)} />
             ))}
+            {stop.rule && <polyline className="sloped-rule" points={path(view, stop.rule)} />}
             <Measured stop={stop} view={view} />
           </g>
-          {square && <Held stop={stop} view={view} width={width} height={height} />}
+          {square && <Held square={square} view={view} width={width} height={height} />}
         </svg>
       )}
-      <HeldWords stop={stop} flipped={way < 0} />
+      <HeldWords square={square} flipped={way < 0} below={(square?.edge === "bottom") === up > 0} />
       <div className="lens-tools">
         <span>◂ {say(way > 0 ? "mark.head" : "mark.foot").toLowerCase()}</span>
         <span className="end">{say(way > 0 ? "mark.foot" : "mark.head").toLowerCase()} ▸</span>
@@ -104,45 +124,44 @@ export function Lens({ board: near, stop, done, span, before, onTurn, onMark }: 
   );
 }
 
-/** The words of the two figures, in the corners, clear of tape and board. */
-function HeldWords({ stop, flipped }: { stop: Stop; flipped: boolean }) {
+/** The words of the two figures, in the corners on their edge's side, clear of tape and board. */
+function HeldWords({ square, flipped, below }: { square: SquareSetting | null; flipped: boolean; below: boolean }) {
   const say = useWords();
-  const square = stop.square;
   if (!square) return null;
   const tongueWest = square.tongue_at[0] < square.body_at[0] !== flipped;
-  const jig = stop.kind === "jig";
+  const { jig } = square;
   const tongue = { text: say(jig ? "mark.jig_plumb" : "mark.tongue", { figure: square.tongue_figure.text }), sense: square.tongue_figure.sense };
   const body = { text: say(jig ? "mark.jig_level" : "mark.body", { figure: square.body_figure.text }), sense: square.body_figure.sense };
   return (
-    <div className="held-words">
+    <div className={`held-words ${below ? "below" : ""}`}>
       {(tongueWest ? [tongue, body] : [body, tongue]).map(({ text, sense }) => (
         <p key={text}>
-          <b>{typeset(text)}</b> {sense} {!jig && <small>{square.scales}, {say("mark.same_edge").toLowerCase()}</small>}
+          <b>{typeset(text)}</b> {sense} {!jig && <small>{square.scales}</small>}
         </p>
       ))}
     </div>
   );
 }
 
-/** The two figures to hold, ringed at the edge of the board. */
-function Held({ stop, view, width, height }: { stop: Stop; view: View; width: number; height: number }) {
-  const square = stop.square;
-  if (!square) return null;
+/** The two figures to hold, ringed at the edge of the board they stand on. */
+function Held({ square, view, width, height }: { square: SquareSetting; view: View; width: number; height: number }) {
   const tongueWest = square.tongue_at[0] < square.body_at[0] === view.way > 0;
   const held = [
-    { at: square.tongue_at, west: tongueWest },
-    { at: square.body_at, west: !tongueWest },
+    { name: "tongue", at: square.tongue_at, west: tongueWest },
+    { name: "body", at: square.body_at, west: !tongueWest },
   ];
+  // Towards the words, which stand on the side of the edge.
+  const out = square.edge === "bottom" ? -view.up : view.up;
   return (
     <g className="held">
-      {held.map(({ at, west }) => {
+      {held.map(({ name, at, west }) => {
         const [x, y] = place(view, at);
         const seen = x > 8 && x < width - 8;
         const elbow = west ? 150 : width - 150;
         return (
-          <g key={String(west)}>
+          <g key={name} data-leg={name}>
             {seen && <circle cx={x} cy={y} r="10" />}
-            {seen && <path d={`M${x} ${y - view.up * 11}L${elbow} ${view.up > 0 ? 54 : height - 54}`} />}
+            {seen && <path d={`M${x} ${y - out * 11}L${elbow} ${out > 0 ? 54 : height - 54}`} />}
           </g>
         );
       })}

@@ -7,9 +7,9 @@ export function SquareShape({ square, view }: { square: SquareSetting; view: Vie
   if (!tongueEnd || !bodyEnd) return null;
   return (
     <g className="square">
-      <polygon points={path(view, square.shape)} />
-      <Scale square={square} view={view} end={tongueEnd} held={square.tongue_at} inward={bodyEnd} />
-      <Scale square={square} view={view} end={bodyEnd} held={square.body_at} inward={tongueEnd} />
+      <polygon data-edge={square.edge} data-draws={square.draws} data-scrap={square.scrap} points={path(view, square.shape)} />
+      {!square.jig && <Scale square={square} view={view} end={tongueEnd} held={square.tongue_at} inward={bodyEnd} />}
+      {!square.jig && <Scale square={square} view={view} end={bodyEnd} held={square.body_at} inward={tongueEnd} />}
     </g>
   );
 }

@@ -18,11 +18,11 @@ const EDGE = 18;
 export function TapeEdge({ board, view, width, near, thickness }: Props) {
   const { tape_unit: unit, tape_division: division, tape_numbered: numbered } = board;
   // The tape runs from its hook towards the other end: down the board, or up it.
-  const way = board.hook > 0 ? -1 : 1;
+  const way = board.from_foot ? -1 : 1;
   const onBoard = (t: number): readonly [number, number] => place(view, [board.hook + way * t, 0]);
   const seen = [along(view, 0), along(view, width)].map((u) => (u - board.hook) * way).sort((a, b) => a - b) as [number, number];
   const from = Math.max(0, seen[0]);
-  const to = Math.min(board.board.mm + 4 * unit, seen[1]);
+  const to = Math.min(board.length + 4 * unit, seen[1]);
   const [first, edge] = onBoard(from);
   const [last] = onBoard(to);
   const [left, right] = first < last ? [first, last] : [last, first];

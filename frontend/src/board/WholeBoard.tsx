@@ -22,14 +22,14 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
   const say = useWords();
   const [ref, size] = useSize<HTMLDivElement>();
   const width = size?.width ?? 0;
-  const scale = Math.max(0.001, Math.min((width - 2 * SIDE) / board.board.mm, 104 / board.depth));
+  const scale = Math.max(0.001, Math.min((width - 2 * SIDE) / board.length, 104 / board.depth));
   const way = board.left_handed ? -1 : 1;
-  const view: View = { scale, way, up: 1, x: (width - way * board.board.mm * scale) / 2, y: TOP };
-  const [west, east] = [(width - board.board.mm * scale) / 2, (width + board.board.mm * scale) / 2];
+  const view: View = { scale, way, up: 1, x: (width - way * board.length * scale) / 2, y: TOP };
+  const [west, east] = [(width - board.length * scale) / 2, (width + board.length * scale) / 2];
   const height = TOP + board.depth * scale + BOTTOM;
   const current = board.stops[open];
   const [lensHead] = place(view, [Math.max(lens.from, -12), 0]);
-  const [lensFoot] = place(view, [Math.min(lens.to, board.board.mm + 12), 0]);
+  const [lensFoot] = place(view, [Math.min(lens.to, board.length + 12), 0]);
   const [lensFrom, lensTo] = [Math.min(lensHead, lensFoot), Math.max(lensHead, lensFoot)];
   const foot = view.y + board.depth * scale;
   // Numbers of marks that stand close by stand in two rows.
@@ -69,15 +69,15 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
               </g>
             );
           })}
-          {width > 560 && <text className="writing" x={width / 2} y={foot - 12} textAnchor="middle">
+          {width > 560 && !board.plank && <text className="writing" x={width / 2} y={foot - 12} textAnchor="middle">
             {say("mark.pattern")}
           </text>}
         </svg>
       )}
-      <p className={`board-caption ${board.left_handed === board.hook > 0 ? "" : "hook-right"}`}>
-        <span>{say("mark.hook").toLowerCase()}</span>
+      <p className={`board-caption ${board.left_handed === board.from_foot ? "" : "hook-right"}`}>
+        <span>{board.goes.length > 0 ? board.goes.join(" · ") : say("mark.hook").toLowerCase()}</span>
         <span>
-          ▲ {say("mark.crown").toLowerCase()} ·{" "}
+          {!board.plank && `▲ ${say("mark.crown").toLowerCase()} · `}
           <TapeText
             text={
               board.stock

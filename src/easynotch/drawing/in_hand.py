@@ -1,7 +1,7 @@
 """The board a stringer comes from: its defects where they lie, and the layout slid clear of them."""
 
 from ..core.solid import Member, housings, outline
-from ..core.stairs import Layout, slides
+from ..core.stairs import Layout, layout_start, slides
 from ..core.terms import Length
 from .sheet import Dimension, Layer, Sheet, area, rectangle
 
@@ -14,7 +14,7 @@ def draw_in_hand(layout: Layout, pattern: Member) -> Sheet | None:
     if length is None or length < pattern.lengths["board"]:
         return None
     free = slides(layout, pattern, length)
-    shift = free[0][0] if free else 0.0
+    shift = layout_start(free) if free else 0.0
     laid = [(u - pattern.zero + shift, v) for u, v in outline(pattern)]
     paths = [
         rectangle("board", Layer.FRAMING, (0.0, 0.0), (length, depth)),
@@ -24,14 +24,14 @@ def draw_in_hand(layout: Layout, pattern: Member) -> Sheet | None:
             for n, corners in enumerate(housings(pattern), 1)
         ),
         *(
-            rectangle(f"defect_{n}", Layer.CUT, (one.start, 0.0), (min(one.stop, length), min(one.deep, depth)))
+            rectangle(f"defect_{n}", Layer.CUT, (one.start, one.top), (min(one.stop, length), min(one.deep, depth)))
             for n, one in enumerate(layout.flight.around.defects, 1)
             if one.start < length
         ),
     ]
     found = []
     if free:
-        low, high = free[0]
+        low, high = shift, free[0][1]
         end = pattern.lengths["board"]
         found.append(Dimension("slide_room", (low + end, depth), (high + end, depth), 34.0, Length(high - low)))
         if low > 0:

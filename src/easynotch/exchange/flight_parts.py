@@ -251,9 +251,12 @@ class DefectInput(Part):
     start: NotNegative
     stop: NotNegative
     deep: Positive
+    top: NotNegative | None = None
 
     @model_validator(mode="after")
     def _long(self) -> "DefectInput":
+        if self.top is not None and self.deep.mm <= self.top.mm:
+            raise PydanticCustomError("defect_ends", "ends before it starts")
         if self.stop.mm <= self.start.mm:
             raise PydanticCustomError("defect_ends", "ends before it starts")
         return self
@@ -346,7 +349,9 @@ class AroundInput(Part):
             built=Built(tuple(one.mm for one in self.built.risers), tuple(one.mm for one in self.built.goings))
             if self.built
             else None,
-            defects=tuple(Defect(one.start.mm, one.stop.mm, one.deep.mm) for one in self.defects),
+            defects=tuple(
+                Defect(one.start.mm, one.stop.mm, one.deep.mm, one.top.mm if one.top else 0.0) for one in self.defects
+            ),
             housed=Housed(housed.margin.mm, housed.depth.mm, housed.thin.mm,
                           housed.taper.pitch.slope if housed.taper else 1 / 24)
             if housed

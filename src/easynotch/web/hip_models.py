@@ -91,6 +91,7 @@ class MasterLineView:
     number: int
     title: str
     run_line: Shown
+    level: Shown
     deduction: Shown
     head: Shown
 

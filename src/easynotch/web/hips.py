@@ -6,6 +6,7 @@ from dataclasses import replace
 from flask import Response, g, request
 from flask_openapi3 import APIBlueprint, Tag
 
+from ..core.bench import figures_of
 from ..core.roofs import (
     Bevel,
     Datum,
@@ -29,7 +30,6 @@ from ..core.rules import Words
 from ..core.solid import Member
 from ..core.tape import Style
 from ..core.terms import Angle, Count, Length, Message, Value
-from ..core.tools import Way, hold_angle
 from ..core.tools.saw import MITRE_TURNS
 from ..drawing import Sheet
 from ..drawing.geometric import Read, draw_geometric
@@ -199,10 +199,10 @@ def _bevel(bevel: Bevel, number: int, seam: Seam, words: Words, tools: Tools, de
     square = saw = ""
     away = bevel.from_across
     if away is not None and 1e-6 < away < 90 - 1e-6 and bevel.id != "backing":
-        held = hold_angle(away, Way.SQUARE, square=tools.square, division=words.tape.division, depth=depth,
-                          metric=words.tape.style not in (Style.FEET_INCHES, Style.DECIMAL_INCHES))  # fmt: skip
+        metric = words.tape.style not in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
+        held, leg = figures_of(away, tools.square, depth=depth, metric=metric)
         values = {"tongue": Length(held.tongue), "body": Length(held.body)}
-        square = words.say(Message(f"hips.square_{held.draws or 'tongue'}", values))
+        square = words.say(Message(f"hips.square_{leg}", values))
         saw = words.say(
             Message("hips.mitre", {"angle": Angle(away)})
             if away <= MITRE_TURNS
@@ -291,7 +291,7 @@ def _master(pattern: MasterPattern, words: Words) -> MasterView:
         lines=[
             MasterLineView(
                 number=number, title=words.say(title_of(one.piece)), run_line=shown(one.run_line, words),
-                deduction=shown(one.deduction, words), head=shown(one.head, words),
+                level=shown(one.level, words), deduction=shown(one.deduction, words), head=shown(one.head, words),
             )
             for number, one in enumerate(pattern.lines, 1)
         ],

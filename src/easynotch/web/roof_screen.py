@@ -22,8 +22,9 @@ from ..core.terms import Angle, Count, Length, Level, Limit, Message, Value, Wor
 from ..drawing import draw_notch, draw_plan, draw_section
 from ..exchange import CornersInput, RoofInput, WorkedRoof
 from ..presenting.mark.board import board_view
-from ..presenting.mark.models import AlternativeView, PieceView
-from ..presenting.mark.titles import title_of
+from ..presenting.mark.models import AlternativeView
+from ..presenting.mark.patterns import pattern_of
+from ..presenting.mark.pieces import piece_views
 from ..presenting.mark.tools import Tools
 from ..presenting.shared.shown import shown
 from .roof_fit import fit_views, trial_steps
@@ -52,8 +53,7 @@ def roof_screen_of(
     given: RoofInput, worked: WorkedRoof, words: Words, supposed: list[str], piece: str, tools: Tools
 ) -> ScreenView:
     """Everything the stations show of a roof, the board of one piece (the pattern by default) among it."""
-    laid = next((one for one in worked.members if one.member.id == piece), worked.pattern)
-    board = board_view(worked, laid, words, tools)
+    board = board_view(worked, pattern_of(worked, piece), words, tools)
     return ScreenView(
         kind="roof",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
@@ -62,15 +62,7 @@ def roof_screen_of(
         candidates=[],
         drift=None,
         sketch=sheet_view(draw_section(worked.layout, worked.framing), words),
-        pieces=[
-            PieceView(
-                id=one.member.id,
-                title=words.say(title_of(one.member.id)),
-                count=one.member.count,
-                spare=tools.spare(one.member),
-            )
-            for one in worked.members
-        ],
+        pieces=piece_views(worked, words, tools),
         board=board,
         stations=_stations(worked, len(board.stops), words, supposed),
         limits=limits_said(worked.limits, words),

@@ -8,8 +8,8 @@ from ..core.terms import Length, Level, Message, Value, message
 from ..drawing import Profile, draw_elevation, draw_profile
 from ..exchange import FlightInput, WorkedFlight
 from ..presenting.mark.board import board_view
-from ..presenting.mark.models import PieceView
-from ..presenting.mark.titles import stair_title
+from ..presenting.mark.patterns import pattern_of
+from ..presenting.mark.pieces import piece_views
 from ..presenting.mark.tools import Tools
 from ..presenting.shared.shown import shown
 from .screen_models import CandidateView, DriftView, NoteView, ProfileView, ScreenView, StationView
@@ -20,8 +20,7 @@ def screen_of(
     given: FlightInput, worked: WorkedFlight, words: Words, supposed: list[str], piece: str, tools: Tools
 ) -> ScreenView:
     """Everything the stations show of a flight, the board of one piece (the pattern by default) among it."""
-    laid = next((one for one in worked.members if one.member.id == piece), worked.pattern)
-    board = board_view(worked, laid, words, tools)
+    board = board_view(worked, pattern_of(worked, piece), words, tools)
     return ScreenView(
         kind="flight",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
@@ -30,15 +29,7 @@ def screen_of(
         candidates=[candidate_view(one, worked, words) for one in worked.candidates()],
         drift=drift_view(worked, words),
         sketch=sheet_view(draw_elevation(worked.layout, worked.pattern.member), words),
-        pieces=[
-            PieceView(
-                id=one.member.id,
-                title=words.say(stair_title(one.member.id, words)),
-                count=one.member.count,
-                spare=tools.spare(one.member),
-            )
-            for one in worked.members
-        ],
+        pieces=piece_views(worked, words, tools),
         board=board,
         stations=stations(worked, len(board.stops), words, supposed),
         limits=limits_said(worked.limits, words),

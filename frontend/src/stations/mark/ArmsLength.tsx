@@ -37,11 +37,13 @@ export function ArmsLength({ board, open, onTurn, onClose }: Props) {
         <p className="arm-ends">
           <TapeText text={stop.ends} />
         </p>
-        {stop.held.map((line) => (
-          <p key={line} className="arm-held">
-            <TapeText text={line} />
-          </p>
-        ))}
+        <ol className="arm-held">
+          {stop.steps.map((one) => (
+            <li key={one.id}>
+              <TapeText text={one.say} />
+            </li>
+          ))}
+        </ol>
       </div>
       <footer>
         <button type="button" aria-label={say("mark.previous")} disabled={open === 0} onClick={() => onTurn(-1)}>

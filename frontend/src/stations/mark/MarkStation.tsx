@@ -10,7 +10,6 @@ import type { WorkState } from "../../shared/useWork";
 import { canStayAwake, useAwake } from "../../shared/useAwake";
 import { useWords } from "../../words/words";
 import { ArmsLength } from "./ArmsLength";
-import { AtTheSaw } from "./AtTheSaw";
 import { Callout } from "./Callout";
 import { GaugeCheck } from "./GaugeCheck";
 import { PieceBar } from "./PieceBar";
@@ -36,6 +35,7 @@ export function MarkStation({ state }: { state: WorkState }) {
   const asked = query.get("stop");
   const { open, go } = usePlace(state.work.id, board, marking.places, asked === null ? null : Number(asked));
   const [large, setLarge] = useState(false);
+  const [step, setStep] = useState<string>();
   const stop = board?.stops[open];
   const done = board ? marking.of(board.id) : undefined;
   const ticked = done?.ticks.find((one) => one.stop === stop?.id);
@@ -68,7 +68,8 @@ export function MarkStation({ state }: { state: WorkState }) {
         <p>{say(roof ? "measure.missing_roof" : "measure.missing_rise")}</p>
       </section>
     );
-  const span = Math.min(SPAN, board.board.mm * 1.1);
+  const span = Math.min(SPAN, board.length * 1.1);
+  const shown = stop.steps.find((one) => one.id === step && one.square) ?? stop.steps.find((one) => one.square);
   const turn = (way: 1 | -1) => go((from) => from + way);
   const toMark = (mark: string, far: boolean) => {
     const there = board.stops.findIndex((one) => one.marks.includes(mark) && (one.face === "far") === far && one.kind !== "cross");
@@ -95,9 +96,11 @@ export function MarkStation({ state }: { state: WorkState }) {
           </p>
         )}
         {board.running.length === 0 && <p className="disturbed-said" role="status">{say("mark.no_lines")}</p>}
+        <Lens board={board} stop={stop} square={shown?.square ?? null} done={drawn} span={span} before={ticked?.before ?? []} onTurn={turn} onMark={toMark} />
+        <Callout
+          stop={stop} tick={ticked} step={shown?.id} onStep={setStep} first={open === 0} last={open === board.stops.length - 1} onTurn={turn} onTick={tickOff}
+        />
         {ready.roof && <SettingOut state={state} roof={ready.roof} />}
-        <Lens board={board} stop={stop} done={drawn} span={span} before={ticked?.before ?? []} onTurn={turn} onMark={toMark} />
-        <Callout stop={stop} tick={ticked} first={open === 0} last={open === board.stops.length - 1} onTurn={turn} onTick={tickOff} />
       </section>
       {large && <ArmsLength board={board} open={open} onTurn={turn} onClose={() => setLarge(false)} />}
       <aside className="side">
@@ -107,15 +110,6 @@ export function MarkStation({ state }: { state: WorkState }) {
         <TakeAway state={state} />
         {!canStayAwake() && <p className="said">{say("mark.sleeps")}</p>}
         <StopList board={board} open={open} marking={done} onOpen={(to) => go(() => to)} />
-        {stop.cuts.length > 0 && <AtTheSaw cuts={stop.cuts} />}
-        {stop.others && (
-          <details className="other-figures">
-            <summary>{say("mark.other_figures")}</summary>
-            <p>
-              <TapeText text={stop.others} />
-            </p>
-          </details>
-        )}
         <GaugeCheck key={`${board.id}/${stop.id}`} state={state} piece={board.id} stop={stop} />
         <section className="running">
           <h2>{say("mark.running")}</h2>

@@ -22,7 +22,10 @@ export function PieceBar({ state, pieces, laid, disturbed }: Props) {
   return (
     <div className="piece-bar">
       {shown.map((one) => (
-        <button key={one.id} type="button" aria-pressed={one.id === laid} onClick={() => state.piece(one.id)}>
+        <button key={one.id} type="button" aria-pressed={one.id === laid} onClick={() => {
+            state.piece(one.id);
+            setAll(false);
+          }}>
           {one.title} <span>{say("mark.pieces", { n: one.count }).toLowerCase()}{one.spare > 0 && ` ${say("mark.spare", { n: one.spare }).toLowerCase()}`}</span>
           {disturbed.has(one.id) && <b className="disturbed"> {say("mark.changed").toLowerCase()}</b>}
         </button>

@@ -45,15 +45,15 @@ export function StopList({ board, open, marking, onOpen }: Props) {
 /** The stop's own lines on the piece of board they lie on. */
 function Glimpse({ board, stop }: { board: Board; stop: Stop }) {
   const drawn = stop.lines.length > 0 && stop.kind !== "check";
-  const reach = drawn ? board.depth * 0.75 : board.board.mm / 2;
-  const middle = drawn ? stop.lens[0] : board.board.mm / 2;
+  const reach = drawn ? board.depth * 0.75 : board.length / 2;
+  const middle = drawn ? stop.lens[0] : board.length / 2;
   const flat = (points: readonly (readonly [number, number])[]) => points.map((point) => point.join(",")).join(" ");
   return (
     <svg
       className="glimpse" aria-hidden="true" preserveAspectRatio="xMidYMid slice"
       viewBox={`${middle - reach} ${-board.depth * 0.1} ${2 * reach} ${board.depth * 1.2}`}
     >
-      <rect x="0" y="0" width={board.board.mm} height={board.depth} className="glimpse-board" />
+      <rect x="0" y="0" width={board.length} height={board.depth} className="glimpse-board" />
       <polygon points={flat(board.outline)} className="glimpse-wood" />
       {drawn && stop.lines.map((line, i) => (
         <polyline key={i} points={flat(line)} className="glimpse-line" />

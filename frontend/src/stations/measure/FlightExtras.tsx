@@ -252,7 +252,7 @@ function Defects({ state }: { state: WorkState }) {
     <Choice label={say("around.defects")} there={there} onChange={() => state.keeper.change("defects", there ? undefined : [fresh])}>
       <Rows
         state={state} path="defects" title="around.defects" said="around.defects_say" fresh={fresh}
-        columns={[column("start", say("around.defect_start")), column("stop", say("around.defect_stop")), column("deep", say("around.defect_deep"))]}
+        columns={[column("start", say("around.defect_start")), column("stop", say("around.defect_stop")), column("top", say("around.defect_top")), column("deep", say("around.defect_deep"))]}
       />
     </Choice>
   );

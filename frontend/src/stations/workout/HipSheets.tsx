@@ -201,6 +201,7 @@ function Masters({ patterns }: { patterns: Hips["patterns"] }) {
               <tr>
                 <th scope="col" colSpan={2}>{say("hip_sheets.piece")}</th>
                 <th scope="col">{say("hip_sheets.run_line")}</th>
+                <th scope="col">{say("hip_sheets.level")}</th>
                 <th scope="col">{say("hip_sheets.deduction")}</th>
                 <th scope="col">{say("hip_sheets.head")}</th>
               </tr>
@@ -211,6 +212,7 @@ function Masters({ patterns }: { patterns: Hips["patterns"] }) {
                   <td><b>{line.number}</b></td>
                   <th scope="row">{line.title}</th>
                   <td><Figure value={line.run_line} /></td>
+                  <td><Figure value={line.level} /></td>
                   <td><Figure value={line.deduction} /></td>
                   <td><Figure value={line.head} /></td>
                 </tr>

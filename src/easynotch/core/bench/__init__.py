@@ -1,7 +1,7 @@
 """From a member's marks to what is done at the bench, in order."""
 
 from .gauge import Clamped, Shifted, clamped
-from .holding import Angles, Setting, fitting
+from .holding import Angles, Setting, figures_of, fitting
 from .layout import Layout, has_cheeks, lay_on_board, plumb_angle
 from .lines import OVER_SUPPORTS, Needed, needed_lines
 from .preferences import Cheeks, Deduct, Handed, Hold, Hook, Method, Noses, Preferences
@@ -57,6 +57,7 @@ __all__ = [
     "angles_of",
     "as_json",
     "clamped",
+    "figures_of",
     "fitting",
     "has_cheeks",
     "lay_on_board",

@@ -13,6 +13,7 @@ from math import cos, hypot, radians, sin, tan
 from ..tools import Square, Way
 from .layout import Layout
 from .lines import ON, crossing
+from .preferences import UNIT_RUN
 from .step import AcrossHold, AlongHold, AngleHold, Edge, Held, JoinHold, LeggedHold, Point
 
 SAME = 1e-6
@@ -99,6 +100,16 @@ def fitting(rise: float, run: float, square: Square, *, depth: float, always_uni
     largest = max(found, key=lambda one: one.body)
     first = crosses[0] if crosses else largest
     return (first, *(one for one in found if one is not first))
+
+
+def figures_of(angle: float, square: Square, *, depth: float, metric: bool) -> tuple[Setting, str]:
+    """The first setting for an angle from square across, and the leg that is traced: the tongue where the line stands
+    nearer to square across than along.
+    """
+    unit = UNIT_RUN[metric]
+    ratio = tan(radians(min(abs(angle), 90.0 - abs(angle))))
+    found = fitting(ratio * unit, unit, square, depth=depth)
+    return found[0], "tongue" if abs(angle) <= 45.0 else "body"
 
 
 def hold_line(bench: Bench, start: Point, end: Point, angle: float, *, fixed: bool = False) -> tuple[Part, ...]:
@@ -240,4 +251,6 @@ def legged(layout: Layout, edge: Edge, at: Point, angle: float, legs: Legs) -> L
 def _cost(hold: LeggedHold, layout: Layout, number: int) -> float:
     off = sum(not _on_wood(point, layout) for point in (hold.tongue_at, hold.body_at))
     heel = 0.0 if _on_wood(hold.heel, layout) else 2.0
-    return number * 3.0 + off * 16.0 + heel
+    # What is clamped stays clamped: another scale is only for what it cannot draw.
+    other = 10.0 + number if number else 0.0
+    return other + off * 16.0 + heel

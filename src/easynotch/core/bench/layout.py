@@ -66,14 +66,14 @@ def plumb_angle(member: Member) -> float | None:
     return degrees(atan2(across, down))
 
 
-def lay_on_board(member: Member, preferences: Preferences, slide: float = 0.0) -> Layout:
+def lay_on_board(member: Member, preferences: Preferences, begins: float | None = None) -> Layout:
     """Lay a piece on its board: the end the tape hooks on squared at the piece's end, or at its theoretical point where
     deductions are taken on the board and the board is long enough.
 
     Args:
         member: the piece.
         preferences: how the user works.
-        slide: how much farther from the board's end the layout starts, to keep clear of a defect, mm.
+        begins: how far from the board's left end the piece begins, to keep clear of its defects; else as usual.
     """
     low, high = extent(member)
     usual, have = TRIM[preferences.metric], member.stock.length
@@ -92,9 +92,9 @@ def lay_on_board(member: Member, preferences: Preferences, slide: float = 0.0) -
     need = stop - start
     holds = have is None or have >= high - low - 1e-6
     length = have if have is not None and have >= need - 1e-6 else need + 2 * usual
-    trim = max(0.0, min(usual + slide, (length - need) / 2 if slide <= 0 else length - need))
+    trim = max(0.0, min(usual, (length - need) / 2)) if begins is None else max(0.0, min(begins, length - need))
     if preferences.hook is Hook.FOOT:
-        origin = stop + trim - length
+        origin = stop + trim - length if begins is None else start - trim
         right = stop - origin
         return Layout(
             length, member.stock.depth, member.stock.thickness, origin, right, 0.0, right, centre, tail, holds

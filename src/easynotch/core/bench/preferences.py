@@ -5,6 +5,9 @@ from enum import StrEnum
 
 from ..tools import IMPERIAL, Saw, Square, Way
 
+UNIT_RUN = {False: 304.8, True: 250.0}
+"""By metric or not: the level run of the unit setting, mm; its double is on every square."""
+
 
 class Method(StrEnum):
     """How distances are laid off: each on the tape from one hook; stepped along the edge with the square's unit
@@ -83,4 +86,4 @@ class Preferences:
     @property
     def unit_run(self) -> float:
         """The level run of the unit setting, mm."""
-        return 250.0 if self.metric else 304.8
+        return UNIT_RUN[self.metric]

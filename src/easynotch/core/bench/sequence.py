@@ -5,6 +5,7 @@ from dataclasses import dataclass, field, replace
 from math import atan, degrees, hypot, radians, tan
 
 from ..solid import Face, Member
+from .fractions import sloped_rule
 from .holding import Bench, Part, hold_line
 from .layout import STRAIGHT, Layout
 from .lines import ON, Needed, crossing, needed_lines
@@ -104,7 +105,8 @@ class Sequence:
             return line.start
         if line.base:
             self.draw(self.lines[line.face, line.base], stop)
-            self._tick_on(line, self.drawn[line.face, line.base], stop)
+            base = self.drawn[line.face, line.base]
+            self._measured_on(base, line.face, line.start, stop, line.role, _named(line))
         else:
             self.tick_anywhere(line.face, line.start, stop, line.role, _named(line))
         return line.start
@@ -141,16 +143,20 @@ class Sequence:
         square = self.preferences.square
         return across if across.body <= square.body_reach and across.tongue <= square.tongue_reach else None
 
-    def _tick_on(self, line: Needed, base: Needed, stop: str) -> None:
-        """A place on a line before it, from where that one starts."""
-        at = hypot(line.start[0] - base.start[0], line.start[1] - base.start[1])
-        if at > ON:
+    def _measured_on(self, base: Needed, face: Face, point: Point, stop: str, role: str, name: str) -> None:
+        """A place on a drawn line, from that line's end on the top edge, else from where it was set."""
+        long = hypot(base.end[0] - base.start[0], base.end[1] - base.start[1])
+        at = hypot(point[0] - base.start[0], point[1] - base.start[1])
+        from_end = base.end[1] < ON < base.start[1]
+        begin = TapeEnd(Edge.LINE, long if from_end else 0.0, base.end if from_end else base.start, _named(base))
+        reading = long - at if from_end else at
+        if reading > ON:
             self.add(Step(
-                id=f"tick_{_named(line)}", do=Do.TICK, stop=stop, role=line.role, face=line.face,
-                start=TapeEnd(Edge.LINE, 0.0, base.start, _named(base)),
-                to=TapeEnd(Edge.LINE, at, line.start, _named(base)), reading=at,
+                id=f"tick_{name}", do=Do.TICK, stop=stop, role=role, face=face, start=begin,
+                to=TapeEnd(Edge.LINE, at, point, _named(base)), reading=reading,
+                rule=sloped_rule(self.layout, point, metric=self.preferences.metric) if role == "seat" else None,
             ))  # fmt: skip
-        self.tick_at(line.face, line.start)
+        self.tick_at(face, point)
 
     def tick_anywhere(self, face: Face, point: Point, stop: str, role: str, name: str) -> None:
         """A tick on an edge, on the squared end, on a line that is drawn; else within the face: squared down from the
@@ -177,15 +183,7 @@ class Sequence:
                 line=PencilLine(guide.id, guide.start, guide.end),
             ))  # fmt: skip
             base = guide
-        begin, at = (
-            TapeEnd(Edge.LINE, 0.0, base.start, _named(base)),
-            hypot(point[0] - base.start[0], point[1] - base.start[1]),
-        )
-        self.add(Step(
-            id=f"tick_{name}", do=Do.TICK, stop=stop, role=role, face=face,
-            start=begin, to=TapeEnd(Edge.LINE, at, point, _named(base)), reading=at,
-        ))  # fmt: skip
-        self.tick_at(face, point)
+        self._measured_on(base, face, point, stop, role, name)
 
     def _line_through(self, face: Face, point: Point, own: str) -> Needed | None:
         """A drawn line that passes through a point."""

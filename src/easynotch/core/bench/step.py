@@ -144,6 +144,20 @@ class Walk:
 
 
 @dataclass(frozen=True, slots=True)
+class SlopedRule:
+    """A rule laid across the board from edge to edge, sloped so that ``number`` spans it, mm; the place lies at ``at``
+    on it. ``start`` and ``end`` are where it crosses the edges; ``parts`` out of ``whole`` is its share of the depth.
+    """
+
+    number: float
+    at: float
+    parts: int
+    whole: int
+    start: Point
+    end: Point
+
+
+@dataclass(frozen=True, slots=True)
 class ReadAcross:
     """A distance read across the square: ``body`` level and ``tongue`` plumb, ``reading`` straight across between
     them, each a ``scale``-th of the real length, mm.
@@ -196,6 +210,7 @@ class Step:
         line: what is drawn.
         walk: how the square is walked.
         across: how the distance is read across the square.
+        rule: how the place is found without arithmetic, where it lies at a fraction of the depth.
         cut: how it is sawn.
         count: how many are traced.
     """
@@ -215,5 +230,6 @@ class Step:
     line: PencilLine | None = None
     walk: Walk | None = None
     across: ReadAcross | None = None
+    rule: SlopedRule | None = None
     cut: SawCut | None = None
     count: int = 0

@@ -10,7 +10,7 @@ from ..solid import Face, Member, Plane
 from ..tools import Way
 from .deductions import End, ends_of, far_face, lay_out_end, stop_of
 from .holding import Angles, Bench, Setting, fitting
-from .layout import Layout, has_cheeks, lay_on_board, plumb_angle
+from .layout import lay_on_board, plumb_angle
 from .lengthwise import gauge_lengthwise
 from .lines import ON, Needed
 from .preferences import Hook, Method, Preferences
@@ -23,12 +23,7 @@ LEAST_SLOPE = 1e-6
 """Degrees: a flatter piece has no plumb and level lines of its own, only square ones."""
 
 
-def layout_of(member: Member, preferences: Preferences, slide: float = 0.0) -> Layout:
-    """Where a piece lies on its board, for these preferences."""
-    return lay_on_board(member, preferences, slide)
-
-
-def steps_of(member: Member, preferences: Preferences, more: int = 0, slide: float = 0.0) -> tuple[Step, ...]:
+def steps_of(member: Member, preferences: Preferences, more: int = 0, begins: float | None = None) -> tuple[Step, ...]:
     """Every step of a piece in the order of practice: crown, squared end and hook; the lines from the hooked end on,
     deductions one by one; compound ones carried round the edge to the far face; waste crossed, hand and place written,
     a last measurement; then the saw, set once for all lines it suits; then the others, traced and counted.
@@ -37,9 +32,9 @@ def steps_of(member: Member, preferences: Preferences, more: int = 0, slide: flo
         member: the piece.
         preferences: how the user works.
         more: how many are traced from this one.
-        slide: how much farther from the board's end the layout starts, to keep clear of a defect, mm.
+        begins: how far from the board's left end the piece begins, to keep clear of its defects; else as usual.
     """
-    layout = lay_on_board(member, preferences, slide)
+    layout = lay_on_board(member, preferences, begins)
     bench = Bench(layout, angles_of(member, preferences), preferences.way, preferences.square, preferences.unit_run)
     sequence = Sequence(member, layout, bench, preferences)
     squared = _begin(sequence)
@@ -47,6 +42,7 @@ def steps_of(member: Member, preferences: Preferences, more: int = 0, slide: flo
     _half_thickness(sequence)
     gauge_lengthwise(sequence)
     far_face(sequence, noses)
+    _peg(sequence)
     _finish(sequence)
     sequence.steps.extend(saw_steps(sequence, squared))
     if more:
@@ -215,6 +211,19 @@ def _half_thickness(sequence: Sequence) -> None:
             ))  # fmt: skip
 
 
+def _peg(sequence: Sequence) -> None:
+    """The peg of a half lap: through the middle of what is let in, ticked on the face it is let into."""
+    layout, member = sequence.layout, sequence.member
+    shoulder = next((cut for cut in member.cut_planes if cut.role == "shoulder"), None)
+    head = next((cut.plane for cut in member.cut_planes if cut.role == "head"), None)
+    if shoulder is None or head is None:
+        return
+    half = layout.depth / 2
+    middle = [layout.u((plane.offset - plane.normal.y * half) / plane.normal.x) for plane in (shoulder.plane, head)]
+    face = Face.NEAR if (Face.NEAR, shoulder.id) in sequence.drawn else Face.FAR
+    sequence.tick_anywhere(face, (sum(middle) / 2, half), "peg", "peg", "peg")
+
+
 def _finish(sequence: Sequence) -> None:
     """Waste crossed, the piece named, a last measurement between its first and its last running mark."""
     sequence.add(Step(id="cross", do=Do.WRITE, stop="cross", role="cross"))
@@ -229,6 +238,3 @@ def _finish(sequence: Sequence) -> None:
             id="measure", do=Do.MEASURE, stop="check", reading=last - first,
             start=TapeEnd(Edge.TOP, first, (first, 0.0)), to=TapeEnd(Edge.TOP, last, (last, 0.0)),
         ))  # fmt: skip
-
-
-__all__ = ["angles_of", "has_cheeks", "layout_of", "steps_of", "tooth_of"]

@@ -34,6 +34,9 @@ def as_json(step: Step, shown: Shown, *, inside: bool = False) -> dict[str, Any]
             "tongue": step.across.tongue, "body": step.across.body, "reading": step.across.reading,
             "scale": step.across.scale,
         },
+        "rule": None if step.rule is None else {
+            "number": step.rule.number, "at": step.rule.at, "from": list(step.rule.start), "to": list(step.rule.end),
+        },
         "cut": None if step.cut is None else _cut(step.cut),
         "count": step.count or None,
     }  # fmt: skip

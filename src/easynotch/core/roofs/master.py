@@ -25,6 +25,12 @@ class MasterLine:
     head: float
     long_point: float | None
     short_point: float | None
+    level_share: float
+
+    @property
+    def level(self) -> float:
+        """From the run line back to the head, measured level: what is told of ridge, mate or hip."""
+        return self.deduction * self.level_share
 
     @property
     def deduction(self) -> float:
@@ -84,6 +90,7 @@ def _lines(
             MasterLine(
                 member.id, lengths["theoretical"], lengths["head_to_plate"], lengths.get("long_point"),
                 lengths.get("short_point"),
+                hypot(member.placement.x.x, member.placement.x.y),
             )
         )  # fmt: skip
         if pattern is None or lengths["theoretical"] > pattern.lengths["theoretical"]:

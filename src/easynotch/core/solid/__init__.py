@@ -10,6 +10,7 @@ from .dry_fit import Fitted, MateFace, Touch, close, dry_fit, member_face, on_th
 from .extent import extent
 from .face import Face, HalfPlane, Region, clip, housings, outline, regions, stretch
 from .frame import Frame
+from .identical import group_identical
 from .joint import Joint, close_joint, face_polygon
 from .mark import Mark, marks_of
 from .member import HOUSING_DEPTH, CutPlane, Hand, Member, PlaneRow, Removal, Stock, Theory, removal
@@ -50,6 +51,7 @@ __all__ = [
     "dry_fit",
     "extent",
     "face_polygon",
+    "group_identical",
     "housings",
     "marks_of",
     "member_face",

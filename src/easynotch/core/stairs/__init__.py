@@ -35,7 +35,7 @@ from .order import order_of_work
 from .places import spacer, stringer_count, stringer_places
 from .platform import TwoFlights, moved, split, straight_down
 from .slab import SlabPlan, slab_plan
-from .slide import slides
+from .slide import layout_start, slides
 from .stair_working import flight_working, stair_working
 from .steps import rows
 from .stringer import stringers
@@ -121,6 +121,7 @@ __all__ = [
     "headroom",
     "housing_room",
     "lay_out",
+    "layout_start",
     "more_facts",
     "moved",
     "opening_under",

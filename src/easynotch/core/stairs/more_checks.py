@@ -14,7 +14,7 @@ from .housed import housing_room
 from .layout import Layout
 from .places import stringer_places
 from .platform import TwoFlights
-from .slide import slides
+from .slide import layout_start, meeting, slides
 from .steps import rows
 from .surroundings import DoorSwing, Overhead
 
@@ -191,10 +191,11 @@ def _slide(layout: Layout, pattern: Member) -> Iterator[Check]:
         return
     free = slides(layout, pattern, flight.stock.length)
     if not free:
-        yield plain("slide_none", Level.STOP, n=Count(len(flight.around.defects)))
+        met = meeting(layout, pattern, flight.stock.length)
+        places = ", ".join(dict.fromkeys(zone.mark.replace("_", " ") for zone in met))
+        yield plain("slide_none", Level.STOP, n=Count(len(flight.around.defects)), places=places)
         return
-    first = free[0]
-    yield plain("slide", Level.OK, Length(first[0]), to=Length(first[1]))
+    yield plain("slide", Level.OK, Length(layout_start(free)), to=Length(free[0][1]))
 
 
 def _built(layout: Layout, limits: Limits) -> Iterator[Check]:

@@ -180,13 +180,14 @@ class Built:
 
 @dataclass(frozen=True, slots=True)
 class Defect:
-    """A place on the board that must not come into a notch: along the board from its better end, how far in from the
-    top edge it reaches.
+    """A split or a knot that no cut may meet: along the board from its better end, and in from the top edge, from
+    ``top`` to ``deep``, right through its thickness.
     """
 
     start: float
     stop: float
     deep: float
+    top: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,9 +4,11 @@ from ...core.bench import Edge, Handed, Hold, Hook, lay_on_board, steps_of
 from ...core.rules import Words
 from ...core.solid import Face, extent
 from ...drawing import FaceSheet, draw_board
-from ...exchange import Worked, WorkedMember
+from ...exchange import Worked
 from ..shared.shown import shown
+from .defects import begins, defects_of
 from .models import BoardView, FarView, MarkView, RunningView
+from .patterns import Pattern
 from .sentences import is_imperial
 from .stops import GRADUATIONS, Piece, stop_views
 from .titles import kind_of, title_in
@@ -18,11 +20,12 @@ BEYOND = 60.0
 """mm of board drawn beyond the farthest thing that lies on it."""
 
 
-def board_view(worked: Worked, laid: WorkedMember, words: Words, tools: Tools) -> BoardView:
-    """Return a piece on the horses: its board, its steps, its running marks."""
-    member, preferences = laid.member, tools.preferences
-    layout = lay_on_board(member, preferences)
-    steps = steps_of(member, preferences, more=member.count - 1 + tools.spare(member))
+def board_view(worked: Worked, pattern: Pattern, words: Words, tools: Tools) -> BoardView:
+    """Return a pattern on the horses: its board, its steps, its running marks."""
+    member, preferences = pattern.first.member, tools.preferences
+    start = begins(worked, member)
+    layout = lay_on_board(member, preferences, start)
+    steps = steps_of(member, preferences, more=pattern.count - 1 + pattern.spare(tools), begins=start)
     title = title_in(worked, member, words)
     kind = kind_of(worked, member)
     stops = stop_views(Piece(title, kind, steps, layout, preferences, words))
@@ -40,7 +43,8 @@ def board_view(worked: Worked, laid: WorkedMember, words: Words, tools: Tools) -
     return BoardView(
         id=member.id,
         title=title,
-        count=member.count,
+        count=pattern.count,
+        goes=pattern.goes(worked, words),
         depth=sheet.depth,
         length=length,
         board=shown(sheet.board, words),
@@ -60,6 +64,11 @@ def board_view(worked: Worked, laid: WorkedMember, words: Words, tools: Tools) -
         hook=layout.hook,
         from_foot=preferences.hook is Hook.FOOT,
         plank=kind.plank,
+        defects=[
+            [(one.start, one.top), (one.stop, one.top), (one.stop, min(one.deep, sheet.depth)),
+             (one.start, min(one.deep, sheet.depth))]
+            for one in defects_of(worked, member)
+        ],
         stops=stops,
         tape_unit=unit,
         tape_division=division,

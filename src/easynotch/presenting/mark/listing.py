@@ -7,6 +7,7 @@ from typing import Any
 from ...core.bench import Preferences, as_json, lay_on_board, steps_of
 from ...core.rules import Words
 from ...exchange import Worked
+from .defects import begins
 from .stops import Piece, stop_views
 from .titles import kind_of, title_in
 
@@ -20,8 +21,9 @@ def members_json(worked: Worked, preferences: Preferences, words: Words) -> list
     made = []
     for laid in worked.members:
         member = laid.member
-        layout = lay_on_board(member, preferences)
-        steps = steps_of(member, preferences, more=member.count - 1)
+        start = begins(worked, member)
+        layout = lay_on_board(member, preferences, start)
+        steps = steps_of(member, preferences, more=member.count - 1, begins=start)
         made.append({
             "id": member.id, "role": member.role, "count": member.count,
             "board": {"length": layout.length, "depth": layout.depth, "thickness": layout.thickness},
@@ -35,8 +37,9 @@ def members_said(worked: Worked, preferences: Preferences, words: Words) -> Iter
     for laid in worked.members:
         member = laid.member
         title = title_in(worked, member, words)
-        layout = lay_on_board(member, preferences)
-        steps = steps_of(member, preferences, more=member.count - 1)
+        start = begins(worked, member)
+        layout = lay_on_board(member, preferences, start)
+        steps = steps_of(member, preferences, more=member.count - 1, begins=start)
         yield f"  {title}, × {member.count}"
         for number, stop in enumerate(
             stop_views(Piece(title, kind_of(worked, member), steps, layout, preferences, words)), 1

@@ -69,6 +69,7 @@ class StopView:
     measure: Annotated[
         tuple[Point, Point] | None, Field(description="the two ends of the figure, where it is not on the tape")
     ]
+    rule: Annotated[tuple[Point, Point] | None, Field(description="a rule sloped across the board, edge to edge")]
     square: SquareView | None
     ghosts: Annotated[list[list[Point]], Field(description="the square's earlier places, where it was walked here")]
 
@@ -99,6 +100,7 @@ class BoardView:
     title: str
     count: int
     depth: float
+    goes: Annotated[list[str], Field(description="where its pieces go, where they have more names than one")]
     length: Annotated[float, Field(description="how much of the board is drawn, mm")]
     board: Annotated[Shown, Field(description="the shortest board that holds the piece")]
     stock: Shown | None
@@ -112,6 +114,7 @@ class BoardView:
     hook: Annotated[float, Field(description="where the tape is hooked, mm along the board")]
     from_foot: Annotated[bool, Field(description="whether it is hooked at the foot, and reads towards the head")]
     plank: Annotated[bool, Field(description="whether it is a straight board, with no crown to lay up")]
+    defects: Annotated[list[list[Point]], Field(description="splits and knots of this board, as polygons")]
     stops: list[StopView]
     tape_unit: float
     tape_division: float

@@ -7,7 +7,9 @@ from ...core.rules import Words
 from ...core.tape import Units
 from ...exchange import FlightInput, JobInput, Worked, WorkedMember, habit_of, saws_of, square_of
 from .board import board_view
-from .models import BoardView
+from .models import BoardView, PieceView
+from .patterns import patterns_of
+from .titles import title_in
 from .tools import Tools
 
 
@@ -24,8 +26,21 @@ def tools_of(job: JobInput) -> Tools:
 def boards_of(
     worked: Worked, job: JobInput, words: Words, only: frozenset[str] | None = None
 ) -> Iterator[tuple[WorkedMember, BoardView]]:
-    """Yield the boards of a work, or of the pieces named alone."""
+    """Yield the boards of a work, one for every pattern, or those of the patterns named alone."""
     tools = tools_of(job)
-    for laid in worked.members:
-        if only is None or laid.member.id in only:
-            yield laid, board_view(worked, laid, words, tools)
+    for pattern in patterns_of(worked):
+        if only is None or pattern.first.member.id in only:
+            yield pattern.first, board_view(worked, pattern, words, tools)
+
+
+def piece_views(worked: Worked, words: Words, tools: Tools) -> list[PieceView]:
+    """Return what can be laid on the horses: every pattern, with how many are cut from it."""
+    return [
+        PieceView(
+            id=one.first.member.id,
+            title=title_in(worked, one.first.member, words),
+            count=one.count,
+            spare=one.spare(tools),
+        )
+        for one in patterns_of(worked)
+    ]

@@ -80,6 +80,8 @@ class Sentences:
     def notes(self, step: Step) -> list[str]:
         """Return how a step may go wrong, or how else it is done at the saw."""
         found = []
+        if step.id == "tick_peg":
+            found.append(self._said("peg"))
         if isinstance(step.hold, LeggedHold) and step.hold.off_wood:
             found.append(self._said("scrap"))
         walk = step.walk
@@ -157,8 +159,12 @@ class Sentences:
                               body=self._fine(across.body, across.scale),
                               reading=self._fine(across.reading, across.scale),
                               scale=Count(int(across.scale)), risk=Length(risk))  # fmt: skip
+        rule = step.rule
+        if rule is not None:
+            return self._said("rule", number=Length(rule.number), at=Length(rule.at), parts=Count(rule.parts),
+                              whole=Count(rule.whole), reading=reading)  # fmt: skip
         if start.edge is Edge.LINE:
-            return self._said("tick_line", reading=reading)
+            return self._said("tick_line_top" if start.point[1] < AT_ONCE else "tick_line", reading=reading)
         return self._said(f"tick_{to.edge}", reading=reading)
 
     def _fine(self, mm: float, scale: float) -> str:

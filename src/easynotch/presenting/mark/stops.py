@@ -93,6 +93,7 @@ def _stop(piece: Piece, said: Sentences, stop: str, steps: tuple[Step, ...], tit
         face=str(face),
         at=_at(read),
         measure=_measure(figured),
+        rule=next(((step.rule.start, step.rule.end) for step in steps if step.rule is not None), None),
         square=_both(squares),
         ghosts=_ghosts(piece, steps),
     )

@@ -118,7 +118,7 @@ def stop_title(stop: str, steps: tuple[Step, ...], kind: Kind, words: Words, num
 
 _COMMON = frozenset({
     "hook", "jig", "cross", "write", "check", "turn", "carry", "centre_head", "centre_tail", "nose_head", "nose_heel",
-    "nose_tail", "top_head", "top_tail", "half_thickness", "walk_start", "walk_head", "walk_tail",
+    "nose_tail", "top_head", "top_tail", "half_thickness", "peg", "walk_start", "walk_head", "walk_tail",
 })  # fmt: skip
 
 

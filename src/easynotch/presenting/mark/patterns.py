@@ -1,0 +1,55 @@
+"""Patterns: pieces that are sawn alike are marked once, whatever they are called, and are told where each goes."""
+
+from dataclasses import dataclass
+
+from ...core.rules import Words
+from ...core.solid import group_identical
+from ...core.terms import Count, Message
+from ...exchange import Worked, WorkedMember
+from .titles import title_in
+from .tools import Tools
+
+
+@dataclass(frozen=True, slots=True)
+class Pattern:
+    """One pattern: the piece it is marked on, and all that are traced from it, itself among them."""
+
+    first: WorkedMember
+    members: tuple[WorkedMember, ...]
+
+    @property
+    def count(self) -> int:
+        """How many pieces are cut from it."""
+        return sum(one.member.count for one in self.members)
+
+    def spare(self, tools: Tools) -> int:
+        """How many more are cut by habit."""
+        return sum(tools.spare(one.member) for one in self.members)
+
+    def goes(self, worked: Worked, words: Words) -> list[str]:
+        """Where its pieces go, where they go by more than one name: each name with how many."""
+        if len(self.members) == 1:
+            return []
+        return [
+            words.say(
+                Message("board.goes", {"piece": title_in(worked, one.member, words), "n": Count(one.member.count)})
+            )
+            for one in self.members
+        ]
+
+
+def patterns_of(worked: Worked) -> list[Pattern]:
+    """Return a work's pieces as patterns, in the order they are worked out."""
+    by_id = {id(one.member): one for one in worked.members}
+    groups = group_identical(one.member for one in worked.members)
+    found = [tuple(by_id[id(member)] for member in group) for group in groups]
+    return [Pattern(group[0], group) for group in found]
+
+
+def pattern_of(worked: Worked, piece: str) -> Pattern:
+    """Return the pattern a piece is traced from; the work's own pattern where there is no such piece."""
+    patterns = patterns_of(worked)
+    for pattern in patterns:
+        if any(one.member.id == piece for one in pattern.members):
+            return pattern
+    return next(one for one in patterns if any(laid is worked.pattern for laid in one.members))
