@@ -184,6 +184,7 @@ class Apprentice:
             self.need(self.on_wood(begin, face), step, "the tape starts off the wood")
             (a, b), (c, d) = base.nominal
             off = ((target[0] - begin[0]) * (b - d) + (target[1] - begin[1]) * (c - a)) / hypot(c - a, d - b)
+            self.need(abs(abs(off) - step["reading"]) < 1e-3, step, "it is not so far")
             nominal = a + (target[1] - b) * (c - a) / (d - b)
             side = 1.0 if target[0] > nominal else -1.0
             # Square to the line as it was drawn, out to the edge.
@@ -195,6 +196,12 @@ class Apprentice:
             far = hypot(begin[0] - base.point[0], begin[1] - base.point[1])
             self.ticks[self.key(face, target)] = Place((u, target[1]), base.off + far * base.turn + half)
             return
+        self.tick_along(step, base, reading, half)
+
+    def tick_along(self, step, base, reading, half):
+        """A place along a drawn line, or along an edge from where a line meets it."""
+        start, to, face = step["from"], step["to"], step["face"]
+        begin, target = start["point"], to["point"]
         length = hypot(target[0] - begin[0], target[1] - begin[1])
         self.need(abs(length - step["reading"]) < 1e-3, step, "it is not so far")
         rule = step.get("rule")
@@ -435,12 +442,10 @@ class Apprentice:
         line = self.lines[cut["line"]]
         plain = cut["line"].removeprefix("beside_")
         shift = 0.0
-        if self.face_of(cut["line"]) == face and not cut["line"].startswith("beside_"):
+        if self.face_of(cut["line"]) == face:
             pass
         elif face == "far" and f"far_{plain}" in self.lines:
             line = self.lines[f"far_{plain}"]
-        elif cut["line"].startswith("beside_"):
-            shift = 0.0 if face == "far" else cut["far"]
         else:
             shift = cut["far"]
         (x, y), (dx, dy) = line.point, line.way

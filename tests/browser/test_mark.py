@@ -1,6 +1,7 @@
 """If these break, the board on the horses forgets where one was, or tells another way than one's own."""
 
 import re
+from math import hypot
 
 import pytest
 from playwright.sync_api import Page, expect
@@ -62,7 +63,7 @@ def test_at_arms_length_the_figure_is_the_boards_and_the_place_is_kept_on_the_wa
     assert inside
     assert violations(page) == []
     arm.get_by_role("button", name="Next mark").click()
-    expect(arm.locator("header p")).to_contain_text("4 of 8")
+    expect(arm.locator("header p")).to_contain_text("4 of ")
     page.keyboard.press("Escape")
     expect(arm).to_have_count(0)
     expect(page.locator(".stops li").nth(3)).to_have_class(re.compile("open"))
@@ -88,14 +89,16 @@ def test_the_shops_own_tool_method_and_hook_are_told_and_the_lines_stay_where_th
     page.get_by_role("button", name="Next mark").click()
     page.get_by_role("button", name="Next mark").click()
     expect(page.locator(".square")).to_have_count(1)
-    expect(page.locator(".held-list")).to_have_count(0)
+    expect(page.locator(".step-list")).to_contain_text("Square on the")
     taped = running_marks(page)
     lines = page.locator(".line-open").evaluate_all(ANGLES)
     habits("the sliding bevel", "by stepping the square", "foot")
     boat_store(page)
-    page.locator(".stops li button").nth(2).click()
-    expect(page.locator(".held-list")).to_contain_text("Bevel at 36.9°")
-    expect(page.locator(".held-list")).to_contain_text("Step off")
+    page.locator(".stops li").filter(has_text="Step off to the ridge line").get_by_role("button").click()
+    expect(page.locator(".step-list")).to_contain_text("Whole steps")
+    assert page.locator(".lens .ghost").count() > 1
+    page.locator(".stops li").filter(has_text="Notch over the plate").get_by_role("button").click()
+    expect(page.locator(".step-list")).to_contain_text("36.9° from square across")
     expect(page.locator(".square")).to_have_count(0)
     assert running_marks(page) != taped
     assert page.locator(".line-open").evaluate_all(ANGLES) == pytest.approx(lines, abs=0.1)
@@ -229,12 +232,14 @@ def test_with_the_heel_away_the_board_lies_the_other_way_round_and_every_figure_
 def test_a_jig_is_made_first_and_a_template_is_traced(page, habits):
     habits("a home-made jig")
     boat_store(page)
-    expect(page.locator(".big")).to_contain_text("long edge")
-    expect(page.locator(".say").first).to_contain_text("fence")
+    page.locator(".stops li").filter(has_text="Make the jig").get_by_role("button").click()
+    expect(page.locator(".step-list")).to_contain_text("under the fence")
+    page.locator(".stops li").filter(has_text="Notch over the plate").get_by_role("button").click()
+    expect(page.locator(".step-list")).to_contain_text("Jig on the")
     habits("a template")
     boat_store(page)
-    page.locator(".stops li button").nth(1).click()
-    expect(page.locator(".held-list")).to_contain_text("Trace it from the pattern")
+    page.locator(".stops li").filter(has_text=re.compile("^Then ")).get_by_role("button").click()
+    expect(page.locator(".step-list")).to_contain_text("trace")
 
 
 def test_a_hips_far_face_is_turned_up_and_struck_on_one_face_the_board_stays(page, habits):
@@ -244,7 +249,7 @@ def test_a_hips_far_face_is_turned_up_and_struck_on_one_face_the_board_stays(pag
         with page.expect_response(re.compile("/marking")):
             station(page, "Mark")
         page.get_by_role("button", name=re.compile("^Hip ×")).click()
-        page.locator(".stops li").filter(has_text=re.compile("Far face: Head|other cheek: Head")).get_by_role(
+        page.locator(".stops li").filter(has_text=re.compile("Far face: head|Beside it: head")).get_by_role(
             "button"
         ).click()
 
@@ -255,7 +260,7 @@ def test_a_hips_far_face_is_turned_up_and_struck_on_one_face_the_board_stays(pag
     habits("struck beside the first")
     hip()
     expect(page.get_by_role("img", name=re.compile("^The board at this mark"))).to_be_visible()
-    expect(page.locator(".say").first).to_contain_text("each takes its own side")
+    expect(page.locator(".step-list")).to_contain_text("each cut takes its own side")
     habits("carried round to the far face")
 
 
@@ -332,3 +337,73 @@ def test_two_quick_steps_do_not_overtake_each_other_on_their_way_to_the_store(pa
     page.reload()
     expect(page.locator(".stops button").nth(2)).to_have_attribute("aria-current", "step")
     page.locator(".stops button").first.click()
+
+
+# The traced edges of the square as it is drawn, its ringed figures, the edges of the board and the lens, px.
+DRAWN_SQUARE = """() => {
+  const shape = document.querySelector(".lens .square polygon");
+  if (!shape) return null;
+  const points = (e) => e.getAttribute("points").trim().split(" ").map((p) => p.split(",").map(Number));
+  const wood = document.querySelector(".lens .board-edge");
+  const [x, y, w, h] = ["x", "y", "width", "height"].map((k) => Number(wood.getAttribute(k)));
+  const rings = Object.fromEntries([...document.querySelectorAll(".held g[data-leg]")].map((g) => {
+    const c = g.querySelector("circle");
+    return [g.dataset.leg, c && [Number(c.getAttribute("cx")), Number(c.getAttribute("cy"))]];
+  }));
+  const lines = [...document.querySelectorAll(".lens > svg > g > .line-open")].map(points);
+  return { points: points(shape), wood: [x, y, w, h], rings, lines, ...shape.dataset };
+}"""
+
+
+@pytest.mark.parametrize("work", ["Boardwalk steps", "Boat store", "Warden's hut", "Punt lean-to", "Kiosk hatch steps"])
+def test_the_square_on_every_drawing_is_a_square_and_reads_at_the_edge(page, work):
+    """Read off the drawn shape itself: legs at 90°, their figures where they cross the board's edge, on wood or a scrap."""
+    page.goto("/")
+    page.get_by_role("link", name=re.compile(work)).first.click()
+    station(page, "Mark")
+    expect(page.locator(".stops [aria-current=step]")).to_be_visible()
+    if page.locator(".piece-bar .more").count():
+        page.locator(".piece-bar .more").click()
+    names = page.locator(".piece-bar button:not(.more)").all_inner_texts()
+    seen = 0
+    for name in names:
+        if page.locator(".piece-bar .more").count():
+            page.locator(".piece-bar .more").click()
+        page.get_by_role("button", name=name, exact=True).first.click()
+        expect(page.locator(".piece-bar [aria-pressed=true]")).to_contain_text(name.split(" ×")[0])
+        for n in range(page.locator(".stops li").count()):
+            page.locator(".stops li button").nth(n).click()
+            expect(page.locator(".stops li").nth(n)).to_have_class(re.compile("open"))
+            held = page.locator(".step-list button")
+            for step in range(max(1, held.count())):
+                if held.count():
+                    held.nth(step).click()
+                drawn = page.evaluate(DRAWN_SQUARE)
+                if drawn is None:
+                    continue
+                seen += 1
+                heel, tongue, body = drawn["points"][0], drawn["points"][1], drawn["points"][5]
+                legs = [(end[0] - heel[0], end[1] - heel[1]) for end in (tongue, body)]
+                (a, b), (c, d) = legs
+                assert abs(a * c + b * d) / (hypot(a, b) * hypot(c, d)) < 1e-3, (work, name, n)
+                x, y, wide, high = drawn["wood"]
+                # Both figures stand on one edge, each on its own leg.
+                edge = y if drawn["edge"] == "top" else y + high
+                for leg, at in drawn["rings"].items():
+                    if at is None:
+                        continue
+                    assert at[1] == pytest.approx(edge, abs=0.6), (work, name, n)
+                    u, v = legs[0] if leg == "tongue" else legs[1]
+                    off = abs((at[0] - heel[0]) * v - (at[1] - heel[1]) * u) / hypot(u, v)
+                    assert off < 0.6, (work, name, n)
+                    if drawn["scrap"] == "false":
+                        assert x - 1 <= at[0] <= x + wide + 1, (work, name, n)
+                # What glows lies along the leg that draws it.
+                drawing = legs[0] if drawn["draws"] == "tongue" else legs[1]
+                along = [
+                    abs((q[0] - p[0]) * drawing[1] - (q[1] - p[1]) * drawing[0])
+                    / (hypot(q[0] - p[0], q[1] - p[1]) * hypot(*drawing) or 1.0)
+                    for p, q in drawn["lines"]
+                ]
+                assert not along or min(along) < 2e-3, (work, name, n)
+    assert seen >= 5

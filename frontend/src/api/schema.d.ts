@@ -1693,6 +1693,20 @@ export interface components {
                     number
                 ]
             ] | null;
+            /**
+             * Rule
+             * @description a rule sloped across the board, edge to edge
+             */
+            rule: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ] | null;
             square: components["schemas"]["SquareView"] | null;
             /**
              * Ghosts
@@ -3812,6 +3826,7 @@ export interface components {
             /** Title */
             title: string;
             run_line: components["schemas"]["Shown"];
+            level: components["schemas"]["Shown"];
             deduction: components["schemas"]["Shown"];
             head: components["schemas"]["Shown"];
         };

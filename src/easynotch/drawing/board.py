@@ -73,9 +73,17 @@ def _waste(member: Member, layout: Layout, length: float, face: Face) -> tuple[t
         if end - start > STRAIGHT:
             blank.append([(start, 0.0), (end, 0.0), (end, layout.depth), (start, layout.depth)])
     scraps = []
-    for region in regions(member, face):
-        corners: list[Point] = [(layout.u(x), y) for x, y in region.corners]
-        kept = clip(corners, HalfPlane(1.0, 0.0, layout.left), keep_front=True)
-        kept = clip(kept, HalfPlane(-1.0, 0.0, -min(length, layout.right)), keep_front=True)
-        scraps.append(kept)
+    drawn = (layout.left - layout.u(0.0), min(length, layout.right) - layout.u(0.0))
+    for removal, region in zip(member.removals, regions(member, face), strict=True):
+        # An end is waste out to the end of the board, however far that is.
+        corners = _stretch(drawn, layout.depth) if len(removal.planes) == 1 else list(region.corners)
+        for half in region.halves if len(removal.planes) == 1 else ():
+            corners = clip(corners, half, keep_front=True)
+        corners = clip(corners, HalfPlane(1.0, 0.0, drawn[0]), keep_front=True)
+        corners = clip(corners, HalfPlane(-1.0, 0.0, -drawn[1]), keep_front=True)
+        scraps.append([(layout.u(x), y) for x, y in corners])
     return tuple(tuple(scrap) for scrap in (*blank, *scraps) if len(scrap) > 2)
+
+
+def _stretch(span: tuple[float, float], depth: float) -> list[Point]:
+    return [(span[0], 0.0), (span[1], 0.0), (span[1], depth), (span[0], depth)]

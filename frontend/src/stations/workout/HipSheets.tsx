@@ -201,7 +201,7 @@ function Masters({ patterns }: { patterns: Hips["patterns"] }) {
               <tr>
                 <th scope="col" colSpan={2}>{say("hip_sheets.piece")}</th>
                 <th scope="col">{say("hip_sheets.run_line")}</th>
-                <th scope="col">{say("hip_sheets.level")}</th>
+                <th scope="col">{say("hip_sheets.back_level")}</th>
                 <th scope="col">{say("hip_sheets.deduction")}</th>
                 <th scope="col">{say("hip_sheets.head")}</th>
               </tr>

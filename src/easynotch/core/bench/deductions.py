@@ -4,8 +4,7 @@ The closed forms of the trade (half the 45° ridge, half a thickness) are not us
 planes, and the tests hold it against them.
 """
 
-from dataclasses import dataclass
-from math import hypot
+from dataclasses import dataclass, replace
 
 from ..solid import CutPlane, Face, Member, Removal
 from .layout import STRAIGHT, UPRIGHT
@@ -15,6 +14,8 @@ from .sequence import Sequence, named
 from .step import AcrossHold, Do, Edge, JoinHold, PencilLine, Step, TapeEnd
 
 BESIDE = "beside_"
+PARALLEL = 1e-6
+"""Degrees."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -233,7 +234,10 @@ def _top_lines(sequence: Sequence, noses: dict[str, Needed]) -> None:
 
 
 def _beside(sequence: Sequence, compound: list[tuple[int, Removal]]) -> list[Needed]:
-    """By the school of one face: the far lines that are struck on the near face instead, parallel to a near one."""
+    """By the school of one face: lines struck on the near face instead of the far one, parallel to a near one.
+
+    Where the cut has a near line, where its blade comes out; of two cheeks the other's own near line, in waste.
+    """
     if sequence.preferences.cheeks is not Cheeks.ONE_FACE:
         return []
     layout, found = sequence.layout, []
@@ -242,24 +246,34 @@ def _beside(sequence: Sequence, compound: list[tuple[int, Removal]]) -> list[Nee
         if face is not Face.FAR or line.group not in alone or line.gauged or line.base:
             continue
         near = _near_of(sequence, line)
-        if near is None or near.start[1] > ON or line.start[1] > ON:
-            continue
-        if layout.left - ON <= line.start[0] <= layout.right + ON:
-            found.append(line)
+        struck = line if (Face.NEAR, line.id) in sequence.lines else _own_near(sequence, line)
+        tops = (near.start[1] if near else 1.0, struck.start[1])
+        on_wood = all(layout.left - ON <= u <= layout.right + ON for u, _ in (struck.start, struck.end))
+        if near is not None and max(tops) < ON and on_wood and abs(near.angle - struck.angle) < PARALLEL:
+            found.append(replace(struck, face=Face.NEAR))
     return found
+
+
+def _own_near(sequence: Sequence, line: Needed) -> Needed:
+    """Where a cut that shows on the far face alone meets the near one's plane, across the whole board."""
+    plane = sequence.member.removals[line.group].planes[0].plane
+    normal, half, depth = plane.normal, sequence.layout.thickness / 2, sequence.layout.depth
+    ends = [
+        (sequence.layout.u((plane.offset + normal.z * half - normal.y * v) / normal.x), v) for v in (0.0, depth)
+    ]  # fmt: skip
+    return replace(line, start=ends[0], end=ends[1])
 
 
 def _draw_beside(sequence: Sequence, line: Needed) -> None:
     near = _near_of(sequence, line)
     assert near is not None
-    stop, name = stop_of(sequence, line), f"{BESIDE}{line.id}"
+    stop, name = f"far_{line.id}", f"{BESIDE}{line.id}"
     between = line.start[0] - near.start[0]
     if abs(between) > ON:
         sequence.add(Step(
             id=f"tick_{name}", do=Do.TICK, stop=stop, role=line.role, face=Face.NEAR, deduct="beside",
             start=TapeEnd(Edge.LINE, 0.0, near.start, named(near)),
-            to=TapeEnd(Edge.TOP, line.start[0], line.start), reading=hypot(between, 0.0),
+            to=TapeEnd(Edge.TOP, line.start[0], line.start), reading=abs(between),
         ))  # fmt: skip
     sequence.tick_at(Face.NEAR, line.start)
-    struck = Needed(name, line.role, line.group, Face.NEAR, line.start, line.end, line.angle, line.waste)
-    sequence.draw(struck, stop)
+    sequence.draw(replace(line, id=name), stop)

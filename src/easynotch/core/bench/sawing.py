@@ -66,7 +66,7 @@ def _saw_cut(sequence: Sequence, cut: CutPlane, line: Needed, removal: Removal) 
         line=line_id(cut, line.face) if is_lengthwise(cut) else named(line),
         role=cut.role,
         tilt=seen.blade_tilt if line.face in (Face.NEAR, Face.FAR) else degrees(asin(min(1.0, abs(normal.y)))),
-        far=far if line.face is Face.NEAR and not line.id.startswith(BESIDE) else -far,
+        far=far if line.face is not Face.FAR else -far,
         waste=line.waste,
         group=sequence.member.removals.index(removal),
         mitre=lying(seen),

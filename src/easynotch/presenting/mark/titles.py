@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from ...core.bench import Step
 from ...core.roofs import Tails
 from ...core.rules import Words
-from ...core.solid import Member
+from ...core.solid import Face, Member
 from ...core.terms import Count, Message, Value
 from ...exchange import Worked, WorkedRoof
 
@@ -105,14 +105,15 @@ def stop_title(stop: str, steps: tuple[Step, ...], kind: Kind, words: Words, num
     """
     values: dict[str, Value] = {"n": Count(number)}
     if stop.startswith("far_"):
-        return words.say(Message("stop_title.any.far", {
+        where = "beside" if steps[0].face is Face.NEAR else "far"
+        return words.say(Message(f"stop_title.any.{where}", {
             "title": _lowered(stop_title(stop.removeprefix("far_"), steps, kind, words, number))}))  # fmt: skip
     if stop in _COMMON:
         return words.say(Message(f"stop_title.any.{stop}", values))
     if stop.startswith("walk_"):
         return words.say(Message("stop_title.any.walk", values))
     titled = _titled(stop, steps, kind)
-    found = re.match(r"[a-z]+_(\d+)", stop) if "housing" in titled else None
+    found = re.match(r"[a-z]+_(\d+)", stop) if "housing" in titled or titled.endswith(".face") else None
     return words.say(Message(f"stop_title.{titled}", {"n": Count(int(found[1]))} if found else values))
 
 
