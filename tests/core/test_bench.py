@@ -19,7 +19,7 @@ from easynotch.core.bench import (
     steps_of,
 )
 from easynotch.core.solid import extent, group_identical, marks_of
-from easynotch.core.tools import METRIC, Saw, Way
+from easynotch.core.tools import METRIC, Reach, Saw, Way
 from easynotch.exchange import parse_json, read_job, work_out_flight, worked_out
 
 IN = 25.4
@@ -197,7 +197,7 @@ def test_a_blade_is_set_before_it_cuts_and_saws_that_do_not_reach_are_named():
     assert len(tilted) == 6
     for cut in tilted:
         assert cut.tilt == pytest.approx(45.0)
-        assert (cut.reach, cut.short) == (("bench saw",), ("old saw",))
+        assert (cut.reach, cut.short) == (("bench saw",), (("old saw", Reach.TILT),))
 
 
 def test_pieces_that_are_sawn_alike_are_one_pattern_whatever_they_are_called():

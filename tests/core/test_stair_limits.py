@@ -327,9 +327,9 @@ def test_a_nosing_longer_than_its_going_is_told_and_one_as_long_is_not():
 
 
 def test_a_board_with_a_knot_as_wide_as_every_place_for_a_notch_has_no_place_left():
-    lengths = stringers(lay_out(plain_flight()))[0].lengths
-    assert level_of(knotted(lengths["first_tooth"] / 2), "slide") is Level.OK
-    assert level_of(knotted(lengths["board"]), "slide_none") is Level.STOP
+    # The board has 100 mm to spare: the head must come a saw's width clear of the knot.
+    assert level_of(knotted(100.0 - 10.0 - 1.0), "slide") is Level.OK
+    assert level_of(knotted(100.0 - 10.0 + 1.0), "slide_none") is Level.STOP
 
 
 def test_a_fascia_under_a_hanger_a_footing_of_unknown_frost_and_boards_on_nothing_are_told():

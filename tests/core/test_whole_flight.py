@@ -251,8 +251,10 @@ def test_treads_and_risers_slide_into_their_housings_and_nothing_else_is_cut_awa
     # The nosings' running marks are one pitch apart, at the margin below the edge; the outline is whole.
     lay = lay_on_board(left.member, Preferences())
     steps = {step.id: step for step in steps_of(left.member, Preferences())}
-    treads = [steps[f"tick_tread_{k}_above"].to.at for k in range(1, layout.tread_count + 1)]
-    for one, after in pairwise(treads):
+    lines = {step.line.id: step.line for step in steps.values() if step.line is not None}
+    nosings = [min((lines[f"tread_{k}"].start, lines[f"tread_{k}"].end), key=lambda end: end[1])[0]
+               for k in range(1, layout.tread_count + 1)]  # fmt: skip
+    for one, after in pairwise(nosings):
         assert after - one == pytest.approx(facts["housing_pitch"], abs=1e-6)
     drawn = [step.line for step in steps.values() if step.line is not None and step.role == "housing"]
     assert min(v for line in drawn if line.id.startswith("tread_") for _, v in (line.start, line.end)) == pytest.approx(

@@ -56,7 +56,12 @@ def test_screen_pocket_page_and_printed_sheet_say_the_same_step_by_step(job, num
                 on_paper = printed.index(squeezed(said), on_paper)
                 there += 1
     assert there > 10
-    tilts = {f"{cut.blade_tilt:.1f}°" for one in worked.members for cut in one.cuts if cut.blade_tilt > 0.05 and cut.line_angle < 89}
+    tilts = {
+        f"{cut.blade_tilt:.1f}°"
+        for one in worked.members
+        for cut in one.cuts
+        if cut.blade_tilt > 0.05 and cut.line_angle < 89
+    }
     told = {tilt for tilt in tilts if tilt in printed and tilt in pocket}
     # A housing's floor and a half lap's cheek are not sawn at a tilt but let in to a depth.
     assert {tilt for tilt in tilts if not tilt.startswith("90.0")} <= told

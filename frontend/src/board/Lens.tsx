@@ -99,7 +99,7 @@ export function Lens({ board: near, stop, square, done, span, before, onTurn, on
               <polyline key={i} className="line-open" points={path(view, line)} />
             ))}
             {stop.rule && <polyline className="sloped-rule" points={path(view, stop.rule)} />}
-            <Measured stop={stop} view={view} />
+            <Measured stop={stop} view={view} width={width} />
           </g>
           {square && <Held square={square} view={view} width={width} height={height} />}
         </svg>
@@ -170,19 +170,22 @@ function Held({ square, view, width, height }: { square: SquareSetting; view: Vi
 }
 
 /** The figure between its two ends, where it is not read on the tape. */
-function Measured({ stop, view }: { stop: Stop; view: View }) {
+function Measured({ stop, view, width }: { stop: Stop; view: View; width: number }) {
   if (!stop.measure || !stop.figure) return null;
   const [from, to] = stop.measure.map((point) => place(view, point)) as [[number, number], [number, number]];
   const level = Math.abs(from[1] - to[1]) < 1;
   const [dx, dy] = level ? [0, view.up * 16] : [-14, 10];
   const tick = level ? "v12m0 -6" : "l9 -7";
+  // In the middle of what is seen of it, with room for the figure.
+  const ends = [from[0], to[0]].map((x) => Math.max(0, Math.min(width, x))) as [number, number];
+  const seen = Math.max(60, Math.min(width - 60, (ends[0] + ends[1]) / 2));
   return (
     <g className="measured">
       <path d={`M${from[0] + dx} ${from[1] + dy}L${to[0] + dx} ${to[1] + dy}`} />
       {[from, to].map(([x, y]) => (
         <path key={`${x},${y}`} d={level ? `M${x} ${y + dy - 6}${tick}` : `M${x + dx - 5} ${y + dy + 4}${tick}`} />
       ))}
-      <text x={(from[0] + to[0]) / 2 + dx + (level ? 0 : -10)} y={(from[1] + to[1]) / 2 + dy + (level ? 17 : 6)} textAnchor={level ? "middle" : "end"}>
+      <text x={level ? seen : Math.max(70, (from[0] + to[0]) / 2 + dx - 10)} y={(from[1] + to[1]) / 2 + dy + (level ? 17 : 6)} textAnchor={level ? "middle" : "end"}>
         {typeset(stop.figure.text)}
       </text>
     </g>

@@ -7,7 +7,7 @@ import { Lines, Wood } from "./BoardParts";
 import { place, type View } from "./geometry";
 
 const SIDE = 58;
-const TOP = 34;
+const TOP = 44;
 const BOTTOM = 10;
 
 interface Props {
@@ -32,12 +32,16 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
   const [lensFoot] = place(view, [Math.min(lens.to, board.length + 12), 0]);
   const [lensFrom, lensTo] = [Math.min(lensHead, lensFoot), Math.max(lensHead, lensFoot)];
   const foot = view.y + board.depth * scale;
-  // Numbers of marks that stand close by stand in two rows.
-  const raised = new Set<number>();
-  board.running.forEach((mark, at) => {
-    const before = board.running[at - 1];
-    if (before && !raised.has(before.number) && (mark.at - before.at) * scale < 8 * String(mark.number).length + 4) raised.add(mark.number);
-  });
+  // Numbers of marks that stand close by stand in two rows; where both are full a mark has none.
+  const rows = new Map<number, number>();
+  const last = [-Infinity, -Infinity];
+  for (const mark of board.running) {
+    const room = 9 * String(mark.number).length + 5;
+    const row = last.findIndex((at) => (mark.at - at) * scale >= room);
+    if (row < 0) continue;
+    rows.set(mark.number, row);
+    last[row] = mark.at;
+  }
   return (
     <div ref={ref} className="whole-board">
       {size && (
@@ -63,9 +67,11 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
                 aria-hidden="true"
               >
                 <line x1={x} x2={x} y1={TOP - 6} y2={TOP} />
-                <text x={x} y={TOP - (raised.has(mark.number) ? 24 : 11)} textAnchor="middle">
-                  {mark.number}
-                </text>
+                {rows.has(mark.number) && (
+                  <text x={x} y={TOP - (rows.get(mark.number) === 1 ? 30 : 11)} textAnchor="middle">
+                    {mark.number}
+                  </text>
+                )}
               </g>
             );
           })}

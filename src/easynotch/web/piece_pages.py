@@ -1,11 +1,13 @@
 """Pages of pieces: a cutting sheet each, labels, the rain sheet, full-size templates and the paper model."""
 
+from dataclasses import dataclass
+
 from ..core.rules import Words
 from ..core.solid import Member, outline
 from ..core.supply import whole_length
 from ..core.terms import Count, Length, Message, message
 from ..drawing.codes import code_of
-from ..drawing.page import MARGIN, Draft, Page, Paper, Stroke, dimension, fit, place
+from ..drawing.page import MARGIN, Draft, Page, Paper, Stroke, dimension, fit, place, wrapped
 from ..drawing.sheet import Layer, Path, Sheet, area, line
 from ..drawing.tiles import TileWords, tiles
 from ..drawing.window import within
@@ -38,7 +40,7 @@ def cutting_sheets(work: str, board: BoardView, stops: list[str], paper: Paper, 
     """The pages for a piece: the board with its running marks, then every step with its figure and both its ends."""
     high, wide = paper.size
     column = (wide - 2 * MARGIN - 8) / 2
-    rows = list(board.stops)
+    rows = _blocks(board.stops)
     pages: list[Page] = []
     told = list(stops)
     while rows or told or not pages:
@@ -58,14 +60,39 @@ def cutting_sheets(work: str, board: BoardView, stops: list[str], paper: Paper, 
     return pages
 
 
-def _steps(draft: Draft, rows: list[StopView], top: float, column: float) -> list[StopView]:
+@dataclass(frozen=True, slots=True)
+class Block:
+    """What stays together on a sheet: a stop's box, figure and title with its first sentence, or a further sentence."""
+
+    stop: StopView | None
+    said: str
+
+
+def _blocks(stops: list[StopView]) -> list[Block]:
+    found = []
+    for stop in stops:
+        said = [*(one.say for one in stop.steps), *stop.notes] or [""]
+        found += [Block(stop, said[0]), *(Block(None, more) for more in said[1:])]
+    return found
+
+
+def _steps(draft: Draft, blocks: list[Block], top: float, column: float) -> list[Block]:
     """As many steps as two columns hold; what is left for the next page."""
     for at in range(2):
-        y = top
-        while rows and y < draft.height - MARGIN - 18:
-            y = _step(draft, rows[0], (MARGIN + at * (column + 8), y), column)
-            rows = rows[1:]
-    return rows
+        x, y = MARGIN + at * (column + 8), top
+        while blocks and y + _high(blocks[0], column) < draft.height - MARGIN - 6:
+            y = _step(draft, blocks[0], (x, y), column)
+            blocks = blocks[1:]
+    return blocks
+
+
+def _high(block: Block, wide: float) -> float:
+    """How high a block stands, mm."""
+    said = len(wrapped(block.said, 2.6, wide - 6)) * 2.6 * 1.75
+    if block.stop is None:
+        return said
+    ends = len(wrapped(block.stop.ends, 2.3, wide - 6)) * 2.3 * 1.75
+    return said + ends + (12.8 if block.stop.figure else 8.2)
 
 
 def _head(draft: Draft, work: str, board: BoardView, words: Words) -> None:
@@ -107,17 +134,19 @@ def _board(draft: Draft, board: BoardView, top: float, wide: float) -> float:
     return y0 + board.depth / scale + 4
 
 
-def _step(draft: Draft, stop: StopView, at: tuple[float, float], wide: float) -> float:
+def _step(draft: Draft, block: Block, at: tuple[float, float], wide: float) -> float:
     x, y = at
+    stop = block.stop
+    if stop is None:
+        return draft.paragraph((x + 5.5, y), block.said, 2.6, wide - 6)
+    y += 3.4
     figure = f"{stop.figure.text} {stop.figure.sense}".strip() if stop.figure else ""
     draft.strokes.append(_box(x, y))
     draft.say((x + 5.5, y), figure or stop.title, 3.6, bold=True)
     if figure:
         draft.say((x + 5.5, y + 5), stop.title, 2.7, bold=True)
     y = draft.paragraph((x + 5.5, y + (9.4 if figure else 4.8)), stop.ends, 2.3, wide - 6)
-    for said in (*(one.say for one in stop.steps), *stop.notes):
-        y = draft.paragraph((x + 5.5, y), said, 2.6, wide - 6)
-    return y + 3.4
+    return draft.paragraph((x + 5.5, y), block.said, 2.6, wide - 6)
 
 
 def _box(x: float, y: float) -> Stroke:

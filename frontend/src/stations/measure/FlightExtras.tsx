@@ -246,7 +246,7 @@ function Overhead({ state }: { state: WorkState }) {
 function Defects({ state }: { state: WorkState }) {
   const say = useWords();
   const metric = state.job.units === "metric";
-  const fresh = metric ? { start: "600 mm", stop: "660 mm", deep: "120 mm" } : { start: "24\"", stop: "27\"", deep: '4"' };
+  const fresh = metric ? { start: "600 mm", stop: "660 mm", top: "0 mm", deep: "120 mm" } : { start: "24\"", stop: "27\"", top: '0"', deep: '4"' };
   const there = isThere(state.document, "defects");
   return (
     <Choice label={say("around.defects")} there={there} onChange={() => state.keeper.change("defects", there ? undefined : [fresh])}>

@@ -85,7 +85,7 @@ function InHand({ state, sheet }: { state: WorkState; sheet: Sheet }) {
       return x >= Math.min(...xs) - HALF / 2 && x <= Math.max(...xs) + HALF / 2 && y <= Math.max(...ys);
     });
     const at = touched ? Number(touched.id.slice("defect_".length)) - 1 : -1;
-    const now = touched ? rows.filter((_, n) => n !== at) : [...rows, { start: `${Math.max(0, x - HALF).toFixed(0)} mm`, stop: `${(x + HALF).toFixed(0)} mm`, deep: `${(y + HALF).toFixed(0)} mm` }];
+    const now = touched ? rows.filter((_, n) => n !== at) : [...rows, { start: `${Math.max(0, x - HALF).toFixed(0)} mm`, stop: `${(x + HALF).toFixed(0)} mm`, top: `${Math.max(0, y - HALF).toFixed(0)} mm`, deep: `${(y + HALF).toFixed(0)} mm` }];
     state.keeper.change("defects", now.length > 0 ? now : undefined);
   };
   return (

@@ -92,7 +92,7 @@ def lay_out_end(sequence: Sequence, end: End) -> Needed | None:
     for cut in end.cuts:
         line = sequence.lines.get((Face.NEAR, cut.id))
         if line is not None:
-            _cheek(sequence, nose, line, stop_of(sequence, line))
+            _cheek(sequence, nose, line, sequence.stop_of(line))
     return nose
 
 
@@ -106,14 +106,6 @@ def _cheek(sequence: Sequence, nose: Needed, line: Needed, stop: str) -> None:
 def _lean(sequence: Sequence) -> float:
     down = -sequence.member.placement.y.z
     return -sequence.member.placement.x.z / down
-
-
-def stop_of(sequence: Sequence, line: Needed) -> str:
-    """The stop a line is drawn at: that of its removal, on its face."""
-    group = [
-        one.id for (face, _), one in sequence.lines.items() if face is line.face and one.group == line.group
-    ]  # fmt: skip
-    return ("far_" if line.face is Face.FAR else "") + "+".join(group)
 
 
 def far_face(sequence: Sequence, noses: dict[str, Needed]) -> None:
@@ -150,10 +142,10 @@ def far_face(sequence: Sequence, noses: dict[str, Needed]) -> None:
             far_nose = sequence.plumb_line(Face.FAR, nose.id, "centre", top[0], f"far_{nose.id}")
         for line in lines:
             if far_nose is not None:
-                _cheek(sequence, far_nose, line, stop_of(sequence, line))
+                _cheek(sequence, far_nose, line, sequence.stop_of(line))
             elif not line.gauged and not line.base:
                 _set_from_near(sequence, line)
-            sequence.draw(line, stop_of(sequence, line))
+            sequence.draw(line, sequence.stop_of(line))
 
 
 def _carry(sequence: Sequence, line: Needed, stop: str) -> None:
@@ -173,7 +165,7 @@ def _carry(sequence: Sequence, line: Needed, stop: str) -> None:
 def _set_from_near(sequence: Sequence, line: Needed) -> None:
     """A far line's place on the top edge, from the near line of its cut carried over, or from the hook."""
     near = _near_of(sequence, line)
-    stop = stop_of(sequence, line)
+    stop = sequence.stop_of(line)
     if near is None or line.start[1] > ON or near.start[1] > ON:
         return
     carried = f"top_{named(near)}"

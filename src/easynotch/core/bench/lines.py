@@ -85,7 +85,10 @@ def _needed(member: Member, layout: Layout, mark: Mark, group: int, before: list
     housed = member.removals[group].housing
     made = Needed(mark.id, mark.role, group, mark.face, first, last, mark.angle, _waste(mark), housed=housed)
     if mark.along is None or abs(mark.angle) > ALONG:
-        return _replaced(made, (layout.left, first[1]), (layout.right, first[1]), gauged=True)
+        # A cut along the board is gauged its whole length; one side of a notch, between its others.
+        alone = len(member.removals[group].planes) == 1
+        ends = ((layout.left, first[1]), (layout.right, first[1])) if alone else (first, last)
+        return _replaced(made, *ends, gauged=True)
     if first[1] < ON or housed:
         return made
     top = (mark.along + shift, 0.0)

@@ -30,19 +30,15 @@ def saw_steps(sequence: Sequence, squared: frozenset[str]) -> Iterator[Step]:
         if cut.id not in squared and (line := _line_of(sequence, cut)) is not None
     ]
     made = [_saw_cut(sequence, cut, line, removal) for cut, line, removal in cuts]
-    order = sorted(
-        zip(made, (line for _, line, _ in cuts), strict=True),
-        key=lambda one: (one[0].depth is not None, abs(one[1].angle) > ALONG, round(one[0].tilt / ONE_TILT)),
-    )
-    for number, (_, group) in enumerate(
-        groupby(
-            order, key=lambda one: (one[0].depth is not None, abs(one[1].angle) > ALONG, round(one[0].tilt / ONE_TILT))
-        )
-    ):
+
+    def setting(one: tuple[SawCut, Needed]) -> tuple[bool, bool, int]:
+        cut, _ = one
+        return cut.depth is not None, cut.rip, round(cut.tilt / ONE_TILT)
+
+    order = sorted(zip(made, (line for _, line, _ in cuts), strict=True), key=setting)
+    for number, (_, group) in enumerate(groupby(order, key=setting), 1):
         for cut, line in group:
-            yield Step(
-                id=f"saw_{cut.line}", do=Do.SAW, stop=f"saw_{number + 1}", role=cut.role, face=line.face, cut=cut
-            )
+            yield Step(id=f"saw_{cut.line}", do=Do.SAW, stop=f"saw_{number}", role=cut.role, face=line.face, cut=cut)
 
 
 def _line_of(sequence: Sequence, cut: CutPlane) -> Needed | None:
@@ -71,8 +67,9 @@ def _saw_cut(sequence: Sequence, cut: CutPlane, line: Needed, removal: Removal) 
         group=sequence.member.removals.index(removal),
         mitre=lying(seen),
         reach=tuple(name for name, found in made.items() if found is Reach.WHOLE),
-        short=tuple(name for name, found in made.items() if found is not Reach.WHOLE),
+        short=tuple((name, found) for name, found in made.items() if found is not Reach.WHOLE),
         depth=_depth(removal, thick),
+        rip=along and len(removal.planes) == 1,
     )
 
 

@@ -90,6 +90,11 @@ class Sequence:
         start = self.set_point(line, stop)
         self._parts(line, start, stop)
 
+    def stop_of(self, line: Needed) -> str:
+        """The stop a line is drawn at: that of its removal, on its face."""
+        group = [one.id for (face, _), one in self.lines.items() if face is line.face and one.group == line.group]
+        return ("far_" if line.face is Face.FAR else "") + "+".join(group)
+
     def set_point(self, line: Needed, stop: str) -> Point:
         """Tick the place a line is set at, where nothing is there yet; return it."""
         other = line.end
@@ -104,7 +109,8 @@ class Sequence:
         if self.is_ticked(line.face, line.start):
             return line.start
         if line.base:
-            self.draw(self.lines[line.face, line.base], stop)
+            base = self.lines[line.face, line.base]
+            self.draw(base, self.stop_of(base))
             base = self.drawn[line.face, line.base]
             self._measured_on(base, line.face, line.start, stop, line.role, _named(line))
         else:

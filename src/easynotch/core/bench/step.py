@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from ..solid import Face
-from ..tools import MitrePair
+from ..tools import MitrePair, Reach
 
 Point = tuple[float, float]
 
@@ -174,8 +174,9 @@ class SawCut:
     """How a line is sawn: ``tilt`` from upright; ``far`` is how far, along the board, the blade comes out on the other
     face, positive towards the foot; ``waste`` which side goes; cuts of one ``group`` part one piece of waste.
 
-    ``mitre`` is the mitre saw's pair; ``reach`` the shop's saws that make it, ``short`` the ones that do not.
-    ``depth`` is how deep it is let in, None where the cut goes right through.
+    ``mitre`` is the mitre saw's pair; ``reach`` the shop's saws that make it, ``short`` the ones that do not, each with
+    what it lacks.
+    ``depth`` is how deep it is let in, None where the cut goes right through; ``rip`` that it runs the board's length.
     """
 
     line: str
@@ -186,8 +187,9 @@ class SawCut:
     group: int
     mitre: MitrePair
     reach: tuple[str, ...] = ()
-    short: tuple[str, ...] = ()
+    short: tuple[tuple[str, Reach], ...] = ()
     depth: float | None = None
+    rip: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -8,7 +8,7 @@ from math import cos, radians, sin, tan
 
 from ..solid import Face, Member, Plane
 from ..tools import Way
-from .deductions import End, ends_of, far_face, lay_out_end, stop_of
+from .deductions import End, ends_of, far_face, lay_out_end
 from .holding import Angles, Bench, Setting, fitting
 from .layout import lay_on_board, plumb_angle
 from .lengthwise import gauge_lengthwise
@@ -136,10 +136,10 @@ def _near_face(sequence: Sequence) -> dict[str, Needed]:
             # Both teeth first: then the square lies still for both legs.
             for line in own:
                 if not line.base:
-                    sequence.set_point(line, stop_of(sequence, line))
+                    sequence.set_point(line, sequence.stop_of(line))
         for line in own:
             _lay_out(sequence, ends, noses, line.role)
-            sequence.draw(line, stop_of(sequence, line))
+            sequence.draw(line, sequence.stop_of(line))
     for role in list(ends):
         # Of two cheeks, a clipped or a planed one may leave no line on the near face at all.
         _lay_out(sequence, ends, noses, role)

@@ -77,6 +77,7 @@ def _hold(hold: Held | None, shown: Shown, *, inside: bool) -> dict[str, Any] | 
 def _cut(cut: SawCut) -> dict[str, Any]:
     return {
         "line": cut.line, "role": cut.role, "tilt": cut.tilt, "mitre": cut.mitre.mitre, "bevel": cut.mitre.bevel,
-        "saws": list(cut.reach), "too_short": list(cut.short), "waste": cut.waste, "far": cut.far, "group": cut.group,
+        "saws": list(cut.reach), "too_short": [name for name, _ in cut.short],
+        "waste": cut.waste, "far": cut.far, "group": cut.group, "rip": cut.rip,
         **({} if cut.depth is None else {"depth": cut.depth}),
     }  # fmt: skip

@@ -71,7 +71,8 @@ class Sentences:
             case Do.SAW:
                 return self._saw(step)
             case Do.WRITE:
-                key = "cross" if step.id == "cross" else "write_plain" if self.kind.plank else "write"
+                plain = "write_template" if self.kind.template else "write_plain"
+                key = "cross" if step.id == "cross" else plain if self.kind.plank else "write"
                 return self._said(key, piece=self.piece)
         if step.do is Do.MEASURE:
             return self._said("measure", reading=Length(step.reading or 0.0))
@@ -90,7 +91,9 @@ class Sentences:
             found.append(self._said("creep", n=Count(walk.times), creep=Length(creep)))
         cut = step.cut
         if cut is not None and cut.depth is None:
-            found += [self._said("saw_short", saw=name) for name in cut.short]
+            if cut.reach:
+                found.append(self._said("saw_reach", saws=", ".join(cut.reach)))
+            found += [self._said(f"saw_short_{lacks}", saw=name) for name, lacks in cut.short]
             if cut.mitre.turns and cut.tilt > UPRIGHT:
                 found.append(self._said("mitre", mitre=Angle(cut.mitre.mitre), bevel=Angle(cut.mitre.bevel)))
             if cut.role in ("riser", "tread", "heel", "seat", "newel", "kicker", "ledger"):
@@ -184,7 +187,7 @@ class Sentences:
         if not corner or start is None or step.face is Face.TOP or step.on_end:
             return drawn
         edge = self._word(f"edge.{start.edge}")
-        return f"{self._said('from_corner', edge=edge)} {lowered(drawn)}"
+        return f"{drawn} {self._said('from_corner', edge=edge)}"
 
     def _held(self, step: Step) -> str:
         hold = step.hold
@@ -238,7 +241,9 @@ class Sentences:
     def _gauge(self, step: Step) -> str:
         reading = Length(step.reading or 0.0)
         if step.face in (Face.NEAR, Face.FAR):
-            return self._said("gauge_down", reading=reading)
+            line = step.line
+            whole = line is None or step.role in ("rip", "backing", "bevel", "clip", "face")
+            return self._said("gauge_down" if whole else "gauge_between", reading=reading)
         edge = self._word(f"edge.{step.face}")
         return self._said("gauge_lap" if step.role == "lap" else "gauge_in", reading=reading, edge=edge)
 
@@ -260,7 +265,7 @@ class Sentences:
 
     def saw_upright(self, steps: list[Step]) -> str:
         """Return all that is sawn with the blade upright, in one sentence."""
-        lines = "; ".join(self.line_of(step.cut, step.face) for step in steps if step.cut is not None)
+        lines = "; ".join(dict.fromkeys(self.line_of(step.cut, step.face) for step in steps if step.cut is not None))
         return self._said("saw_all_upright", lines=lines)
 
     def _saw(self, step: Step) -> str:
@@ -269,7 +274,7 @@ class Sentences:
         line = self.line_of(cut, step.face)
         if cut.depth is not None:
             return self._said("rout" if cut.role == "housing" else "saw_lap", line=line, depth=Length(cut.depth))
-        if cut.waste in ("top", "bottom"):
+        if cut.rip:
             return self._said("saw_rip", tilt=Angle(cut.tilt), line=line)
         if cut.tilt <= UPRIGHT:
             return self._said("saw_upright", line=line)
@@ -291,7 +296,7 @@ def saw_title(cuts: list[SawCut], words: Words) -> str:
     first = cuts[0]
     if first.depth is not None:
         return words.say(Message("stop_title.any.rout" if first.role == "housing" else "stop_title.any.lap_out"))
-    if first.waste in ("top", "bottom"):
+    if first.rip:
         return words.say(Message("stop_title.any.rip", {"tilt": Angle(first.tilt)}))
     key = "saw_tilted" if first.tilt > UPRIGHT else "saw_upright"
     return words.say(Message(f"stop_title.any.{key}", {"tilt": Angle(first.tilt)}))

@@ -154,7 +154,7 @@ def _views(piece: Piece, said: Sentences, steps: tuple[Step, ...]) -> list[StepV
         sawn
         and len(sawn) == len(steps)
         and all(step.cut and step.cut.tilt <= UPRIGHT for step in sawn)
-        and all(step.cut and step.cut.waste in ("head", "foot") for step in sawn)
+        and not any(step.cut and step.cut.rip for step in sawn)
     ):
         return [StepView(id=sawn[0].id, do=str(Do.SAW), say=said.saw_upright(sawn), square=None)]
     return [

@@ -53,13 +53,14 @@ def title_in(worked: Worked, member: Member, words: Words) -> str:
 @dataclass(frozen=True, slots=True)
 class Kind:
     """How a piece is spoken of: ``name`` is ``stringer``, ``rafter`` or ``plank``; ``snapped`` where tails run long;
-    ``head`` and ``tail`` are the ids of what is taken off its ends.
+    ``head`` and ``tail`` are the ids of what is taken off its ends; ``template`` that it is held to boards to draw by.
     """
 
     name: str
     snapped: bool = False
     head: str = "deduction"
     tail: str = "deduction"
+    template: bool = False
 
     @property
     def plank(self) -> bool:
@@ -72,7 +73,7 @@ def kind_of(worked: Worked, member: Member) -> Kind:
     if not isinstance(worked, WorkedRoof):
         return Kind("stringer" if member.role in ("stringer", "template") else "plank")
     if member.role in PLANKS or member.theory is None:
-        return Kind("plank")
+        return Kind("plank", template=member.role == "template")
     roof = worked.layout.roof
     snapped = roof.eaves.tails is Tails.SNAPPED and not worked.layout.hipped
     corner = member.role == "hip"
@@ -125,7 +126,7 @@ _COMMON = frozenset({
 
 def _titled(stop: str, steps: tuple[Step, ...], kind: Kind) -> str:
     roles = [step.role for step in steps if step.line is not None and step.role not in ("centre", "guide")]
-    role = roles[0] if roles else next((step.role for step in steps if step.role), "end")
+    role = roles[0] if roles else next((step.role for step in steps if step.role not in ("", "centre", "guide")), "end")
     if "riser" in roles and "tread" in roles:
         role = "notch"
     if role == "housing":
