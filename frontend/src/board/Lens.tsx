@@ -71,6 +71,7 @@ export function Lens({ board: near, stop, square, done, span, before, onTurn, on
   const { zoom, nearer, handlers } = useTouch(ref, { onTurn, onTap: meant });
   // The whole depth is seen, with room above it for the tape, the words and the part of the square off the board.
   const lower = square?.edge === "bottom";
+  const wordsBelow = square !== null && lower === up > 0;
   const over = lower === up > 0 ? LESS : ROOM;
   const under = lower === up > 0 ? ROOM : LESS;
   const scale = zoom * Math.max(0.01, Math.min(width / span, (height - over - under) / board.depth));
@@ -99,7 +100,7 @@ export function Lens({ board: near, stop, square, done, span, before, onTurn, on
               <polyline key={i} className="line-open" points={path(view, line)} />
             ))}
             {stop.rule && <polyline className="sloped-rule" points={path(view, stop.rule)} />}
-            <Measured stop={stop} view={view} width={width} />
+            <Measured stop={stop} view={view} width={width} free={[wordsBelow ? 22 : square ? 76 : up < 0 ? 70 : 22, height - (wordsBelow ? 118 : up > 0 ? 70 : 14)]} />
           </g>
           {square && <Held square={square} view={view} width={width} height={height} />}
         </svg>
@@ -170,7 +171,7 @@ function Held({ square, view, width, height }: { square: SquareSetting; view: Vi
 }
 
 /** The figure between its two ends, where it is not read on the tape. */
-function Measured({ stop, view, width }: { stop: Stop; view: View; width: number }) {
+function Measured({ stop, view, width, free }: { stop: Stop; view: View; width: number; free: readonly [number, number] }) {
   if (!stop.measure || !stop.figure) return null;
   const [from, to] = stop.measure.map((point) => place(view, point)) as [[number, number], [number, number]];
   const level = Math.abs(from[1] - to[1]) < 1;
@@ -185,7 +186,7 @@ function Measured({ stop, view, width }: { stop: Stop; view: View; width: number
       {[from, to].map(([x, y]) => (
         <path key={`${x},${y}`} d={level ? `M${x} ${y + dy - 6}${tick}` : `M${x + dx - 5} ${y + dy + 4}${tick}`} />
       ))}
-      <text x={level ? seen : Math.max(70, (from[0] + to[0]) / 2 + dx - 10)} y={(from[1] + to[1]) / 2 + dy + (level ? 17 : 6)} textAnchor={level ? "middle" : "end"}>
+      <text x={level ? seen : Math.max(70, (from[0] + to[0]) / 2 + dx - 10)} y={Math.max(free[0], Math.min(free[1], (from[1] + to[1]) / 2 + dy + (level ? 17 : 6)))} textAnchor={level ? "middle" : "end"}>
         {typeset(stop.figure.text)}
       </text>
     </g>
