@@ -3,10 +3,12 @@ is told to do what no real tool can do.
 """
 
 from dataclasses import replace
+from math import hypot
 
+import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from shapely import Polygon
+from shapely import Polygon, box
 
 from easynotch.core.bench import (
     Cheeks,
@@ -22,11 +24,14 @@ from easynotch.core.bench import (
     steps_of,
 )
 from easynotch.core.roofs import frame_roof, lay_out_roof
-from easynotch.core.solid import Face, marks_of, outline
+from easynotch.core.solid import Face, Frame, Vector, as_manifold, marks_of, outline
 from easynotch.core.stairs import lay_out, stringers
+from easynotch.core.tape import Units
 from easynotch.core.tools import IMPERIAL, METRIC, Saw, Square, Way
-from tests.apprentice import Apprentice, Tools
-from tests.flights import flights
+from easynotch.exchange import Problems, work_out_flight
+from easynotch.exchange.job_model import FlightInput
+from tests.apprentice import Apprentice, Tools, tilt_closed
+from tests.flights import flights, stairs
 from tests.roofs import outlines, roofs
 
 TAPES = st.sampled_from([25.4 / 16, 25.4 / 32, 1.0])
@@ -47,8 +52,24 @@ PREFERENCES = st.builds(
 MOST = 14
 """Pieces of a roof that are followed: the last are the fascias, the hips and the jacks."""
 STRINGERS = flights().map(lambda flight: list(stringers(lay_out(flight))))
+
+
+def pieces_of(flight):
+    """Every piece of a whole stair, housed strings, treads and guard among them."""
+
+    class Given(FlightInput):
+        def flight(self, *_, **__):
+            return flight
+
+    try:
+        return [one.member for one in work_out_flight(Given.model_construct(), Units.METRIC).members][:MOST]
+    except Problems:
+        return []
+
+
 PIECES = st.one_of(
     STRINGERS,
+    stairs().map(pieces_of),
     st.one_of(roofs(around=True), outlines()).map(
         # Of a ridge between posts that stand in each other nothing is left, which a check tells.
         lambda roof: [
@@ -104,3 +125,39 @@ def test_on_a_tape_and_with_any_tool_no_line_stands_farther_off_than_its_bound(m
                             line.aside(point),
                             line.allowed(point),
                         )
+
+
+@settings(max_examples=30)
+@given(outlines(), PREFERENCES)
+def test_a_post_planed_to_the_lines_on_its_end_and_faces_has_its_own_section(roof, preferences):
+    members = [piece.member for piece in frame_roof(lay_out_roof(roof)).pieces]
+    for member in (one for one in members if one.role == "king_post"):
+        made, layout, _ = follow(member, preferences)
+        middle = (layout.depth / 2, layout.thickness / 2)
+        section = box(0, 0, layout.depth, layout.thickness)
+        for (a, b), (c, d) in made.section:
+            # What goes lies on the other side of the line than the post's middle.
+            far = 10 * layout.depth
+            du, dv = (c - a) / hypot(c - a, d - b), (d - b) / hypot(c - a, d - b)
+            side = 1.0 if (middle[0] - a) * dv - (middle[1] - b) * du < 0 else -1.0
+            out = (side * dv * far, -side * du * far)
+            ends = [(a - du * far, b - dv * far), (c + du * far, d + dv * far)]
+            section = section.difference(Polygon([*ends, *((u + out[0], v + out[1]) for u, v in reversed(ends))]))
+        lying = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))
+        volume = as_manifold(member, lying).volume()
+        assert section.area * member.lengths["overall"] == pytest.approx(volume, rel=1e-6)
+
+
+@given(PIECES, PREFERENCES)
+def test_a_blade_tilted_as_told_comes_out_on_the_other_face_where_the_line_is(members, preferences):
+    """The tilt by its triangle, against where the planes meet the far face: the saw is set by the one, read by the other."""
+    for member in members:
+        layout = lay_on_board(member, preferences)
+        for step in steps_of(member, preferences):
+            cut = step.cut
+            if cut is None or cut.depth is not None or cut.waste in ("top", "bottom") or cut.line.startswith("beside_"):
+                continue
+            mark = next(one for one in marks_of(member, step.face) if one.id == cut.line.removeprefix("far_"))
+            assert abs(cut.far) == pytest.approx(
+                tilt_closed({"tilt": cut.tilt}, mark.angle, layout.thickness), rel=1e-6, abs=1e-6
+            )
