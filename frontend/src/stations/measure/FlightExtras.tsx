@@ -178,6 +178,8 @@ function After({ state }: { state: WorkState }) {
 
 const text = (value: unknown): string => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
 const column = (key: string, label: string): Column => ({ key, label, read: text, write: (value) => value });
+/** One that may be left out: empty is as if nothing was said. */
+const optional = (key: string, label: string): Column => ({ ...column(key, label), write: (value) => (value.trim() === "" ? undefined : value) });
 
 function Rows({ state, path, title, said, columns, fresh }: { state: WorkState; path: string; title: WordId; said: WordId; columns: readonly Column[]; fresh: Document }) {
   const say = useWords();
@@ -252,7 +254,7 @@ function Defects({ state }: { state: WorkState }) {
     <Choice label={say("around.defects")} there={there} onChange={() => state.keeper.change("defects", there ? undefined : [fresh])}>
       <Rows
         state={state} path="defects" title="around.defects" said="around.defects_say" fresh={fresh}
-        columns={[column("start", say("around.defect_start")), column("stop", say("around.defect_stop")), column("top", say("around.defect_top")), column("deep", say("around.defect_deep"))]}
+        columns={[column("start", say("around.defect_start")), column("stop", say("around.defect_stop")), optional("top", say("around.defect_top")), column("deep", say("around.defect_deep"))]}
       />
     </Choice>
   );
