@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 from itertools import groupby
-from math import atan2, cos, degrees, radians, sin
+from math import atan2, cos, sin
 
 from ...core.bench import Do, Edge, Layout, LeggedHold, Preferences, Step
 from ...core.rules import Words
@@ -94,7 +94,7 @@ def _stop(piece: Piece, said: Sentences, stop: str, steps: tuple[Step, ...], tit
         at=_at(read),
         measure=_measure(figured),
         rule=next(((step.rule.start, step.rule.end) for step in steps if step.rule is not None), None),
-        square=_both(squares),
+        square=next(iter(squares), None),
         ghosts=_ghosts(piece, steps),
     )
 
@@ -191,19 +191,14 @@ def _square(hold: LeggedHold, piece: Piece) -> SquareView:
     )
 
 
-def _both(squares: list[SquareView]) -> SquareView | None:
-    """The square as it is drawn at a stop: its first place; where it draws with both legs from there, with both."""
-    return squares[0] if squares else None
-
-
 def _ghosts(piece: Piece, steps: tuple[Step, ...]) -> list[list[Point]]:
     """The outlines of the square at every place it was walked to before its last one."""
-    angle = radians(abs(_plumb(piece)))
     found: list[list[Point]] = []
     for step in steps:
         walk, start, to = step.walk, step.start, step.to
-        if walk is None or start is None or to is None or angle <= 0:
+        if walk is None or start is None or to is None:
             continue
+        angle = atan2(walk.rise, walk.run)
         sign = 1.0 if to.at > start.at else -1.0
         for number in range(walk.times):
             # The tongue stands at the head's side of each step, the body at its foot's.
@@ -214,10 +209,3 @@ def _ghosts(piece: Piece, steps: tuple[Step, ...]) -> list[list[Point]]:
                 list(square_outline(piece.preferences.square, heel, (tongue, 0.0), (tongue + walk.along, 0.0)))
             )
     return found
-
-
-def _plumb(piece: Piece) -> float:
-    walked = next((step.walk for step in piece.steps if step.walk is not None), None)
-    if walked is None:
-        return 0.0
-    return degrees(atan2(walked.rise, walked.run))
