@@ -240,3 +240,17 @@ def test_where_no_place_is_clear_of_a_defect_the_place_that_meets_it_is_named():
     check = next(check for check in worked.checks if check.id.startswith("slide"))
     assert check.level == "stop"
     assert "riser" in check.message.values["places"] or "tread" in check.message.values["places"]
+
+
+def test_a_typed_gauge_is_what_the_square_is_walked_with_and_no_drawn_square_is_bent_by_it():
+    member = flight([]).pattern.member
+    gauged = replace(PREFERENCES, method=Method.STEP_OFF, gauge=7.625 * IN)
+    steps = steps_of(member, gauged)
+    walks = [step.walk for step in steps if step.walk is not None]
+    assert len(walks) == 5
+    assert all(walk.rise == pytest.approx(7.625 * IN) for walk in walks)
+    assert all(walk.along == pytest.approx(hypot(7.625 * IN, 10.25 * IN)) for walk in walks)
+    for step in steps:
+        if isinstance(step.hold, LeggedHold):
+            edge = 0.0 if step.hold.edge is Edge.TOP else member.stock.depth
+            assert [v for _, v in (step.hold.tongue_at, step.hold.body_at)] == pytest.approx([edge, edge], abs=1e-6)

@@ -58,12 +58,10 @@ def angles_of(member: Member, preferences: Preferences) -> Angles:
     rise = tan(radians(abs(plumb)))
     tooth = tooth_of(member)
     if tooth is not None:
-        gauge = preferences.gauge
-        riser = gauge if gauge is not None and preferences.method is Method.STEP_OFF else tooth[0]
         others = fitting(tooth[0], tooth[1], preferences.square, depth=member.stock.depth, always_unit=True)
-        if riser > preferences.square.tongue_reach or tooth[1] > preferences.square.body_reach:
+        if tooth[0] > preferences.square.tongue_reach or tooth[1] > preferences.square.body_reach:
             return Angles(plumb, others)
-        return Angles(plumb, (Setting(riser, tooth[1]), *(one for one in others if abs(one.tongue - tooth[0]) > ON)))
+        return Angles(plumb, (Setting(*tooth), *(one for one in others if abs(one.tongue - tooth[0]) > ON)))
     unit = member.theory.unit if member.theory is not None else 1.0
     if preferences.way is Way.JIG:
         # A triangle as deep as the board: its plumb edge strikes right across.
