@@ -192,6 +192,14 @@ class SawCut:
     rip: bool = False
 
 
+@dataclass(frozen=True, slots=True)
+class Stand:
+    """Which piece stands at a line across a board, and to which side of the line: ``head`` or ``foot``."""
+
+    piece: str
+    side: str
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Step:
     """One bench step.
@@ -215,6 +223,7 @@ class Step:
         rule: how the place is found without arithmetic, where it lies at a fraction of the depth.
         cut: how it is sawn.
         count: how many are traced.
+        stand: what will stand at the line that is drawn.
     """
 
     id: str
@@ -235,3 +244,4 @@ class Step:
     rule: SlopedRule | None = None
     cut: SawCut | None = None
     count: int = 0
+    stand: Stand | None = None

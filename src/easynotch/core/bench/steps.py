@@ -6,13 +6,14 @@ tools on a blank board gets the piece: an apprentice in the tests does.
 
 from math import cos, radians, sin, tan
 
-from ..solid import Face, Member, Plane
+from ..solid import Face, Meeting, Member, Plane
 from ..tools import Way
 from .deductions import End, ends_of, far_face, lay_out_end
 from .holding import Angles, Bench, Setting, fitting
 from .layout import lay_on_board, plumb_angle
 from .lengthwise import gauge_lengthwise
 from .lines import ON, Needed
+from .meetings import mark_meetings
 from .preferences import Hook, Method, Preferences
 from .sawing import saw_steps
 from .sequence import Sequence
@@ -23,7 +24,13 @@ LEAST_SLOPE = 1e-6
 """Degrees: a flatter piece has no plumb and level lines of its own, only square ones."""
 
 
-def steps_of(member: Member, preferences: Preferences, more: int = 0, begins: float | None = None) -> tuple[Step, ...]:
+def steps_of(
+    member: Member,
+    preferences: Preferences,
+    more: int = 0,
+    begins: float | None = None,
+    meets: tuple[Meeting, ...] = (),
+) -> tuple[Step, ...]:
     """Every step of a piece in the order of practice: crown, squared end and hook; the lines from the hooked end on,
     deductions one by one; compound ones carried round the edge to the far face; waste crossed, hand and place written,
     a last measurement; then the saw, set once for all lines it suits; then the others, traced and counted.
@@ -33,6 +40,7 @@ def steps_of(member: Member, preferences: Preferences, more: int = 0, begins: fl
         preferences: how the user works.
         more: how many are traced from this one.
         begins: how far from the board's left end the piece begins, to keep clear of its defects; else as usual.
+        meets: what will stand against its wide faces, marked on the board itself.
     """
     layout = lay_on_board(member, preferences, begins)
     bench = Bench(layout, angles_of(member, preferences), preferences.way, preferences.square, preferences.unit_run)
@@ -41,7 +49,9 @@ def steps_of(member: Member, preferences: Preferences, more: int = 0, begins: fl
     noses = _near_face(sequence)
     _half_thickness(sequence)
     gauge_lengthwise(sequence)
+    mark_meetings(sequence, meets, Face.NEAR)
     far_face(sequence, noses)
+    mark_meetings(sequence, meets, Face.FAR)
     _peg(sequence)
     _finish(sequence)
     sequence.steps.extend(saw_steps(sequence, squared))

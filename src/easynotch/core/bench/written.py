@@ -39,6 +39,7 @@ def as_json(step: Step, shown: Shown, *, inside: bool = False) -> dict[str, Any]
         },
         "cut": None if step.cut is None else _cut(step.cut),
         "count": step.count or None,
+        "stand": None if step.stand is None else {"piece": step.stand.piece, "side": step.stand.side},
     }  # fmt: skip
     return {key: value for key, value in made.items() if value is not None}
 

@@ -13,6 +13,7 @@ from .frame import Frame
 from .identical import group_identical
 from .joint import Joint, close_joint, face_polygon
 from .mark import Mark, marks_of
+from .meeting import Meeting, meetings
 from .member import HOUSING_DEPTH, CutPlane, Hand, Member, PlaneRow, Removal, Stock, Theory, removal
 from .mesh import as_manifold, box
 from .overlap import Overlap, clearance, overlaps
@@ -31,6 +32,7 @@ __all__ = [
     "Joint",
     "Mark",
     "MateFace",
+    "Meeting",
     "Member",
     "Overlap",
     "Plane",
@@ -54,6 +56,7 @@ __all__ = [
     "group_identical",
     "housings",
     "marks_of",
+    "meetings",
     "member_face",
     "on_the_tape",
     "outline",

@@ -11,7 +11,7 @@ from .models import BoardView, FarView, MarkView, RunningView
 from .patterns import Pattern
 from .sentences import is_imperial
 from .stops import GRADUATIONS, Piece, stop_views
-from .titles import kind_of, title_in
+from .titles import kind_of, names_in, title_in
 from .tools import Tools
 
 AT_HOOK = 1e-6
@@ -25,10 +25,11 @@ def board_view(worked: Worked, pattern: Pattern, words: Words, tools: Tools) -> 
     member, preferences = pattern.first.member, tools.preferences
     start = begins(worked, member)
     layout = lay_on_board(member, preferences, start)
-    steps = steps_of(member, preferences, more=pattern.count - 1 + pattern.spare(tools), begins=start)
+    steps = steps_of(member, preferences, more=pattern.count - 1 + pattern.spare(tools), begins=start,
+                     meets=pattern.meets)  # fmt: skip
     title = title_in(worked, member, words)
     kind = kind_of(worked, member)
-    stops = stop_views(Piece(title, kind, steps, layout, preferences, words))
+    stops = stop_views(Piece(title, kind, steps, layout, preferences, words, names_in(worked, words)))
     held = [u for stop in stops for step in stop.steps if step.square is not None
             for u, _ in (step.square.heel, step.square.tongue_at, step.square.body_at)]  # fmt: skip
     wood = max([*(u for stop in stops for line in stop.lines for u, _ in line), layout.hook, *held, 0.0])

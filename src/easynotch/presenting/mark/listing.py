@@ -8,8 +8,9 @@ from ...core.bench import Preferences, as_json, lay_on_board, steps_of
 from ...core.rules import Words
 from ...exchange import Worked
 from .defects import begins
+from .places import meets_of
 from .stops import Piece, stop_views
-from .titles import kind_of, title_in
+from .titles import kind_of, names_in, title_in
 
 
 def members_json(worked: Worked, preferences: Preferences, words: Words) -> list[dict[str, Any]]:
@@ -23,7 +24,7 @@ def members_json(worked: Worked, preferences: Preferences, words: Words) -> list
         member = laid.member
         start = begins(worked, member)
         layout = lay_on_board(member, preferences, start)
-        steps = steps_of(member, preferences, more=member.count - 1, begins=start)
+        steps = steps_of(member, preferences, more=member.count - 1, begins=start, meets=meets_of(worked, member))
         made.append({
             "id": member.id, "role": member.role, "count": member.count,
             "board": {"length": layout.length, "depth": layout.depth, "thickness": layout.thickness},
@@ -34,15 +35,16 @@ def members_json(worked: Worked, preferences: Preferences, words: Words) -> list
 
 def members_said(worked: Worked, preferences: Preferences, words: Words) -> Iterator[str]:
     """Yield every member's steps in words: its title, then each place along its board with its figure."""
+    names = names_in(worked, words)
     for laid in worked.members:
         member = laid.member
         title = title_in(worked, member, words)
         start = begins(worked, member)
         layout = lay_on_board(member, preferences, start)
-        steps = steps_of(member, preferences, more=member.count - 1, begins=start)
+        steps = steps_of(member, preferences, more=member.count - 1, begins=start, meets=meets_of(worked, member))
         yield f"  {title}, × {member.count}"
         for number, stop in enumerate(
-            stop_views(Piece(title, kind_of(worked, member), steps, layout, preferences, words)), 1
+            stop_views(Piece(title, kind_of(worked, member), steps, layout, preferences, words, names)), 1
         ):
             figure = f"{stop.figure.text} {stop.figure.sense}".strip() if stop.figure else ""
             yield f"  {number:3}. {stop.title}" + (f": {figure}, {stop.ends}" if figure else "")

@@ -3,19 +3,24 @@
 from dataclasses import dataclass
 
 from ...core.rules import Words
-from ...core.solid import group_identical
+from ...core.solid import Meeting, group_identical
 from ...core.terms import Count, Message
 from ...exchange import Worked, WorkedMember
+from .places import meets_of
 from .titles import title_in
 from .tools import Tools
 
 
 @dataclass(frozen=True, slots=True)
 class Pattern:
-    """One pattern: the piece it is marked on, and all that are traced from it, itself among them."""
+    """One pattern: the piece it is marked on, and all that are traced from it, itself among them.
+
+    ``meets`` is what stands against its wide faces; pieces that differ in it are no pattern of one another.
+    """
 
     first: WorkedMember
     members: tuple[WorkedMember, ...]
+    meets: tuple[Meeting, ...] = ()
 
     @property
     def count(self) -> int:
@@ -42,8 +47,17 @@ def patterns_of(worked: Worked) -> list[Pattern]:
     """Return a work's pieces as patterns, in the order they are worked out."""
     by_id = {id(one.member): one for one in worked.members}
     groups = group_identical(one.member for one in worked.members)
-    found = [tuple(by_id[id(member)] for member in group) for group in groups]
-    return [Pattern(group[0], group) for group in found]
+    found: list[Pattern] = []
+    for group in groups:
+        apart: dict[tuple[object, ...], list[WorkedMember]] = {}
+        meets: dict[tuple[object, ...], tuple[Meeting, ...]] = {}
+        for member in group:
+            here = meets_of(worked, member)
+            key = tuple((one.face, round(one.low, 1), round(one.high, 1)) for one in here)
+            apart.setdefault(key, []).append(by_id[id(member)])
+            meets.setdefault(key, here)
+        found += [Pattern(members[0], tuple(members), meets[key]) for key, members in apart.items()]
+    return found
 
 
 def pattern_of(worked: Worked, piece: str) -> Pattern:

@@ -1,6 +1,7 @@
 """Every bench step in one sentence. Screen, arm's length, take-along page, printed sheet and practice read these."""
 
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 from math import atan2, degrees
 
@@ -27,6 +28,8 @@ UPRIGHT = 0.05
 """Degrees: a blade that leans less stands upright."""
 MITRE_TURNS = 50.0
 """Degrees a mitre saw's table usually turns to."""
+_ENDS = {"head": "first", "foot": "other"}
+"""What the ends of a straight board are called, which has no head and no foot."""
 _NUMBERED = re.compile(r"_(\d+)$")
 AT_ONCE = 0.05
 """mm: a cut that comes out nearer than this on the other face goes straight through."""
@@ -42,6 +45,8 @@ class Sentences:
     piece: str
     hook: float
     """u of the squared end."""
+    names: Mapping[str, str]
+    """What the pieces are called that stand against it, by their ids."""
 
     def say(self, step: Step, before: Step | None = None) -> str:
         """Return what is done at a step, in one or two sentences; ``before`` is the one just done."""
@@ -77,6 +82,13 @@ class Sentences:
         if step.do is Do.MEASURE:
             return self._said("measure", reading=Length(step.reading or 0.0))
         return self._said("trace_plain" if self.kind.plank else "trace", n=Count(step.count))
+
+    def place(self, tick: Step, draw: Step) -> str:
+        """Return where a piece stands along the board: its mark, squared across, and the side it lies on."""
+        assert draw.stand is not None
+        return self._said("place", reading=Length(tick.reading or 0.0),
+                          direction=self._toward(draw.stand.side),
+                          piece=self.names.get(draw.stand.piece, draw.stand.piece))  # fmt: skip
 
     def notes(self, step: Step) -> list[str]:
         """Return how a step may go wrong, or how else it is done at the saw."""
@@ -138,7 +150,11 @@ class Sentences:
         return lowered(text)
 
     def _direction(self, start: TapeEnd, to: TapeEnd) -> str:
-        return self._word(f"direction.{'foot' if to.point[0] > start.point[0] else 'head'}")
+        return self._toward("foot" if to.point[0] > start.point[0] else "head")
+
+    def _toward(self, side: str) -> str:
+        """A direction along the piece; a straight board has a first and an other end."""
+        return self._word(f"direction.{_ENDS[side] if self.kind.plank else side}")
 
     def _tick(self, step: Step) -> str:
         reading = Length(step.reading or 0.0)
@@ -257,8 +273,9 @@ class Sentences:
         """Return a line that is sawn as it is spoken of: by its cut, its number and its face."""
         found = _NUMBERED.search(cut.line)
         numbered = found is not None and cut.role in ("riser", "tread")
+        role = "first" if self.kind.plank and cut.role == "head" else cut.role
         text = self.words.say(
-            Message(f"step.line.{cut.role}{'_n' if numbered else ''}", {"n": Count(int(found[1]) if found else 0)})
+            Message(f"step.line.{role}{'_n' if numbered else ''}", {"n": Count(int(found[1]) if found else 0)})
         )
         text = lowered(text)
         return lowered(self._said("line.far", line=text)) if face is Face.FAR else text
@@ -278,7 +295,7 @@ class Sentences:
             return self._said("saw_rip", tilt=Angle(cut.tilt), line=line)
         if cut.tilt <= UPRIGHT:
             return self._said("saw_upright", line=line)
-        toward = self._word(f"direction.{'foot' if cut.far > 0 else 'head'}")
+        toward = self._toward("foot" if cut.far > 0 else "head")
         return self._said("saw_tilted", tilt=Angle(cut.tilt), line=line, far=Length(abs(cut.far)), direction=toward)
 
 

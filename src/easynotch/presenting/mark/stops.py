@@ -1,7 +1,8 @@
 """The places along a board: a piece's steps, those done at one place together, in words and with the square drawn."""
 
-from dataclasses import dataclass
-from itertools import groupby
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from itertools import groupby, pairwise
 from math import atan2, cos, sin
 
 from ...core.bench import Do, Edge, Layout, LeggedHold, Preferences, Step
@@ -29,6 +30,8 @@ class Piece:
     layout: Layout
     preferences: Preferences
     words: Words
+    names: Mapping[str, str] = field(default_factory=dict)
+    """What the pieces are called that stand against it, by their ids."""
 
     def groups(self) -> list[tuple[str, tuple[Step, ...]]]:
         """Return the steps by the place they are done at, places in the order they are first come to."""
@@ -59,11 +62,12 @@ class Piece:
 def stop_views(piece: Piece) -> list[StopView]:
     """Return every place along a piece's board, told and drawn."""
     titles = piece.titles()
-    said = Sentences(piece.words, piece.kind, piece.preferences, piece.title, piece.layout.hook)
+    said = Sentences(piece.words, piece.kind, piece.preferences, piece.title, piece.layout.hook, piece.names)
     return [_stop(piece, said, stop, steps, titles[stop]) for stop, steps in piece.groups()]
 
 
 def _stop(piece: Piece, said: Sentences, stop: str, steps: tuple[Step, ...], title: str) -> StopView:
+    places = any(step.stand is not None for step in steps)
     read = [step for step in steps if step.do in FIGURED and step.reading is not None]
     from_hook = [step for step in read if step.start is not None and step.start.edge is Edge.END]
     figured = next(iter(from_hook), read[-1] if read else None)
@@ -83,8 +87,8 @@ def _stop(piece: Piece, said: Sentences, stop: str, steps: tuple[Step, ...], tit
         id=stop,
         kind=_kind(stop, steps),
         title=title,
-        figure=_figure(figured, piece.words),
-        ends=said.ends(figured) if figured is not None else "",
+        figure=None if places else _figure(figured, piece.words),
+        ends=said.ends(figured) if figured is not None and not places else "",
         steps=views,
         marks=list(dict.fromkeys(one.removesuffix("_on") for one in marks)),
         lines=pencil,
@@ -148,7 +152,13 @@ def _lens(piece: Piece, steps: tuple[Step, ...], squares: list[SquareView], penc
 
 
 def _views(piece: Piece, said: Sentences, steps: tuple[Step, ...]) -> list[StepView]:
-    """A place's steps; what is sawn at one setting of an upright blade is one of them."""
+    """A place's steps; what is sawn at one setting of an upright blade is one of them, so is a mark with its line."""
+    if any(step.stand is not None for step in steps):
+        return [
+            StepView(id=draw.id, do=str(Do.DRAW), say=said.place(tick, draw), square=None)
+            for tick, draw in pairwise(steps)
+            if draw.stand is not None
+        ]
     sawn = [step for step in steps if step.cut is not None and step.cut.depth is None]
     if (
         sawn

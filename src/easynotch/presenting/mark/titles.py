@@ -50,6 +50,11 @@ def title_in(worked: Worked, member: Member, words: Words) -> str:
     return words.say(title_of(member.id) if isinstance(worked, WorkedRoof) else stair_title(member.id, words))
 
 
+def names_in(worked: Worked, words: Words) -> dict[str, str]:
+    """What every piece of a work is called, by its id."""
+    return {one.member.id: title_in(worked, one.member, words) for one in worked.members}
+
+
 @dataclass(frozen=True, slots=True)
 class Kind:
     """How a piece is spoken of: ``name`` is ``stringer``, ``rafter`` or ``plank``; ``snapped`` where tails run long;
@@ -121,6 +126,7 @@ def stop_title(stop: str, steps: tuple[Step, ...], kind: Kind, words: Words, num
 _COMMON = frozenset({
     "hook", "jig", "cross", "write", "check", "turn", "carry", "centre_head", "centre_tail", "nose_head", "nose_heel",
     "nose_tail", "top_head", "top_tail", "half_thickness", "peg", "walk_start", "walk_head", "walk_tail",
+    "places",
 })  # fmt: skip
 
 
