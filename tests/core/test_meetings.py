@@ -89,7 +89,9 @@ def test_a_rafter_flush_with_the_squared_end_is_marked_by_its_other_side(home):
     ridge = next(piece.member for piece in framing.pieces if piece.member.role == "ridge")
     meets = meetings(ridge, [(p.member, p.frames) for p in framing.pieces if p.member.role in STANDING])
     ticks = [
-        step for step in steps_of(ridge, Preferences(), meets=meets) if step.role == "place" and step.reading is not None
+        step
+        for step in steps_of(ridge, Preferences(), meets=meets)
+        if step.role == "place" and step.reading is not None
     ]
     near = [step.reading for step in ticks if step.face is Face.NEAR]
     # King commons at both ends, 1 1/2 in thick, and three between: 24 in from the first one's outer side, each.

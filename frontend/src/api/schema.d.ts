@@ -1694,6 +1694,14 @@ export interface components {
                 ]
             ] | null;
             /**
+             * Crosses
+             * @description the X of each piece that will stand along the board
+             */
+            crosses: [
+                number,
+                number
+            ][];
+            /**
              * Rule
              * @description a rule sloped across the board, edge to edge
              */

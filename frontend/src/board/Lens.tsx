@@ -4,7 +4,7 @@ import type { Board, Point, SquareSetting, Stop } from "../api/types";
 import { useSize } from "../shared/useSize";
 import { useWords } from "../words/words";
 import { Lines, Wood } from "./BoardParts";
-import { aside, path, place, type View } from "./geometry";
+import { aside, endWord, path, place, type View } from "./geometry";
 import { typeset } from "../shared/typeset";
 import { SquareShape } from "./SquareShape";
 import { TapeEdge } from "./TapeEdge";
@@ -99,6 +99,7 @@ export function Lens({ board: near, stop, square, done, span, before, onTurn, on
             {far === (stop.face === "far") && stop.lines.map((line, i) => (
               <polyline key={i} className="line-open" points={path(view, line)} />
             ))}
+            {far === (stop.face === "far") && stop.crosses.map((at, i) => <Cross key={i} at={place(view, at)} />)}
             {stop.rule && <polyline className="sloped-rule" points={path(view, stop.rule)} />}
             <Measured stop={stop} view={view} width={width} free={[wordsBelow ? 22 : square ? 76 : up < 0 ? 70 : 22, height - (wordsBelow ? 118 : up > 0 ? 70 : 14)]} />
           </g>
@@ -107,8 +108,8 @@ export function Lens({ board: near, stop, square, done, span, before, onTurn, on
       )}
       <HeldWords square={square} flipped={way < 0} below={(square?.edge === "bottom") === up > 0} />
       <div className="lens-tools">
-        <span>◂ {say(way > 0 ? "mark.head" : "mark.foot").toLowerCase()}</span>
-        <span className="end">{say(way > 0 ? "mark.foot" : "mark.head").toLowerCase()} ▸</span>
+        <span>◂ {say(endWord(near, way > 0)).toLowerCase()}</span>
+        <span className="end">{say(endWord(near, way < 0)).toLowerCase()} ▸</span>
         {near.far && (
           <button type="button" aria-pressed={far} onClick={() => setTurned({ stop: stop.id, far: !far })}>
             {say(far ? "mark.near_face" : "mark.far_face")}
@@ -123,6 +124,11 @@ export function Lens({ board: near, stop, square, done, span, before, onTurn, on
       </div>
     </div>
   );
+}
+
+/** The X on the side of a line where a piece will stand. */
+function Cross({ at: [x, y] }: { at: readonly [number, number] }) {
+  return <path className="line-open cross" d={`M${x - 5},${y - 5} L${x + 5},${y + 5} M${x - 5},${y + 5} L${x + 5},${y - 5}`} />;
 }
 
 /** The words of the two figures, in the corners on their edge's side, clear of tape and board. */

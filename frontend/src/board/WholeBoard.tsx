@@ -4,7 +4,7 @@ import { TapeText } from "../shared/TapeText";
 import { useSize } from "../shared/useSize";
 import { useWords } from "../words/words";
 import { Lines, Wood } from "./BoardParts";
-import { place, type View } from "./geometry";
+import { endWord, place, type View } from "./geometry";
 
 const SIDE = 58;
 const TOP = 44;
@@ -50,10 +50,10 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
           <Lines board={board} view={view} open={current?.marks ?? []} done={done} />
           <rect className="lens-place" x={lensFrom} y={TOP - 6} width={Math.max(0, lensTo - lensFrom)} height={board.depth * scale + 12} rx="3" />
           <text className="end" x={west - 10} y={TOP + (board.depth * scale) / 2} textAnchor="end">
-            {say(way > 0 ? "mark.head" : "mark.foot").toLowerCase()}
+            {say(endWord(board, way > 0)).toLowerCase()}
           </text>
           <text className="end" x={east + 10} y={TOP + (board.depth * scale) / 2}>
-            {say(way > 0 ? "mark.foot" : "mark.head").toLowerCase()}
+            {say(endWord(board, way < 0)).toLowerCase()}
           </text>
           <path className="hook" d={`M${place(view, [board.hook, 0])[0]} ${TOP - 14}v10m-6 -6l6 6l6 -6`} />
           {board.running.map((mark) => {

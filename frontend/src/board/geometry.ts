@@ -1,5 +1,5 @@
 /** Placing board drawings on the screen. */
-import type { Point } from "../api/types";
+import type { Board, Point } from "../api/types";
 
 export interface View {
   /** px per mm. */
@@ -12,6 +12,10 @@ export interface View {
   /** 1 where the top edge lies away from the user, at the top; -1 where it lies towards them. */
   up: 1 | -1;
 }
+
+/** What an end of the board is called, by whether it is the one at the head. */
+export const endWord = (board: Board, head: boolean) =>
+  board.plank ? (head ? "mark.board_first" : "mark.board_other") : head ? "mark.head" : "mark.foot";
 
 export const place = (view: View, [u, v]: Point): [number, number] => [view.x + view.way * u * view.scale, view.y + view.up * v * view.scale];
 

@@ -69,6 +69,7 @@ class StopView:
     measure: Annotated[
         tuple[Point, Point] | None, Field(description="the two ends of the figure, where it is not on the tape")
     ]
+    crosses: Annotated[list[Point], Field(description="the X of each piece that will stand along the board")]
     rule: Annotated[tuple[Point, Point] | None, Field(description="a rule sloped across the board, edge to edge")]
     square: SquareView | None
     ghosts: Annotated[list[list[Point]], Field(description="the square's earlier places, where it was walked here")]

@@ -17,6 +17,8 @@ from .titles import Kind, stop_title
 
 GRADUATIONS = {True: (25.4, 25.4 / 16, 1.0), False: (10.0, 1.0, 10.0)}
 """By imperial or not: mm of a numbered graduation and of a fine one, and what the numbered one counts."""
+CROSS = 19.0
+"""mm from a line to the middle of the X beside it."""
 FIGURED = frozenset({Do.TICK, Do.GAUGE, Do.MEASURE, Do.STEP, Do.HOOK})
 
 
@@ -97,6 +99,11 @@ def _stop(piece: Piece, said: Sentences, stop: str, steps: tuple[Step, ...], tit
         face=str(face),
         at=_at(read),
         measure=_measure(figured),
+        crosses=[
+            (step.line.start[0] + (CROSS if step.stand.side == "foot" else -CROSS), piece.layout.depth / 2)
+            for step in steps
+            if step.line is not None and step.stand is not None
+        ],
         rule=next(((step.rule.start, step.rule.end) for step in steps if step.rule is not None), None),
         square=next(iter(squares), None),
         ghosts=_ghosts(piece, steps),
