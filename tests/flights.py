@@ -4,14 +4,13 @@ from dataclasses import replace
 
 from hypothesis import strategies as st
 
-from easynotch.core.solid import Stock
+from easynotch.core.solid import Defect, Stock
 from easynotch.core.stairs import (
     Anchors,
     Balusters,
     Boards,
     Built,
     DeckBelow,
-    Defect,
     DoorSwing,
     Flight,
     Footing,

@@ -224,10 +224,10 @@ def flight(defects):
     [({"start": 0, "stop": '10"', "deep": '11"'}, True), ({"start": "11'", "stop": "11' 6\"", "deep": '11"'}, False)],
 )
 def test_a_split_at_the_head_moves_the_hook_past_it_and_one_in_the_off_cut_does_not(defect, moved):
-    from easynotch.presenting.mark.defects import begins  # noqa: PLC0415
+    from easynotch.presenting.mark.defects import begins, lying_of  # noqa: PLC0415
 
     worked = flight([defect])
-    start = begins(worked, worked.pattern.member)
+    start = begins(lying_of(worked, worked.pattern.member))
     check = next(check for check in worked.checks if check.id == "slide")
     assert check.message.values["value"].mm == pytest.approx(start)
     assert (start >= 10 * IN) is moved

@@ -8,8 +8,8 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from easynotch.core.solid import outline
-from easynotch.core.stairs import HeadKind, frame_flight, lay_out, layout_start, slides, stringers
+from easynotch.core.solid import lie_clear, outline
+from easynotch.core.stairs import HeadKind, frame_flight, lay_out, stringers
 from easynotch.drawing import draw_foot, draw_head, draw_in_hand
 from easynotch.instruments import Line, ask_yard
 from tests.flights import flights, whole_flights
@@ -57,7 +57,8 @@ def test_the_board_in_hand_shows_the_pattern_itself_slid_to_where_it_may_start(f
         assert sheet is None
         return
     (laid,) = [path for path in sheet.paths if path.id == "laid"]
-    start = layout_start(slides(layout, pattern, flight.stock.length))
+    lying = lie_clear(flight.around.defects, pattern, flight.stock.length)
+    start = lying.start if lying else 0.0
     assert [u for u, _ in laid.points] == pytest.approx([u - pattern.zero + start for u, _ in outline(pattern)])
     assert min(u for u, _ in laid.points) >= -1e-6
     assert max(u for u, _ in laid.points) <= flight.stock.length + 1e-6

@@ -6,13 +6,12 @@ import pytest
 from hypothesis import given, settings
 
 from easynotch.core.rules import LimitSetId, limit_set
-from easynotch.core.solid import Stock, as_manifold, straight
+from easynotch.core.solid import Defect, Stock, as_manifold, straight
 from easynotch.core.stairs import (
     Anchors,
     Boards,
     Built,
     DeckBelow,
-    Defect,
     DoorSwing,
     Flight,
     Footing,
@@ -244,10 +243,11 @@ def housing_left(short):
 
 
 def knotted(wide):
-    """A knot over the whole length but for what the layout's first notch needs at either side."""
+    """Knots at both ends, so that turning the board changes nothing, but for what the layout needs between them."""
     layout = lay_out(plain_flight())
     length = stringers(layout)[0].lengths["board"]
-    return plain_flight(stock=Stock(45.0, 290.0, length + 100.0), defects=(Defect(0.0, wide, 290.0),))
+    knots = (Defect(0.0, wide, 290.0), Defect(length + 200.0 - 90.0, length + 200.0, 290.0))
+    return plain_flight(stock=Stock(45.0, 290.0, length + 200.0), defects=knots)
 
 
 EDGES = {
@@ -367,7 +367,7 @@ def test_a_block_lies_under_the_boards_the_foot_stands_on_and_a_foot_on_boards_t
 
 TRIED = {
     *CASES, *EDGES, *TOLD, "housing_room", "handrail_without", "guard_gap", "guard_triangle", "door_swing", "door_away",
-    "nosing_over_going", "slide", "slide_none", "header_fascia", "footing_ask", "deck_block", "anchors_deck",
+    "nosing_over_going", "slide", "slide_none", "slide_turned", "slide_ask", "header_fascia", "footing_ask", "deck_block", "anchors_deck",
     "anchors_kicker", "ground_moved",
 }  # fmt: skip
 WITHOUT_A_VALUE = {

@@ -9,10 +9,9 @@ from hypothesis import strategies as st
 
 from easynotch.core.bench import Preferences, lay_on_board, steps_of
 from easynotch.core.rules import LimitSetId, limit_set
-from easynotch.core.solid import Stock, as_manifold, close, dry_fit, face_polygon, outline, overlaps
+from easynotch.core.solid import Defect, Stock, as_manifold, close, dry_fit, face_polygon, outline, overlaps, slides
 from easynotch.core.stairs import (
     Built,
-    Defect,
     FlightError,
     Ground,
     HeadKind,
@@ -32,7 +31,6 @@ from easynotch.core.stairs import (
     guard_layout,
     lay_out,
     rows,
-    slides,
     split,
     stringers,
     survey_built,
@@ -211,8 +209,7 @@ def test_a_layout_slid_where_it_is_told_brings_no_notch_into_a_defect(flight, kn
     pattern = stringers(layout)[0]
     length = pattern.lengths["board"] + 600
     defects = tuple(Defect(at, at + long, 500.0) for at, long in knots)
-    laid = replace(layout, flight=replace(flight, around=Surroundings(defects=defects)))
-    for start, stop in slides(laid, pattern, length):
+    for start, stop in slides(defects, pattern, length):
         shift = start + (stop - start) * share
         assert 0 <= shift <= 600 + 1e-6
         for k in range(1, layout.tread_count):

@@ -3071,7 +3071,8 @@ export interface components {
         };
         /**
          * RafterInput
-         * @description The rafters' timber and how far apart they stand, centre to centre.
+         * @description The rafters' timber and how far apart they stand, centre to centre; the defects of the board the pattern comes
+         *     from.
          */
         RafterInput: {
             /** Thickness */
@@ -3095,6 +3096,11 @@ export interface components {
             depths: (string | number)[] | string;
             /** @default top */
             gauged: components["schemas"]["Gauged"];
+            /**
+             * Defects
+             * @default []
+             */
+            defects: components["schemas"]["DefectInput"][];
         };
         /**
          * ReadingInput

@@ -1,20 +1,22 @@
 """The board a stringer comes from: its defects where they lie, and the layout slid clear of them."""
 
-from ..core.solid import Member, housings, outline
-from ..core.stairs import Layout, layout_start, slides
+from ..core.solid import Lying, Member, housings, lie_clear, outline
+from ..core.stairs import Layout
 from ..core.terms import Length
 from .sheet import Dimension, Layer, Sheet, area, rectangle
 
 
 def draw_in_hand(layout: Layout, pattern: Member) -> Sheet | None:
-    """The stock board lying with its better end to the left and its top edge up; None where its length is not known
-    or the stringer does not fit on it.
+    """The stock board, its better end to the left (turned where only that keeps clear) and its top edge up; None where
+    its length is not known or the stringer does not fit on it.
     """
     length, depth = layout.flight.stock.length, pattern.stock.depth
     if length is None or length < pattern.lengths["board"]:
         return None
-    free = slides(layout, pattern, length)
-    shift = layout_start(free) if free else 0.0
+    defects = layout.flight.around.defects
+    lying = lie_clear(defects, pattern, length) or Lying(turned=False, defects=defects, free=())
+    free = lying.free
+    shift = lying.start if free else 0.0
     laid = [(u - pattern.zero + shift, v) for u, v in outline(pattern)]
     paths = [
         rectangle("board", Layer.FRAMING, (0.0, 0.0), (length, depth)),
@@ -25,7 +27,7 @@ def draw_in_hand(layout: Layout, pattern: Member) -> Sheet | None:
         ),
         *(
             rectangle(f"defect_{n}", Layer.CUT, (one.start, one.top), (min(one.stop, length), min(one.deep, depth)))
-            for n, one in enumerate(layout.flight.around.defects, 1)
+            for n, one in enumerate(lying.defects, 1)
             if one.start < length
         ),
     ]

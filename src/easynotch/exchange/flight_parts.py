@@ -10,7 +10,6 @@ from ..core.stairs import (
     Balusters,
     Built,
     DeckBelow,
-    Defect,
     DoorSwing,
     Footing,
     Ground,
@@ -29,6 +28,7 @@ from ..core.stairs import (
     Turn,
 )
 from ..core.tape import Units
+from .defect_input import DefectInput
 from .measured import Measured, NotNegative, PitchText, Positive, Signed
 from .parts import LISTED, Flag, Part, SectionInput, Whole
 
@@ -245,23 +245,6 @@ class BuiltInput(Part):
     goings: Many = ()
 
 
-class DefectInput(Part):
-    """A place on the board to be dodged: from its better end, and how far in from the top edge it reaches."""
-
-    start: NotNegative
-    stop: NotNegative
-    deep: Positive
-    top: NotNegative | None = None
-
-    @model_validator(mode="after")
-    def _long(self) -> "DefectInput":
-        if self.top is not None and self.deep.mm <= self.top.mm:
-            raise PydanticCustomError("defect_ends", "ends before it starts")
-        if self.stop.mm <= self.start.mm:
-            raise PydanticCustomError("defect_ends", "ends before it starts")
-        return self
-
-
 class HousedInput(Part):
     """Housed strings: margin over the nosings, depth of the housings, a wedge's thin end and its taper."""
 
@@ -349,9 +332,7 @@ class AroundInput(Part):
             built=Built(tuple(one.mm for one in self.built.risers), tuple(one.mm for one in self.built.goings))
             if self.built
             else None,
-            defects=tuple(
-                Defect(one.start.mm, one.stop.mm, one.deep.mm, one.top.mm if one.top else 0.0) for one in self.defects
-            ),
+            defects=tuple(one.defect() for one in self.defects),
             housed=Housed(housed.margin.mm, housed.depth.mm, housed.thin.mm,
                           housed.taper.pitch.slope if housed.taper else 1 / 24)
             if housed

@@ -33,6 +33,7 @@ from ..core.roofs import (
 )
 from ..core.solid import Stock
 from ..core.tape import Units
+from .defect_input import DefectInput
 from .measured import Fraction, Measured, NotNegative, PitchText, Positive, Signed
 from .parts import LISTED, Part, SectionInput, Whole, by_key
 
@@ -199,7 +200,9 @@ class RidgeInput(Part):
 
 
 class RafterInput(Part):
-    """The rafters' timber and how far apart they stand, centre to centre."""
+    """The rafters' timber and how far apart they stand, centre to centre; the defects of the board the pattern comes
+    from.
+    """
 
     thickness: Positive
     depth: Positive
@@ -207,6 +210,7 @@ class RafterInput(Part):
     length: Positive | None = None
     depths: Annotated[tuple[Positive, ...], Field(max_length=MOST_RAFTERS), LISTED] = ()
     gauged: Gauged = Gauged.TOP
+    defects: Annotated[tuple[DefectInput, ...], Field(max_length=40)] = ()
 
 
 class SeatNotchInput(Part):

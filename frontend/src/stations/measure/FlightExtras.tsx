@@ -2,8 +2,10 @@
 import type { ReactNode } from "react";
 import type { Document } from "../../api/types";
 import { Choice, ExtraList, isThere, section, sized, type Extra } from "../../shared/Extras";
-import { RowsField, type Column } from "../../shared/RowsField";
 import { TapeField } from "../../shared/TapeField";
+import { Defects } from "./Defects";
+import { Rows } from "./Rows";
+import { column } from "./columns";
 import { valueAt } from "../../shared/document";
 import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
@@ -134,7 +136,7 @@ export function FlightExtras({ state }: { state: WorkState }) {
         </Group>
         <Group title="around.group_stringers">
           <ExtraList state={state} extras={bearing} />
-          <Defects state={state} />
+          <Defects state={state} path="defects" />
         </Group>
         <Group title="around.group_guard">
           <ExtraList state={state} extras={guard} />
@@ -173,23 +175,6 @@ function After({ state }: { state: WorkState }) {
       </span>
       {error && <span className="said error" role="alert">{error.sentence}</span>}
     </li>
-  );
-}
-
-const text = (value: unknown): string => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
-const column = (key: string, label: string): Column => ({ key, label, read: text, write: (value) => value });
-/** One that may be left out: empty is as if nothing was said. */
-const optional = (key: string, label: string): Column => ({ ...column(key, label), write: (value) => (value.trim() === "" ? undefined : value) });
-
-function Rows({ state, path, title, said, columns, fresh }: { state: WorkState; path: string; title: WordId; said: WordId; columns: readonly Column[]; fresh: Document }) {
-  const say = useWords();
-  const kept = valueAt(state.document, path);
-  return (
-    <RowsField
-      title={say(title)} say={say(said)} path={path} rows={(Array.isArray(kept) ? kept : []) as readonly Document[]} columns={columns} fresh={fresh}
-      errors={state.errors.filter((one) => one.path.startsWith(`${path}[`) || one.path === path)}
-      onChange={(rows) => state.keeper.change(path, rows.length > 0 ? rows : undefined)}
-    />
   );
 }
 
@@ -240,21 +225,6 @@ function Overhead({ state }: { state: WorkState }) {
       <Rows
         state={state} path="overhead" title="around.overhead" said="around.overhead_say" fresh={fresh}
         columns={[column("start", say("around.over_start")), column("stop", say("around.over_stop")), column("above", say("around.over_above"))]}
-      />
-    </Choice>
-  );
-}
-
-function Defects({ state }: { state: WorkState }) {
-  const say = useWords();
-  const metric = state.job.units === "metric";
-  const fresh = metric ? { start: "600 mm", stop: "660 mm", top: "0 mm", deep: "120 mm" } : { start: "24\"", stop: "27\"", top: '0"', deep: '4"' };
-  const there = isThere(state.document, "defects");
-  return (
-    <Choice label={say("around.defects")} there={there} onChange={() => state.keeper.change("defects", there ? undefined : [fresh])}>
-      <Rows
-        state={state} path="defects" title="around.defects" said="around.defects_say" fresh={fresh}
-        columns={[column("start", say("around.defect_start")), column("stop", say("around.defect_stop")), optional("top", say("around.defect_top")), column("deep", say("around.defect_deep"))]}
       />
     </Choice>
   );

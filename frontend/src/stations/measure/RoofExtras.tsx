@@ -3,6 +3,7 @@ import type { Document } from "../../api/types";
 import { Choice, ExtraList, section, sized, type Extra } from "../../shared/Extras";
 import { RowsField } from "../../shared/RowsField";
 import { valueAt } from "../../shared/document";
+import { Defects } from "./Defects";
 import { TapeField } from "../../shared/TapeField";
 import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
@@ -56,6 +57,7 @@ export function RoofExtras({ state }: { state: WorkState }) {
         <ExtraList state={state} extras={extras} />
         <Snapped state={state} />
         {ridge(state.document) === "none" ? <Pairs state={state} /> : <MeasuredBoards state={state} />}
+        <Defects state={state} path="rafter.defects" />
       </ul>
     </section>
   );

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Mapping
 from math import atan, degrees, hypot, isfinite, sqrt
 
-from ..solid import Fitted, Stock
+from ..solid import Fitted, Stock, lie_clear, meeting_zones, names_of
 from ..terms import Angle, Check, Count, Length, Level, Limits, Message, Value, against, message
 from .chalk import chalk_line
 from .facts import lowest
@@ -43,6 +43,7 @@ def check_roof(
             *_not_on_hips(layout),
             *check_outline_roof(layout, framing),
             *_stock(layout, framing),
+            *_defects(layout, framing),
             *_joints(fitted),
             Check("structure", Level.OK, Message("check.structure.say")),
         )
@@ -57,6 +58,7 @@ def check_roof(
         *_not_on_hips(layout),
         *_spacing(layout, framing),
         *_stock(layout, framing),
+        *_defects(layout, framing),
         *_joints(fitted),
         Check("structure", Level.OK, Message("check.structure.say")),
     )
@@ -67,6 +69,24 @@ def _told(check_id: str, level: Level, value: Value | None = None, /, **values: 
     fine = level is Level.OK
     found = Message(f"check.{check_id}.{'ok' if fine else 'over'}", values)
     return Check(check_id, level, found, value, remedy=None if fine else Message(f"check.{check_id}.do", values))
+
+
+def _defects(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    """Which end of the pattern's board to trim, so that no cut meets a defect of it."""
+    defects, pattern = layout.roof.defects, framing.pieces[0].member
+    length = pattern.stock.length
+    if not defects:
+        return
+    if length is None:
+        yield _told("slide_ask", Level.LOOK)
+        return
+    lying = lie_clear(defects, pattern, length)
+    if lying is None:
+        places = names_of(meeting_zones(defects, pattern, length))
+        yield _told("slide_none", Level.STOP, n=Count(len(defects)), places=places)
+        return
+    name = "slide_turned" if lying.turned else "slide"
+    yield _told(name, Level.OK, Length(lying.start), value=Length(lying.start), to=Length(lying.free[0][1]))
 
 
 def _pitch(layout: RoofLayout) -> Iterator[Check]:

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, field
 from enum import StrEnum
 
-from ..solid import Stock
+from ..solid import Defect, Stock
 from ..terms import Message
 from .setting_out import FirstBay, From
 
@@ -294,7 +294,8 @@ class Blocking:
 @dataclass(frozen=True, slots=True)
 class Roof:
     """A roof. ``pairs`` are the measured timbers of half-lapped pairs, left and right, numbered from the start;
-    ``sheet`` is the length of the covering's sheets along the eave.
+    ``sheet`` is the length of the covering's sheets along the eave; ``defects`` are those of the board that the pattern
+    rafter comes from.
     """
 
     name: str
@@ -315,6 +316,7 @@ class Roof:
     sheet: float | None = None
     pairs: tuple[tuple[Timber, Timber], ...] = ()
     boards: Boards = Boards()
+    defects: tuple[Defect, ...] = ()
 
 
 class RoofError(ValueError):

@@ -5,6 +5,7 @@ head to foot, y across the wide face from the top edge to the bottom edge, z thr
 face to the far one, its origin on the centre of the top edge.
 """
 
+from .clear import Defect, Lying, lie_clear, meeting_zones, names_of, slides, sound_zones
 from .cut import Cut, describe
 from .dry_fit import Fitted, MateFace, Touch, close, dry_fit, member_face, on_the_tape, sawn_face, support_face
 from .extent import extent
@@ -24,12 +25,14 @@ __all__ = [
     "HOUSING_DEPTH",
     "Cut",
     "CutPlane",
+    "Defect",
     "Face",
     "Fitted",
     "Frame",
     "HalfPlane",
     "Hand",
     "Joint",
+    "Lying",
     "Mark",
     "MateFace",
     "Meeting",
@@ -55,9 +58,12 @@ __all__ = [
     "face_polygon",
     "group_identical",
     "housings",
+    "lie_clear",
     "marks_of",
+    "meeting_zones",
     "meetings",
     "member_face",
+    "names_of",
     "on_the_tape",
     "outline",
     "overlaps",
@@ -65,6 +71,8 @@ __all__ = [
     "removal",
     "ripped",
     "sawn_face",
+    "slides",
+    "sound_zones",
     "square_ends",
     "straight",
     "stretch",

@@ -35,7 +35,6 @@ from .order import order_of_work
 from .places import spacer, stringer_count, stringer_places
 from .platform import TwoFlights, moved, split, straight_down
 from .slab import SlabPlan, slab_plan
-from .slide import layout_start, slides
 from .stair_working import flight_working, stair_working
 from .steps import rows
 from .stringer import stringers
@@ -45,7 +44,6 @@ from .surroundings import (
     Balusters,
     Built,
     DeckBelow,
-    Defect,
     DoorSwing,
     Footing,
     Guard,
@@ -69,7 +67,6 @@ __all__ = [
     "Built",
     "Candidate",
     "DeckBelow",
-    "Defect",
     "DoorSwing",
     "Flight",
     "FlightError",
@@ -121,7 +118,6 @@ __all__ = [
     "headroom",
     "housing_room",
     "lay_out",
-    "layout_start",
     "more_facts",
     "moved",
     "opening_under",
@@ -133,7 +129,6 @@ __all__ = [
     "riser_count",
     "rows",
     "slab_plan",
-    "slides",
     "spacer",
     "split",
     "stair_facts",

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from ..solid import Member
+from ..solid import Member, lie_clear, meeting_zones, names_of
 from ..terms import Check, Count, Length, Level, Limits, Value, against
 from .built import survey_built
 from .checks import limit_check, plain
@@ -14,7 +14,6 @@ from .housed import housing_room
 from .layout import Layout
 from .places import stringer_places
 from .platform import TwoFlights
-from .slide import layout_start, meeting, slides
 from .steps import rows
 from .surroundings import DoorSwing, Overhead
 
@@ -187,15 +186,18 @@ def _header(layout: Layout) -> Iterator[Check]:
 
 def _slide(layout: Layout, pattern: Member) -> Iterator[Check]:
     flight = layout.flight
-    if not flight.around.defects or flight.stock.length is None:
+    if not flight.around.defects:
         return
-    free = slides(layout, pattern, flight.stock.length)
-    if not free:
-        met = meeting(layout, pattern, flight.stock.length)
-        places = ", ".join(dict.fromkeys(zone.mark.replace("_", " ") for zone in met))
-        yield plain("slide_none", Level.STOP, n=Count(len(flight.around.defects)), places=places)
+    if flight.stock.length is None:
+        yield plain("slide_ask", Level.LOOK)
         return
-    yield plain("slide", Level.OK, Length(layout_start(free)), to=Length(free[0][1]))
+    defects, length = flight.around.defects, flight.stock.length
+    lying = lie_clear(defects, pattern, length)
+    if lying is None:
+        places = names_of(meeting_zones(defects, pattern, length))
+        yield plain("slide_none", Level.STOP, n=Count(len(defects)), places=places)
+        return
+    yield plain("slide_turned" if lying.turned else "slide", Level.OK, Length(lying.start), to=Length(lying.free[0][1]))
 
 
 def _built(layout: Layout, limits: Limits) -> Iterator[Check]:

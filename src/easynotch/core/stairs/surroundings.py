@@ -3,7 +3,7 @@
 from dataclasses import dataclass, field
 from enum import StrEnum
 
-from ..solid import Stock
+from ..solid import Defect, Stock
 
 
 @dataclass(frozen=True, slots=True)
@@ -176,18 +176,6 @@ class Built:
 
     risers: tuple[float, ...]
     goings: tuple[float, ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class Defect:
-    """A split or a knot that no cut may meet: along the board from its better end, and in from the top edge, from
-    ``top`` to ``deep``, right through its thickness.
-    """
-
-    start: float
-    stop: float
-    deep: float
-    top: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,7 @@ from ...core.solid import Face, extent
 from ...drawing import FaceSheet, draw_board
 from ...exchange import Worked
 from ..shared.shown import shown
-from .defects import begins, defects_of
+from .defects import begins, lying_of
 from .models import BoardView, FarView, MarkView, RunningView
 from .patterns import Pattern
 from .sentences import is_imperial
@@ -23,13 +23,15 @@ BEYOND = 60.0
 def board_view(worked: Worked, pattern: Pattern, words: Words, tools: Tools) -> BoardView:
     """Return a pattern on the horses: its board, its steps, its running marks."""
     member, preferences = pattern.first.member, tools.preferences
-    start = begins(worked, member)
+    lying = lying_of(worked, member)
+    start = begins(lying)
     layout = lay_on_board(member, preferences, start)
     steps = steps_of(member, preferences, more=pattern.count - 1 + pattern.spare(tools), begins=start,
                      meets=pattern.meets)  # fmt: skip
     title = title_in(worked, member, words)
     kind = kind_of(worked, member)
-    stops = stop_views(Piece(title, kind, steps, layout, preferences, words, names_in(worked, words)))
+    stops = stop_views(Piece(title, kind, steps, layout, preferences, words, names_in(worked, words),
+                              lying is not None and lying.turned))  # fmt: skip
     held = [u for stop in stops for step in stop.steps if step.square is not None
             for u, _ in (step.square.heel, step.square.tongue_at, step.square.body_at)]  # fmt: skip
     wood = max([*(u for stop in stops for line in stop.lines for u, _ in line), layout.hook, *held, 0.0])
@@ -68,7 +70,7 @@ def board_view(worked: Worked, pattern: Pattern, words: Words, tools: Tools) -> 
         defects=[
             [(one.start, one.top), (one.stop, one.top), (one.stop, min(one.deep, sheet.depth)),
              (one.start, min(one.deep, sheet.depth))]
-            for one in defects_of(worked, member)
+            for one in (lying.defects if lying is not None else ())
         ],
         stops=stops,
         tape_unit=unit,

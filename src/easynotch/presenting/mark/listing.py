@@ -7,7 +7,7 @@ from typing import Any
 from ...core.bench import Preferences, as_json, lay_on_board, steps_of
 from ...core.rules import Words
 from ...exchange import Worked
-from .defects import begins
+from .defects import begins, lying_of
 from .places import meets_of
 from .stops import Piece, stop_views
 from .titles import kind_of, names_in, title_in
@@ -22,7 +22,8 @@ def members_json(worked: Worked, preferences: Preferences, words: Words) -> list
     made = []
     for laid in worked.members:
         member = laid.member
-        start = begins(worked, member)
+        lying = lying_of(worked, member)
+        start = begins(lying)
         layout = lay_on_board(member, preferences, start)
         steps = steps_of(member, preferences, more=member.count - 1, begins=start, meets=meets_of(worked, member))
         made.append({
@@ -39,12 +40,25 @@ def members_said(worked: Worked, preferences: Preferences, words: Words) -> Iter
     for laid in worked.members:
         member = laid.member
         title = title_in(worked, member, words)
-        start = begins(worked, member)
+        lying = lying_of(worked, member)
+        start = begins(lying)
         layout = lay_on_board(member, preferences, start)
         steps = steps_of(member, preferences, more=member.count - 1, begins=start, meets=meets_of(worked, member))
         yield f"  {title}, × {member.count}"
         for number, stop in enumerate(
-            stop_views(Piece(title, kind_of(worked, member), steps, layout, preferences, words, names)), 1
+            stop_views(
+                Piece(
+                    title,
+                    kind_of(worked, member),
+                    steps,
+                    layout,
+                    preferences,
+                    words,
+                    names,
+                    lying is not None and lying.turned,
+                )
+            ),
+            1,
         ):
             figure = f"{stop.figure.text} {stop.figure.sense}".strip() if stop.figure else ""
             yield f"  {number:3}. {stop.title}" + (f": {figure}, {stop.ends}" if figure else "")

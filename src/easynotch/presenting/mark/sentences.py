@@ -47,6 +47,8 @@ class Sentences:
     """u of the squared end."""
     names: Mapping[str, str]
     """What the pieces are called that stand against it, by their ids."""
+    turned: bool = False
+    """Whether its board lies turned end for end."""
 
     def say(self, step: Step, before: Step | None = None) -> str:
         """Return what is done at a step, in one or two sentences; ``before`` is the one just done."""
@@ -93,6 +95,8 @@ class Sentences:
     def notes(self, step: Step) -> list[str]:
         """Return how a step may go wrong, or how else it is done at the saw."""
         found = []
+        if step.do is Do.CROWN and self.turned:
+            found.append(self._said("end_for_end"))
         if step.id == "tick_peg":
             found.append(self._said("peg"))
         if isinstance(step.hold, LeggedHold) and step.hold.off_wood:

@@ -34,6 +34,8 @@ class Piece:
     words: Words
     names: Mapping[str, str] = field(default_factory=dict)
     """What the pieces are called that stand against it, by their ids."""
+    turned: bool = False
+    """Whether its board lies turned end for end, to keep clear of a defect."""
 
     def groups(self) -> list[tuple[str, tuple[Step, ...]]]:
         """Return the steps by the place they are done at, places in the order they are first come to."""
@@ -64,7 +66,8 @@ class Piece:
 def stop_views(piece: Piece) -> list[StopView]:
     """Return every place along a piece's board, told and drawn."""
     titles = piece.titles()
-    said = Sentences(piece.words, piece.kind, piece.preferences, piece.title, piece.layout.hook, piece.names)
+    said = Sentences(piece.words, piece.kind, piece.preferences, piece.title, piece.layout.hook, piece.names,
+                     piece.turned)  # fmt: skip
     return [_stop(piece, said, stop, steps, titles[stop]) for stop, steps in piece.groups()]
 
 

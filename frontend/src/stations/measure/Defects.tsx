@@ -1,0 +1,21 @@
+/** Cracks and knots of the board a pattern comes from, to be dodged. */
+import { Choice, isThere } from "../../shared/Extras";
+import type { WorkState } from "../../shared/useWork";
+import { useWords } from "../../words/words";
+import { Rows } from "./Rows";
+import { column, optional } from "./columns";
+
+export function Defects({ state, path }: { state: WorkState; path: string }) {
+  const say = useWords();
+  const metric = state.job.units === "metric";
+  const fresh = metric ? { start: "600 mm", stop: "660 mm", top: "0 mm", deep: "120 mm" } : { start: "24\"", stop: "27\"", top: '0"', deep: '4"' };
+  const there = isThere(state.document, path);
+  return (
+    <Choice label={say("around.defects")} there={there} onChange={() => state.keeper.change(path, there ? undefined : [fresh])}>
+      <Rows
+        state={state} path={path} title="around.defects" said="around.defects_say" fresh={fresh}
+        columns={[column("start", say("around.defect_start")), column("stop", say("around.defect_stop")), optional("top", say("around.defect_top")), column("deep", say("around.defect_deep"))]}
+      />
+    </Choice>
+  );
+}
