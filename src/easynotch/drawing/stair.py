@@ -168,9 +168,9 @@ def below_foot(layout: Layout) -> list[Path]:
     plan, slab = slab_plan(layout), around.slab
     if plan is None or slab is None:
         return []
-    fall = slab.fall * slab.length
+    near, far = top + plan.near - plan.top, top + plan.far - plan.top
     under = slab.thickness
-    corners = [(plan.start, top), (plan.end, top + fall), (plan.end, top + fall + under), (plan.start, top + under)]
+    corners = [(plan.start, near), (plan.end, far), (plan.end, far + under), (plan.start, near + under)]
     return [area("slab", Layer.GROUND, corners)]
 
 

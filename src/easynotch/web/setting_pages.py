@@ -52,7 +52,7 @@ def _header(worked: WorkedFlight, words: Words) -> Iterator[Lath]:
     flight = worked.layout.flight
     half, t = flight.width / 2, flight.stock.thickness
     title = title_in(worked, worked.pattern.member, words)
-    stands = tuple(Stand(half + y - t / 2, half + y + t / 2, title) for y in stringer_places(worked.layout))
+    stands = tuple(Stand(half - y - t / 2, half - y + t / 2, title) for y in reversed(stringer_places(worked.layout)))
     yield Lath(words.say(Message("set_out.header")), flight.width, stands)
 
 

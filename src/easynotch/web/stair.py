@@ -54,7 +54,8 @@ GROUPS = {
     ),
     "guard": ("post_count", "rail_between", "baluster_count", "baluster_gap", "baluster_gap_slope",
               "baluster_length", "guard_slope", "guard_opening"),
-    "slab": ("slab_top", "slab_diagonal", "slab_falls", "slab_volume", "slab_bags", "gravel_volume"),
+    "slab": ("slab_top", "slab_near", "slab_far", "slab_diagonal", "slab_falls", "slab_volume", "slab_bags",
+             "gravel_volume"),
     "housings": ("housing_pitch", "housing_length", "housing_mouth", "riser_mouth"),
 }  # fmt: skip
 """Which figures belong together."""

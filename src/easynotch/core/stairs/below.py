@@ -17,8 +17,11 @@ def footing_plan(layout: Layout) -> SlabPlan | None:
         return None
     start = layout.finished_risers[-1] - footing.back
     volume = footing.length * footing.width * footing.depth / LITRE
+    top = layout.flight.upper_finish - layout.bearing_level
     return SlabPlan(
-        top=layout.flight.upper_finish - layout.bearing_level,
+        top=top,
+        near=top,
+        far=top,
         start=start,
         end=start + footing.length,
         falls=0.0,

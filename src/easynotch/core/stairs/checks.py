@@ -5,6 +5,7 @@ from collections.abc import Iterator, Mapping
 from ..solid import Member
 from ..terms import Angle, Check, Count, Length, Level, Limit, Limits, Message, Value, against, message
 from ..tools import Drift
+from .at_header import lowest_point
 from .facts import throat
 from .flight import HeadKind
 from .layout import Layout
@@ -133,6 +134,7 @@ def _head(layout: Layout, facts: Mapping[str, float]) -> Iterator[Check]:
     if head.header_depth is None:
         yield plain("header_depth", Level.LOOK, Length(facts["plumb_bearing"]))
         return
+    yield from _ledger(layout)
     missing, overlap = facts["head_missing"], facts["head_overlap"]
     values: dict[str, Value] = {
         "header": Length(head.header_depth),
@@ -146,6 +148,18 @@ def _head(layout: Layout, facts: Mapping[str, float]) -> Iterator[Check]:
         yield plain("drop_board", level, Length(missing), board=Length(head.drop_board.depth))
     else:
         yield plain("head_bearing", Level.LOOK if overlap > 0 else Level.STOP, Length(missing), **values)
+
+
+def _ledger(layout: Layout) -> Iterator[Check]:
+    """How much of a ledger has the header behind it to be fixed to."""
+    head = layout.flight.head
+    if head.kind is not HeadKind.LEDGER or head.ledger is None or head.header_depth is None:
+        return
+    under = lowest_point(layout) - head.ledger.depth
+    behind = min(head.ledger.depth, max(0.0, head.header_depth - max(under, 0.0)), max(0.0, lowest_point(layout)))
+    whole = behind >= head.ledger.depth - 1e-6
+    level = Level.OK if whole else Level.STOP if behind < head.ledger.depth / 2 else Level.LOOK
+    yield plain("ledger_bears", level, Length(behind), under=Length(under), header=Length(head.header_depth))
 
 
 def _foot(layout: Layout) -> Iterator[Check]:

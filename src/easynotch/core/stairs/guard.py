@@ -225,7 +225,10 @@ def baluster_length(layout: Layout, guard: Guard) -> float:
 
 
 def opening_under(layout: Layout, guard: Guard) -> float:
-    """The largest ball that passes between tread, riser and lower rail: in the right triangle they leave."""
-    upright = layout.riser + guard.under
+    """The largest ball that passes between tread, riser and lower rail: in the right triangle they leave.
+
+    The rail runs over the nosings, which stand before the riser's face: at that face it is the higher for it.
+    """
+    upright = layout.riser + layout.flight.tread.nosing * layout.slope + guard.under
     level = upright / layout.slope
     return upright + level - hypot(upright, level)

@@ -22,14 +22,33 @@ def guard_working(layout: Layout) -> Iterator[Working]:
     yield _balusters(guard, set_out)
     yield from _gaps(layout, guard, set_out)
     yield _baluster(layout, guard)
-    up = layout.riser + guard.under
+    yield _opening(layout, guard)
+
+
+def _opening(layout: Layout, guard: Guard) -> Working:
+    """By the riser, and what the nosing adds; and by the line over the nosings, read where the riser's face is."""
+    nosing, under = layout.flight.tread.nosing, guard.under
+    up = layout.riser + nosing * layout.riser / layout.going + under
     out = up * layout.going / layout.riser
     slant = hypot(up, out)
-    yield Working(
+    _, front, level = layout.walked[0]
+    tread = level + layout.flight.tread.thickness - layout.riser
+    over = layout.nosing_level(front - nosing)
+    high = over - tread + under
+    run, long = high / layout.slope, high / layout.sin
+    return Working(
         "guard_opening",
-        road(line("ball", up + out - slant, up=Length(up), out=Length(out), slant=Length(slant))),
-        road(line("ball_area", 2 * up * out / (up + out + slant), up=Length(up), out=Length(out), slant=Length(slant))),
-    )
+        road(
+            line("ball_up", up, riser=Length(layout.riser), nosing=Length(nosing), going=Length(layout.going),
+                 under=Length(under)),
+            line("ball", up + out - slant, up=Length(up), out=Length(out), slant=Length(slant)),
+        ),
+        road(
+            line("ball_line", high, line=Length(over), tread=Length(tread), under=Length(under)),
+            line("ball_area", 2 * high * run / (high + run + long), up=Length(high), out=Length(run),
+                 slant=Length(long)),
+        ),
+    )  # fmt: skip
 
 
 def _between(layout: Layout, guard: Guard) -> float:

@@ -160,7 +160,6 @@ def _spacing(layout: Layout, limits: Limits) -> Iterator[Check]:
 
 
 def _rips(layout: Layout) -> Iterator[Check]:
-    tread = layout.flight.tread
     made = [row for number in range(layout.tread_count) for row in rows(layout, number)]
     narrow = [row for row in made if row.ripped]
     if narrow:
@@ -168,8 +167,6 @@ def _rips(layout: Layout) -> Iterator[Check]:
         width = least.front - least.back
         level = Level.LOOK if width < least.stock * SLIVER - 1e-6 else Level.OK
         yield plain("tread_rip", level, Length(width), board=Length(least.stock), n=Count(len(narrow)))
-    if tread.under_riser > 0 and layout.flight.around.top_down:
-        yield plain("treads_under", Level.LOOK)
 
 
 def _header(layout: Layout) -> Iterator[Check]:
@@ -219,8 +216,8 @@ def _built(layout: Layout, limits: Limits) -> Iterator[Check]:
 
 
 def _order(layout: Layout) -> Iterator[Check]:
-    tread = layout.flight.tread
-    if layout.flight.around.treads_first and tread.under_riser == 0 and layout.flight.riser_board > 0:
+    tread, around = layout.flight.tread, layout.flight.around
+    if around.treads_first and not around.top_down and tread.under_riser == 0 and layout.flight.riser_board > 0:
         yield plain("treads_before", Level.LOOK)
 
 

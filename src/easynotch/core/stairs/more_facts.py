@@ -1,11 +1,14 @@
 """The facts of what stands around the stringers: only those of what is there."""
 
+from math import hypot
+
 from .below import footing_plan
 from .feet import anchor_plan, kicker_pieces
 from .guard import baluster_length, guard_layout, opening_under
 from .housed import template_of
 from .layout import Layout
 from .more_checks import headroom
+from .places import toe
 from .platform import TwoFlights
 from .slab import slab_plan
 
@@ -39,7 +42,7 @@ def more_facts(layout: Layout) -> dict[str, float | int]:
             "housing_mouth": template.tread_mouth,
             "riser_mouth": template.riser_mouth,
         }
-    facts["square_diagonal"] = (layout.flight.width**2 + layout.total_run**2) ** 0.5
+    facts["square_diagonal"] = hypot(layout.flight.width, toe(layout))
     return facts
 
 
@@ -63,7 +66,10 @@ def _slab(layout: Layout) -> dict[str, float | int]:
     plan = slab_plan(layout)
     if plan is None:
         return {}
-    facts: dict[str, float | int] = {"slab_top": plan.top, "slab_diagonal": plan.diagonal, "slab_falls": plan.falls}
+    facts: dict[str, float | int] = {
+        "slab_top": plan.top, "slab_near": plan.near, "slab_far": plan.far, "slab_diagonal": plan.diagonal,
+        "slab_falls": plan.falls,
+    }  # fmt: skip
     facts["slab_volume"] = plan.volume
     if plan.gravel > 0:
         facts["gravel_volume"] = plan.gravel

@@ -10,7 +10,7 @@ from .housed_working import housed_working
 from .landing_loop import foot_at
 from .layout import Layout
 from .more_checks import nearest_overhead
-from .places import stringer_count, stringer_places
+from .places import stringer_count, stringer_places, toe
 from .working import angle_of, line, road
 
 
@@ -90,13 +90,28 @@ def _spacer(layout: Layout, fact: str) -> Working:
 
 
 def _diagonal(layout: Layout) -> Working:
-    width, run = layout.flight.width, layout.total_run
-    turned = atan(width / run)
+    """To the toe by goings and riser board; and down the sloping line to the lowest level: a cut string's edge to its
+    last level cut, over a housed one's nosings to its last tread.
+    """
+    flight, run = layout.flight, toe(layout)
+    start = flight.riser_board if flight.head.riser_board else 0.0
+    housed = flight.around.housed is not None
+    treads = line(
+        "toe_nosing" if housed else "toe", run, start=Length(start), n=Count(layout.tread_count),
+        going=Length(layout.going), board=Length(flight.riser_board), nosing=Length(flight.tread.nosing),
+    )  # fmt: skip
+    low = layout.tread_levels[-1]
+    falls = layout.nosing_level(0.0) - low - flight.tread.thickness if housed else layout.edge_at_header - low
+    sawn = falls / layout.slope
     return Working(
         "square_diagonal",
-        road(line("diagonal", hypot(width, run), one=Length(width), other=Length(run))),
-        road(line("diagonal_turned", run / cos(turned), run=Length(run), width=Length(width))),
-    )
+        road(treads, line("diagonal", hypot(flight.width, run), one=Length(flight.width), other=Length(run))),
+        road(
+            line("toe_line", sawn, falls=Length(falls), riser=Length(layout.riser), going=Length(layout.going)),
+            line("diagonal_turned", sawn / cos(atan(flight.width / sawn)), run=Length(sawn),
+                 width=Length(flight.width)),
+        ),
+    )  # fmt: skip
 
 
 def _kicker(layout: Layout) -> Working | None:

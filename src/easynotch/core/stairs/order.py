@@ -14,7 +14,7 @@ from .flight import HeadKind
 from .guard import guard_layout
 from .housed import string_head
 from .layout import Layout
-from .places import spacer, stringer_count, stringer_places
+from .places import spacer, stringer_count, stringer_places, toe
 from .slab import slab_plan
 
 
@@ -32,6 +32,7 @@ def order_of_work(layout: Layout, *, on_the_ground: bool) -> tuple[Message, ...]
         *_foot(layout),
         *_stringers(layout, on_the_ground=on_the_ground),
         *_square(layout),
+        *_anchors(layout),
         *_boards(layout),
         *_guard(layout),
     )
@@ -44,7 +45,7 @@ def _slab(layout: Layout) -> Iterator[Message]:
     yield message("order.dig", depth=Length(slab.thickness + slab.gravel), top=Length(plan.top))
     yield message(
         "order.form", length=Length(slab.length), width=Length(slab.width), diagonal=Length(plan.diagonal),
-        start=Length(plan.start), falls=Length(plan.falls),
+        start=Length(plan.start), near=Length(plan.near), far=Length(plan.far),
     )  # fmt: skip
     yield _pour("order.pour", plan.volume, plan.bags)
     yield message("order.cure", days=Count(slab.cure_days))
@@ -112,8 +113,14 @@ def _foot(layout: Layout) -> Iterator[Message]:
     long = pieces[0][0].lengths["overall"] if pieces else 0.0
     count = len(pieces[0][1]) if pieces else 0
     yield message("order.kicker", n=Count(count), long=Length(long), front=Length(front))
+
+
+def _anchors(layout: Layout) -> Iterator[Message]:
+    """What holds the kicker down, once it and the stringers stand square."""
+    if layout.flight.kicker is None:
+        return
     plan = anchor_plan(layout)
-    if flight.around.deck_below is not None:
+    if layout.flight.around.deck_below is not None:
         yield message("order.deck_screws")
     elif plan is not None:
         yield message("order.anchors", n=Count(len(plan.places)), hole=Length(plan.hole))
@@ -136,7 +143,7 @@ def _stringers(layout: Layout, *, on_the_ground: bool) -> Iterator[Message]:
 
 
 def _square(layout: Layout) -> Iterator[Message]:
-    run, width = layout.total_run, layout.flight.width
+    run, width = toe(layout), layout.flight.width
     yield message("order.square", diagonal=Length(sqrt(run**2 + width**2)), run=Length(run), width=Length(width))
     ground = layout.flight.ground
     if ground is not None and ground.across:
@@ -145,9 +152,12 @@ def _square(layout: Layout) -> Iterator[Message]:
 
 def _boards(layout: Layout) -> Iterator[Message]:
     around, flight = layout.flight.around, layout.flight
-    start = "top" if around.top_down and not flight.tread.under_riser else "bottom"
+    start = "top" if around.top_down else "bottom"
     if flight.riser_board <= 0:
         yield message(f"order.treads_{start}")
+    elif flight.tread.under_riser > 0:
+        # Each riser board stands on the tread below it: there is one order from either end.
+        yield message(f"order.risers_stand_{start}")
     else:
         first = "treads" if around.treads_first else "risers"
         yield message(f"order.{first}_first_{start}")

@@ -8,21 +8,30 @@ from ..tape import whole_up
 from .layout import Layout
 
 STRETCH = 1.15
-"""How much of its spacing a flight on two stringers may be stretched by, where that is the habit."""
+"""How much the spacing of a narrow flight's stringers may be stretched by, where that is the habit."""
+NARROW = (2, 3)
+"""How many stringers a narrow flight stands on."""
 
 
 def stringer_count(layout: Layout) -> int:
     """How many stringers keep within the spacing limit, centre to centre; never fewer than two.
 
-    A narrow flight may stretch the limit a little so that two carry it, where that is the habit.
+    A narrow flight may stretch the limit a little so that two or three carry it, where that is the habit.
     """
     flight = layout.flight
     if flight.around.housed is not None:
         return 2
     room = flight.width - flight.stock.thickness
-    if flight.stretch and room <= flight.stringer_spacing * STRETCH:
-        return 2
-    return max(2, whole_up(room / flight.stringer_spacing) + 1)
+    count = max(2, whole_up(room / flight.stringer_spacing) + 1)
+    for fewer in NARROW if flight.stretch else ():
+        if fewer < count and room / (fewer - 1) <= flight.stringer_spacing * STRETCH:
+            return fewer
+    return count
+
+
+def toe(layout: Layout) -> float:
+    """The plumb line of the sawn toes, from the header's face: stringers are squared before any riser board is on."""
+    return layout.riser_plumbs[-1] if layout.flight.around.housed is None else layout.walked[-1][1]
 
 
 def stringer_places(layout: Layout) -> tuple[float, ...]:

@@ -58,19 +58,15 @@ def _form(layout: Layout, name: str, long: float, wide: float) -> Iterator[Worki
 
 
 def _falls(long: float, back: float, fall: float) -> Working:
-    """Out from the foot; and over the whole slab, less what lies back under the stair and is level with it."""
-    out = max(0.0, long - back)
-    behind = min(long, back)
+    """Over the whole form; and from the foot out to the far edge, and back from it to the near one."""
+    out = long - back
     return Working(
         "slab_falls",
+        road(line("falls", long * fall, out=Length(long), share=Count(fall))),
         road(
-            line("out_from_foot", out, whole=Length(long), part=Length(back)),
             line("falls", out * fall, out=Length(out), share=Count(fall)),
-        ),
-        road(
-            line("falls", long * fall, out=Length(long), share=Count(fall)),
-            line("falls", behind * fall, out=Length(behind), share=Count(fall)),
-            line("minus", long * fall - behind * fall, whole=Length(long * fall), part=Length(behind * fall)),
+            line("falls_behind", back * fall, out=Length(back), share=Count(fall)),
+            line("plus", out * fall + back * fall, one=Length(out * fall), other=Length(back * fall)),
         ),
     )
 

@@ -13,11 +13,14 @@ LITRE = 1e6
 class SlabPlan:
     """A slab as it is set out and poured.
 
-    ``top`` lies that far below the finished surface above, at the foot; ``start`` and ``end`` are its edges, level
-    from the header's face; ``falls`` how much lower its far edge lies; ``volume`` and ``gravel`` in litres.
+    ``top``, ``near`` and ``far`` lie so far below the finished surface above, at the foot and at its near and far edge;
+    ``start`` and ``end`` are its edges, level from the header's face; ``falls`` how much lower its far edge lies than
+    its near one; ``volume`` and ``gravel`` in litres.
     """
 
     top: float
+    near: float
+    far: float
     start: float
     end: float
     falls: float
@@ -32,14 +35,16 @@ def slab_plan(layout: Layout) -> SlabPlan | None:
     slab = layout.flight.around.slab
     if slab is None:
         return None
-    foot = layout.finished_risers[-1]
+    foot, top = layout.finished_risers[-1], layout.flight.upper_finish - layout.bearing_level
     start = foot - slab.back
     volume = slab.length * slab.width * slab.thickness / LITRE
     return SlabPlan(
-        top=layout.flight.upper_finish - layout.bearing_level,
+        top=top,
+        near=top - slab.fall * slab.back,
+        far=top + slab.fall * (slab.length - slab.back),
         start=start,
         end=start + slab.length,
-        falls=slab.fall * max(0.0, slab.length - slab.back),
+        falls=slab.fall * slab.length,
         diagonal=(slab.length**2 + slab.width**2) ** 0.5,
         volume=volume,
         bags=whole_up(volume / slab.bag) if slab.bag > 0 else None,
