@@ -45,6 +45,7 @@ from easynotch.core.stairs import (
     split,
     stringers,
 )
+from easynotch.core.stairs.at_header import lowest_point
 from easynotch.core.tape import Tape, Units
 from easynotch.core.terms import Bound, Level
 from easynotch.core.tools import drift
@@ -250,9 +251,17 @@ def knotted(wide):
     return plain_flight(stock=Stock(45.0, 290.0, length + 200.0), defects=knots)
 
 
+def ledgered(short):
+    """A header that ends so much above a ledger's lower edge, which lies as low as the plumb cut does."""
+    head = Head(HeadKind.LEDGER, header_depth=400.0, ledger=Section(40.0, 90.0))
+    low = lowest_point(lay_out(plain_flight(head=head)))
+    return plain_flight(head=replace(head, header_depth=low - short))
+
+
 EDGES = {
     # What is too much by d: a check is fine at its edge and inside it, and told just past it.
     "ground_across": (lambda d: across_by(LIMITS["riser_difference"].amount + d), Level.LOOK),
+    "ledger_bears": (ledgered, Level.LOOK),
     "anchor_length": (lambda d: kickered(anchors=Anchors(60.0, 98.0 - d, 900.0)), Level.STOP),
     "screw_tread": (lambda d: plain_flight(screws=Screws(tread=55.0 - d)), Level.STOP),
     "screw_riser_board": (lambda d: plain_flight(screws=Screws(riser_board=43.0 - d)), Level.STOP),
@@ -372,7 +381,7 @@ TRIED = {
 }  # fmt: skip
 WITHOUT_A_VALUE = {
     # Said of what was or was not given, of a count, or of an order of work: there is no value to stand at.
-    "header_depth", "stock_length", "header_riser_board", "ground_rounds", "treads_under", "treads_before",
+    "header_depth", "stock_length", "header_riser_board", "ground_rounds", "treads_before",
     "stringer_holds", "anchors",
 }  # fmt: skip
 

@@ -8,7 +8,7 @@ from .feet import LEAST_ANCHORS, anchor_plan
 from .flight import MOST_RISERS, RiserRule
 from .landing_loop import LEAST_RISE, foot_at
 from .layout import Layout
-from .places import STRETCH, stringer_count
+from .places import allowed_spacing, stringer_count
 from .working import line, road
 
 
@@ -137,9 +137,8 @@ def stringer_working(layout: Layout) -> Working:
             road(line("strings_of_width", Count((width - between) / t), width=Length(width), clear=Length(between),
                       t=Length(t))),
         )  # fmt: skip
-    room, spacing = width - t, flight.stringer_spacing
-    stretched = flight.stretch and room <= spacing * STRETCH
-    allowed = spacing * STRETCH if stretched else spacing
+    room, allowed = width - t, allowed_spacing(layout)
+    stretched = allowed > flight.stringer_spacing
     count = 2
     while room / (count - 1) > allowed * (1 + WHOLE):
         count += 1

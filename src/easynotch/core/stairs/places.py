@@ -9,8 +9,8 @@ from .layout import Layout
 
 STRETCH = 1.15
 """How much the spacing of a narrow flight's stringers may be stretched by, where that is the habit."""
-NARROW = (2, 3)
-"""How many stringers a narrow flight stands on."""
+NARROW = 2
+"""How many bays a narrow flight has at most."""
 
 
 def stringer_count(layout: Layout) -> int:
@@ -22,11 +22,14 @@ def stringer_count(layout: Layout) -> int:
     if flight.around.housed is not None:
         return 2
     room = flight.width - flight.stock.thickness
-    count = max(2, whole_up(room / flight.stringer_spacing) + 1)
-    for fewer in NARROW if flight.stretch else ():
-        if fewer < count and room / (fewer - 1) <= flight.stringer_spacing * STRETCH:
-            return fewer
-    return count
+    return max(2, whole_up(room / allowed_spacing(layout)) + 1)
+
+
+def allowed_spacing(layout: Layout) -> float:
+    """The stringers' greatest spacing: the one that was said, stretched where two or three then carry the flight."""
+    flight, stretched = layout.flight, layout.flight.stringer_spacing * STRETCH
+    room = flight.width - flight.stock.thickness
+    return stretched if flight.stretch and room <= NARROW * stretched else flight.stringer_spacing
 
 
 def toe(layout: Layout) -> float:

@@ -8,6 +8,7 @@ from ..terms import Count, Length, Volume, Working
 from .below import footing_plan
 from .layout import Layout
 from .slab import LITRE, SlabPlan, slab_plan
+from .surroundings import Slab
 from .working import line, road
 
 Sides = tuple[float, float, float]
@@ -26,6 +27,7 @@ def poured_working(layout: Layout, metre: float) -> Iterator[Working]:
     if slab is not None and plan is not None:
         yield from _form(layout, "slab", slab.length, slab.width)
         yield _falls(slab.length, slab.back, slab.fall)
+        yield from _edges(plan, slab)
         yield _volume("slab_volume", (slab.length, slab.width, slab.thickness), metre)
         if plan.gravel > 0:
             yield _volume("gravel_volume", (slab.length, slab.width, slab.gravel), metre)
@@ -68,6 +70,27 @@ def _falls(long: float, back: float, fall: float) -> Working:
             line("falls_behind", back * fall, out=Length(back), share=Count(fall)),
             line("plus", out * fall + back * fall, one=Length(out * fall), other=Length(back * fall)),
         ),
+    )
+
+
+def _edges(plan: SlabPlan, slab: Slab) -> Iterator[Working]:
+    """Each edge from the slab's top at the foot; and from the other edge by the fall of the whole form."""
+    back, out = slab.back * slab.fall, (slab.length - slab.back) * slab.fall
+    whole = slab.length * slab.fall
+    top, near, far = Length(plan.top), Length(plan.near), Length(plan.far)
+    behind = line("falls_behind", back, out=Length(slab.back), share=Count(slab.fall))
+    yield Working(
+        "slab_near",
+        road(behind, line("minus", plan.top - back, whole=top, part=Length(back))),
+        road(line("minus", plan.far - whole, whole=far, part=Length(whole))),
+    )
+    yield Working(
+        "slab_far",
+        road(
+            line("falls", out, out=Length(slab.length - slab.back), share=Count(slab.fall)),
+            line("plus", plan.top + out, one=top, other=Length(out)),
+        ),
+        road(line("plus", plan.near + whole, one=near, other=Length(whole))),
     )
 
 

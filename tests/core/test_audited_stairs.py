@@ -1,0 +1,152 @@
+"""If these break, a stair is squared, guarded or put together by a number that its own wood contradicts."""
+
+from dataclasses import replace
+from math import hypot
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from easynotch.core.solid import as_manifold
+from easynotch.core.stairs import (
+    Anchors,
+    Head,
+    HeadKind,
+    Section,
+    Slab,
+    frame_flight,
+    lay_out,
+    more_facts,
+    order_of_work,
+    stringer_places,
+)
+from easynotch.core.terms import Level
+from easynotch.drawing import draw_stair
+from easynotch.exchange import read_job, worked_out
+from tests.core.test_stair_limits import checks_of, guard_of, kickered, plain_flight
+from tests.flights import whole_flights
+
+IN = 25.4
+
+
+def corners(member, frame):
+    return as_manifold(member, frame).to_mesh64().vert_properties[:, :3]
+
+
+@settings(max_examples=60)
+@given(whole_flights())
+def test_a_stair_is_squared_on_toes_that_are_there_when_it_is_squared(flight):
+    """On the meshes of the sawn stringers: no riser board, no nosing is on yet."""
+    layout = lay_out(flight)
+    strings = [piece for piece in frame_flight(layout).pieces if piece.member.role in ("stringer", "string")]
+    out = max(corners(piece.member, frame)[:, 0].max() for piece in strings for frame in piece.frames)
+    sides = [y for piece in strings for frame in piece.frames for y in corners(piece.member, frame)[:, 1]]
+    assert more_facts(layout)["square_diagonal"] == pytest.approx(hypot(out, max(sides) - min(sides)), abs=1e-6)
+
+
+def test_forty_six_wide_four_goings_with_riser_boards_squares_at_the_sawn_toes():
+    work = {
+        "kind": "flight", "name": "", "total_rise": '36 1/4"', "riser": {"count": 5}, "riser_board": '5/8"', "width": '46"',
+        "tread": {"going": '10 1/4"', "thickness": '1"'}, "stock": {"thickness": '1 1/2"', "depth": '11 1/4"'},
+    }  # fmt: skip
+    job = read_job({"format": "easy-notch-job", "version": 1, "name": "", "units": "imperial", "works": [work]})
+    worked = worked_out(job, 0)
+    assert worked.facts["square_diagonal"] / IN == pytest.approx(61.206, abs=5e-4)
+    told = next(one for one in order_of_work(worked.layout, on_the_ground=False) if one.id == "order.square")
+    assert told.values["run"].mm == pytest.approx(40.375 * IN)
+    assert told.values["diagonal"].mm == pytest.approx(worked.facts["square_diagonal"])
+
+
+@given(st.floats(150, 200), st.floats(230, 320), st.floats(0, 40), st.floats(5, 80))
+def test_the_ball_under_a_rail_touches_riser_tread_and_the_rails_own_sawn_edge(riser, going, nosing, under):
+    flight = plain_flight(
+        total_rise=8 * riser, guard=replace(guard_of(), under=under),
+        tread=replace(plain_flight().tread, given_going=going, nosing=nosing),
+    )  # fmt: skip
+    layout = lay_out(flight)
+    rail = next(piece for piece in frame_flight(layout).pieces if piece.member.role == "bottom_rail")
+    slope = riser / going
+    # The rail's lower edge as a line: the lowest of its corners, measured along the slope.
+    low = min(z + x * slope for x, _, z in corners(rail.member, rail.frames[0]))
+    face = layout.finished_risers[2]
+    tread = layout.flight.upper_finish - 3 * riser
+    up = low - face * slope - tread
+    small, large = 0.0, up
+    for _ in range(80):
+        radius = (small + large) / 2
+        away = (up - radius - radius * slope) / hypot(1.0, slope)
+        small, large = (radius, large) if away > radius else (small, radius)
+    assert more_facts(layout)["guard_opening"] == pytest.approx(2 * small, abs=1e-6)
+
+
+def test_a_ball_under_a_lower_rail_counts_the_nosing_the_rail_runs_over():
+    tread = replace(plain_flight().tread, given_going=10.5 * IN, nosing=1.125 * IN)
+    flight = plain_flight(total_rise=8 * 7.25 * IN, tread=tread, guard=replace(guard_of(), under=1.5 * IN))
+    assert more_facts(lay_out(flight))["guard_opening"] / IN == pytest.approx(6.56, abs=5e-3)
+
+
+@pytest.mark.parametrize(
+    ("width", "stretch", "count"), [(35.0, True, 3), (35.0, False, 4), (19.5, True, 2), (80.0, True, 6)]
+)
+def test_a_narrow_flight_may_stretch_its_stringers_a_wide_one_may_not(width, stretch, count):
+    flight = plain_flight(width=width * IN, stringer_spacing=16 * IN, stretch=stretch)
+    flight = replace(flight, stock=replace(flight.stock, thickness=1.5 * IN))
+    assert len(stringer_places(lay_out(flight))) == count
+
+
+@settings(max_examples=60)
+@given(whole_flights(), st.booleans(), st.booleans())
+def test_riser_boards_are_put_on_as_tall_as_they_were_sawn(flight, treads_first, top_down):
+    """A board that stands on a tread is a tread shorter than a riser; one behind it is as tall as the riser."""
+    flight = replace(flight, around=replace(flight.around, housed=None, treads_first=treads_first, top_down=top_down))
+    layout = lay_out(flight)
+    steps = [one.id for one in order_of_work(layout, on_the_ground=False)]
+    behind = layout.riser_plumbs[0] + flight.riser_board / 2
+    tall = [
+        piece.member.stock.depth for piece in frame_flight(layout).pieces if piece.member.role == "riser_board"
+        for frame in piece.frames if abs(frame.origin.x - behind) < 1e-6
+    ]  # fmt: skip
+    if not tall or layout.tread_count < 2:
+        return
+    stands = any(one.startswith("order.risers_stand") for one in steps)
+    assert tall[0] == pytest.approx(layout.riser - flight.tread.thickness if stands else layout.riser, abs=1e-6)
+    end = "top" if top_down else "bottom"
+    assert sum(one.endswith(f"_{end}") for one in steps if one.startswith(("order.treads", "order.risers"))) == 1
+    if top_down:
+        # From the top, a riser board is pushed up under the tread it carries: nothing is in its way.
+        assert "treads_before" not in checks_of(flight)
+
+
+def test_anchors_come_when_kicker_and_stringers_stand():
+    steps = [
+        one.id for one in order_of_work(lay_out(kickered(anchors=Anchors(60.0, 120.0, 900.0))), on_the_ground=False)
+    ]
+    assert steps.index("order.kicker") < steps.index("order.pattern") < steps.index("order.anchors")
+
+
+def test_a_ledger_below_most_of_its_header_is_stopped():
+    head = Head(HeadKind.LEDGER, header_depth=11.25 * IN, ledger=Section(1.5 * IN, 3.5 * IN))
+    flight = plain_flight(head=head)
+    check = checks_of(flight)["ledger_bears"]
+    ledger = next(piece for piece in frame_flight(lay_out(flight)).pieces if piece.member.role == "ledger")
+    deep = corners(ledger.member, ledger.frames[0])[:, 2]
+    # The header hangs from 0 down: what of the ledger lies above its lower edge lies against it.
+    behind = max(0.0, min(deep.max(), 0.0) - max(deep.min(), -11.25 * IN))
+    assert check.value.mm == pytest.approx(behind, abs=1e-6)
+    assert check.level is (Level.STOP if behind < 1.75 * IN else Level.LOOK)
+
+
+@given(st.floats(900, 2400), st.floats(0, 400), st.floats(0.005, 0.03))
+def test_a_slab_falls_over_its_whole_form_and_both_edges_are_told(length, back, fall):
+    flight = plain_flight(slab=Slab(length, 1000.0, 100.0, back, fall))
+    layout = lay_out(flight)
+    facts = more_facts(layout)
+    assert facts["slab_falls"] == pytest.approx(length * fall)
+    assert facts["slab_far"] - facts["slab_near"] == pytest.approx(facts["slab_falls"])
+    # Under the foot it is as high as the foot needs it.
+    at_foot = facts["slab_near"] + (facts["slab_far"] - facts["slab_near"]) * back / length
+    assert at_foot == pytest.approx(layout.flight.total_rise + layout.flight.lower_finish)
+    slab = next(path for path in draw_stair(layout, None, frame_flight(layout)).paths if path.id == "slab")
+    near, far = slab.points[:2]
+    assert far[1] - near[1] == pytest.approx(facts["slab_falls"])
+    assert far[0] - near[0] == pytest.approx(length)
