@@ -73,7 +73,7 @@ def test_over_any_outline_every_joint_closes(roof):
     fitted = dry_fit(framing.touches, 1.0)
     for one in fitted:
         assert abs(one.exact.opening) < SOUND, one.exact
-    weak = [one.exact for one in fitted if one.exact.contact < LEAST_CONTACT]
+    weak = [one.exact for one in fitted if one.exact.bears < LEAST_CONTACT]
     checks = check_roof(layout, framing, facts_of(layout, framing), fitted, {})
     said = {check.id for check in checks if check.level == "stop"}
     for joint in weak:

@@ -92,7 +92,7 @@ def test_a_joint_tells_a_gap_from_an_overlap_and_how_much_touches(gap, tilt):
     member = board((Plane.through(Vector(500, 0, 0), Vector(1, 0, 0)),))
     x, lean = 500 + gap, 200 * tan(tilt)
     mate = (Vector(x, 0, 20), Vector(x + lean, 200, 20), Vector(x + lean, 200, -20), Vector(x, 0, -20))
-    joint = close_joint("joint", member, "0.0", mate)
+    joint = close_joint("joint", member, "0.0", (mate,))
     assert joint.contact == pytest.approx(cos(tilt), abs=1e-9) or lean > 0
     worst = max(gap, gap + lean, key=abs)
     assert joint.opening == pytest.approx(worst * cos(tilt), abs=0.02 * hypot(gap, lean) + 1e-6)

@@ -54,7 +54,7 @@ def test_every_board_of_a_flight_meets_its_neighbour_and_stands_in_no_other(flig
         assert abs(one.on_tape.opening) <= one.bound + 1e-6, touch.id
         # How much of the head the header covers is a finding; a ledger may be larger than what it is notched into.
         if touch.id != "head" and not (ledger and "ledger" in touch.id):
-            assert one.exact.contact > 0.5, touch.id
+            assert one.exact.bears > 0.5, touch.id
     assert overlaps([(piece.member, piece.frames) for piece in framing.pieces]) == ()
 
 

@@ -13,7 +13,10 @@ def contract(name: str, worked: Worked) -> dict[str, Any]:
         "kind": worked.kind,
         "facts": worked.facts,
         "members": [_member(piece) for piece in worked.members],
-        "joints": [{"id": joint.id, "opening": joint.opening, "contact": joint.contact} for joint in worked.joints],
+        "joints": [
+            {"id": joint.id, "opening": joint.opening, "contact": joint.contact, "bears": joint.bears}
+            for joint in worked.joints
+        ],
         "checks": [{"id": check.id, "level": str(check.level)} for check in worked.checks],
     }
 

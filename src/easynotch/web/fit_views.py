@@ -31,7 +31,7 @@ def fit_view(touch: Touch, one: Fitted, tape: Tape, words: Words, text: str) -> 
     found = key if not touching else "close"
     if abs(one.exact.opening) >= 1e-3:
         found = "stop"
-    elif one.exact.contact < LEAST_CONTACT:
+    elif one.exact.bears < LEAST_CONTACT:
         found = "little"
     # A hanger is no piece that is cut: its joint leads to what it holds.
     held = touch.mate.member if touch.member.role == "hanger" and touch.mate.member is not None else touch.member

@@ -2,10 +2,11 @@
 
 from dataclasses import replace
 
-from ..solid import CutPlane, Frame, Member, Plane, Removal, Stock, Touch, Vector, support_face
+from ..solid import CutPlane, Frame, Member, Plane, Removal, Stock, Touch, Vector
 from ..terms import message
 from .bays import false_tail_sides
 from .layout import Leg, RoofLayout
+from .mates import plate_top
 from .rafter import INWARD, finish, head_rows, plate_notch, tail_rows, to_eave
 from .roof import Gauged, RidgeKind, RoofError
 from .setting_out import SettingOut
@@ -72,19 +73,12 @@ def false_tails(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list
         member = finish(
             replace(leg, run=tail.inside), frames[0], removals, member_id=name, role="false_tail", stock=tail.stock
         )
-        touches.append(Touch(f"{name}.{slope.id}.seat", member, "seat", support_face(*_plate(layout, leg))))
+        touches.append(Touch(f"{name}.{slope.id}.seat", member, "seat", plate_top(layout, leg)))
         same = next((k for k, (one, _) in enumerate(made) if one.id == name), None)
         every = (*(made[same][1] if same is not None else ()), *frames)
         piece = (replace(made[same][0] if same is not None else member, count=len(every)), every)
         made = [piece] if same is not None else [*made, piece]
     return made, touches
-
-
-def _plate(layout: RoofLayout, leg: Leg) -> tuple[Vector, ...]:
-    slope, width = leg.slope, layout.roof.plan.plate + layout.roof.plan.sheathing
-    low, high = -2400.0, slope.length + 2400.0
-    corners = ((low, 0.0), (high, 0.0), (high, width), (low, width))
-    return tuple(slope.at(station, inward, slope.plate) for station, inward in corners)
 
 
 def lookouts(layout: RoofLayout, out: SettingOut) -> list[Placed]:

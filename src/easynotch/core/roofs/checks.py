@@ -297,9 +297,9 @@ def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
         joint = one.exact
         if abs(joint.opening) >= SOUND:
             yield _joint_check(one, "joint_open", joint.opening)
-        elif joint.contact < LEAST_CONTACT:
-            yield _joint_check(one, "joint_contact", joint.contact)
-    if all(abs(one.exact.opening) < SOUND and one.exact.contact >= LEAST_CONTACT for one in fitted):
+        elif joint.bears < LEAST_CONTACT:
+            yield _joint_check(one, "joint_contact", joint.bears)
+    if all(abs(one.exact.opening) < SOUND and one.exact.bears >= LEAST_CONTACT for one in fitted):
         widest = max((abs(one.on_tape.opening) for one in fitted), default=0.0)
         yield Check(
             "joints", Level.OK, message("check.joints.ok", n=Count(len(fitted)), value=Length(widest)), Length(widest)

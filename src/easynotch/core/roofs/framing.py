@@ -3,21 +3,20 @@
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from ..solid import Face, Frame, Member, Touch, Vector, member_face, sawn_face, support_face
+from ..solid import Face, Frame, MateFace, Member, Touch, member_face, sawn_face
 from .boards import false_tails, lookouts, measured_board, notch_template
 from .extras import barge_rafters, blocks, collar_ties, dropped_rafters
 from .fascia_run import fascia_pieces
 from .half_lap import lapped, pairs_of
 from .layout import Leg, RoofLayout
-from .rafter import beam_face, beam_top, purlin_place, rafter
+from .mates import WALL, inner_face, plate_top, strip, wall_face
+from .rafter import purlin_place, rafter
 from .ridge import fascia_member, ridge_member
 from .roof import RidgeKind, UpperEnd
 from .setting_out import SettingOut, set_out
 from .under_ridge import knee_studs, ridge_blocks, ridge_posts
 
 RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "jack", "hung"})
-FAR = 2400.0
-"""mm: how far a wall's face is drawn down, and a plate's top along the eave, for a rafter to bear on."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -163,9 +162,9 @@ def _touches(layout: RoofLayout, pieces: list[Piece], ridge: Member | None, fasc
             cuts = {cut.id for cut in member.cut_planes}
             if leg.bears:
                 whole = layout.roof.eaves.false_tail is None or member.role == "dropped_common"
-                yield Touch(f"{name}.seat", member, "seat", support_face(*plate_top(layout, leg)))
+                yield Touch(f"{name}.seat", member, "seat", plate_top(layout, leg))
                 if whole:
-                    yield Touch(f"{name}.heel", member, "heel", support_face(*wall_face(leg, 0.0, leg.slope.plate)))
+                    yield Touch(f"{name}.heel", member, "heel", wall_face(layout, leg, 0.0, leg.slope.plate))
                 mate = next((one for one in fascias if one.id == f"fascia_{leg.slope.id}"), None)
                 if mate is not None and whole:
                     yield Touch(
@@ -183,9 +182,9 @@ def _touches(layout: RoofLayout, pieces: list[Piece], ridge: Member | None, fasc
                     f"{name}.purlin_seat",
                     member,
                     "purlin_seat",
-                    support_face(*strip(leg, inward, inward + width, level)),
+                    strip(layout, leg, inward, inward + width, level),
                 )
-                yield Touch(f"{name}.purlin_heel", member, "purlin_heel", support_face(*wall_face(leg, inward, level)))
+                yield Touch(f"{name}.purlin_heel", member, "purlin_heel", wall_face(layout, leg, inward, level))
 
 
 def standing_on(leg: Leg, piece: Piece) -> Member | None:
@@ -197,45 +196,9 @@ def standing_on(leg: Leg, piece: Piece) -> Member | None:
     return None if frame is None else replace(piece.member, placement=frame)
 
 
-def plate_top(layout: RoofLayout, leg: Leg) -> tuple[Vector, ...]:
-    """The top of plate and sheathing under an eave."""
-    return strip(leg, 0.0, layout.roof.plan.plate + layout.roof.plan.sheathing, leg.slope.plate)
-
-
-def strip(leg: Leg, near: float, far: float, level: float) -> tuple[Vector, ...]:
-    """A level face along an eave, from one distance inward to another."""
-    slope = leg.slope
-    low, high = -FAR, slope.length + FAR
-    return (
-        slope.at(low, near, level),
-        slope.at(high, near, level),
-        slope.at(high, far, level),
-        slope.at(low, far, level),
-    )
-
-
-def wall_face(leg: Leg, inward: float, top: float) -> tuple[Vector, ...]:
-    """A plumb face looking outward, down from a height."""
-    slope = leg.slope
-    low, high = -FAR, slope.length + FAR
-    return (
-        slope.at(low, inward, top),
-        slope.at(low, inward, top - FAR),
-        slope.at(high, inward, top - FAR),
-        slope.at(high, inward, top),
-    )
-
-
-def inner_face(leg: Leg, inward: float, top: float, bottom: float) -> tuple[Vector, ...]:
-    """A plumb face looking back at the eave: of a ridge board's near side, or of a wall a roof leans on."""
-    slope = leg.slope
-    low, high = -FAR, slope.length + FAR
-    return (
-        slope.at(low, inward, bottom),
-        slope.at(high, inward, bottom),
-        slope.at(high, inward, top),
-        slope.at(low, inward, top),
-    )
+def ridge_side(ridge: Member, leg: Leg) -> MateFace:
+    """The face of a ridge board or beam that looks back at an eave."""
+    return member_face(ridge, Face.FAR if ridge.placement.z.dot(leg.slope.inward) < 0 else Face.NEAR)
 
 
 def near(mate: Member, leg: Leg) -> bool:
@@ -258,21 +221,16 @@ def _head_touches(
                 f"{name}.head",
                 member,
                 "head",
-                support_face(*inner_face(leg, leg.run, slope.height(leg.run) + 10, -FAR)),
+                inner_face(layout, leg, leg.run, slope.height(leg.run) + 10, -WALL),
             )
             return
         plate = roof.plan.plate + roof.plan.sheathing
         inward = leg.run - plate
         level = slope.plate + inward * slope.rate
-        yield Touch(f"{name}.upper_seat", member, "upper_seat", support_face(*strip(leg, inward, leg.run, level)))
-        yield Touch(f"{name}.upper_heel", member, "upper_heel", support_face(*wall_face(leg, inward, level)))
+        yield Touch(f"{name}.upper_seat", member, "upper_seat", strip(layout, leg, inward, leg.run, level))
+        yield Touch(f"{name}.upper_heel", member, "upper_heel", wall_face(layout, leg, inward, level))
     elif roof.ridge.kind is RidgeKind.BOARD and ridge is not None:
-        at = leg.run - layout.half_ridge
-        top = ridge.placement.origin.z
-        if any(cut.role == "bevel" for cut in ridge.cut_planes):
-            top = slope.height(at)
-        bottom = ridge.placement.origin.z - roof.ridge.stock.depth
-        yield Touch(f"{name}.head", member, "head", support_face(*inner_face(leg, at, top, bottom)))
+        yield Touch(f"{name}.head", member, "head", ridge_side(ridge, leg))
     elif roof.ridge.kind is RidgeKind.BEAM:
         other = next(
             one
@@ -282,11 +240,9 @@ def _head_touches(
         mates = [one for piece in pieces if (one := standing_on(other, piece))]
         mate = next((one for one in mates if one.role == member.role), mates[0])
         yield Touch(f"{name}.head", member, "head", sawn_face(_beside(mate, member), "head"))
-        face = beam_face(layout, leg)
-        yield Touch(
-            f"{name}.beam_seat", member, "beam_seat", support_face(*strip(leg, face, leg.run, beam_top(layout)))
-        )
-        yield Touch(f"{name}.beam_heel", member, "beam_heel", support_face(*wall_face(leg, face, beam_top(layout))))
+        if ridge is not None:
+            yield Touch(f"{name}.beam_seat", member, "beam_seat", member_face(ridge, Face.TOP))
+            yield Touch(f"{name}.beam_heel", member, "beam_heel", ridge_side(ridge, leg))
 
 
 def _beside(mate: Member, member: Member) -> Member:

@@ -3,9 +3,9 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from ..solid import Face, Frame, MateFace, Member, Touch, member_face, support_face
+from ..solid import Face, Frame, MateFace, Member, Plane, Touch, member_face
 from .dummies import dummies
-from .framing import FAR, Framing, Piece, inner_face, near, plate_top, standing_on, station, wall_face
+from .framing import Framing, Piece, near, ridge_side, standing_on, station
 from .hip_heads import heads_of, on_ridge
 from .hips import (
     Corner,
@@ -21,6 +21,7 @@ from .hips import (
     side_rafter,
 )
 from .layout import Leg, RoofLayout
+from .mates import faces_in, plate_top, plates_under, wall_face
 from .ridge import fascia_member, ridge_member
 from .setting_out import SettingOut
 
@@ -89,6 +90,11 @@ def _touches(
     """Every distinct piece once, where its first one stands: all others stand like it or mirrored."""
     by_slope = {one.id.removeprefix("fascia_"): one for one in fascias}
     legs = [*layout.legs, *(end for end in layout.ends if end is not None)]
+    kings = "king_common" if any(piece.member.id == "king_common" for piece in pieces) else "common"
+    standing = [
+        replace(piece.member, placement=frame)
+        for piece in pieces if piece.member.id in (kings, "end_common") for frame in piece.frames
+    ] + ([ridge] if ridge else [])  # fmt: skip
     seen: set[str] = set()
     for leg in legs:
         for piece in pieces:
@@ -97,23 +103,15 @@ def _touches(
                 continue
             seen.add(member.id)
             name = member.id
-            yield Touch(f"{name}.seat", member, "seat", support_face(*plate_top(layout, leg)))
-            yield Touch(f"{name}.heel", member, "heel", support_face(*wall_face(leg, 0.0, 0.0)))
+            yield Touch(f"{name}.seat", member, "seat", plate_top(layout, leg))
+            yield Touch(f"{name}.heel", member, "heel", wall_face(layout, leg, 0.0, 0.0))
             if leg.slope.id in by_slope:
                 yield Touch(f"{name}.tail", member, "tail", _fascia_face(by_slope[leg.slope.id], leg))
             if member.role in ("common", "king_common") and ridge is not None:
-                top = ridge.placement.origin.z
-                inward = leg.run - layout.half_ridge
-                height = min(top, leg.slope.height(inward))
-                face = inner_face(leg, inward, height, top - ridge.stock.depth)
-                yield Touch(f"{name}.head", member, "head", support_face(*face))
-            if member.role == "end_common" and ridge is not None:
+                yield Touch(f"{name}.head", member, "head", ridge_side(ridge, leg))
+            if member.role == "end_common":
                 # Into commons the ridge's end and the king commons' faces beside it are one plane.
-                nose = leg.run - heads_of(layout.roof).ridge_past
-                low = ridge.placement.origin.z - ridge.stock.depth
-                yield Touch(
-                    f"{name}.head", member, "head", support_face(*inner_face(leg, nose, leg.slope.height(leg.run), low))
-                )
+                yield from _against(name, member, "head", standing)
             if member.role == "jack":
                 yield Touch(f"{name}.cheek", member, "head", _hip_side(layout, member, leg, at))
     shown: set[str] = set()
@@ -121,7 +119,7 @@ def _touches(
         hip = hip_member(layout, corner)
         if hip.id not in shown:
             shown.add(hip.id)
-            yield from _hip_touches(layout, corner, hip, ridge, by_slope)
+            yield from _hip_touches(layout, corner, hip, (ridge, standing), by_slope)
 
 
 def _fascia_face(fascia: Member, leg: Leg) -> MateFace:
@@ -140,38 +138,46 @@ def _hip_side(layout: RoofLayout, jack: Member, leg: Leg, at: list[Corner]) -> M
     return member_face(hip, Face.FAR if hip.placement.z.dot(outward.normal) < 0 else Face.NEAR)
 
 
-def _head_touches(layout: RoofLayout, corner: Corner, hip: Member, ridge: Member | None) -> Iterator[Touch]:
+def _against(name: str, member: Member, cut_id: str, standing: list[Member]) -> Iterator[Touch]:
+    """A cut against the faces of kings, end common and ridge that lie in its plane."""
+    sawn = next((cut.plane for cut in member.cut_planes if cut.id == cut_id), None)
+    if sawn is None:
+        return
+    plane = member.placement.plane_to_world(sawn)
+    mate = faces_in(Plane(plane.normal * -1.0, -plane.offset), [one for one in standing if one.id != member.id])
+    if mate is not None:
+        yield Touch(f"{name}.{cut_id}", member, cut_id, mate)
+
+
+def _head_touches(
+    layout: RoofLayout, corner: Corner, hip: Member, ridge: Member | None, standing: list[Member]
+) -> Iterator[Touch]:
     """A hip's head: in the corner of king and end common, on the ridge alone, or between ridge and king common."""
     heads = heads_of(layout.roof)
-    top, bottom = corner.side.slope.height(corner.side.run), -FAR
     if on_ridge(layout.roof) and ridge is not None:
         cheek = "head" if heads.end_nose is None else "head_side"
-        up = corner.side.slope.inward
-        side = Face.NEAR if ridge.placement.z.dot(up) > 0 else Face.FAR
-        yield Touch(f"{hip.id}.{cheek}", hip, cheek, member_face(ridge, side))
+        yield Touch(f"{hip.id}.{cheek}", hip, cheek, ridge_side(ridge, corner.side))
     else:
-        yield Touch(f"{hip.id}.head_side", hip, "head_side",
-                    support_face(*inner_face(corner.side, corner.side.run - heads.side_nose, top, bottom)))  # fmt: skip
+        yield from _against(hip.id, hip, "head_side", standing)
     if heads.end_nose is not None:
-        face = inner_face(corner.end, corner.side.run - heads.end_nose, top, bottom)
-        yield Touch(f"{hip.id}.head", hip, "head", support_face(*face))
+        yield from _against(hip.id, hip, "head", standing)
 
 
 def _hip_touches(
-    layout: RoofLayout, corner: Corner, hip: Member, ridge: Member | None, by_slope: dict[str, Member]
+    layout: RoofLayout,
+    corner: Corner,
+    hip: Member,
+    heads: tuple[Member | None, list[Member]],
+    by_slope: dict[str, Member],
 ) -> Iterator[Touch]:
     """A hip: its nose in the corner of king and end common, its V over the plates, its tail on both fascias."""
     name = hip.id
-    yield from _head_touches(layout, corner, hip, ridge)
-    quadrant = [corner.at, corner.at + corner.end.slope.inward * FAR]
-    far = quadrant[1] + corner.side.slope.inward * FAR
-    square = (corner.at, quadrant[1], far, corner.at + corner.side.slope.inward * FAR)
-    upward = (square[1] - square[0]).cross(square[2] - square[1]).z > 0
-    yield Touch(f"{name}.seat", hip, "seat", support_face(*(square if upward else tuple(reversed(square)))))
+    yield from _head_touches(layout, corner, hip, *heads)
+    yield Touch(f"{name}.seat", hip, "seat", plates_under(layout, (corner.side, corner.end)))
     cuts = {cut.id for cut in hip.cut_planes}
     for cut_id, leg in (("heel", corner.end), ("heel_side", corner.side)):
         if "heel_side" in cuts:
-            yield Touch(f"{name}.{cut_id}", hip, cut_id, support_face(*wall_face(leg, 0.0, 0.0)))
+            yield Touch(f"{name}.{cut_id}", hip, cut_id, wall_face(layout, leg, 0.0, 0.0))
     for cut_id, leg in (("tail", corner.end), ("tail_side", corner.side)):
         if leg.slope.id in by_slope:
             yield Touch(f"{name}.{cut_id}", hip, cut_id, _fascia_face(by_slope[leg.slope.id], leg))

@@ -36,7 +36,7 @@ def frame_outline(layout: RoofLayout) -> Framing:
     standing = sorted(alike([one.member for one in rafters]), key=_in_order)
     mates = Mates(sticks, list(zip(arranged.post_prints(), [member for _, member in posts], strict=True)))
     touches = (
-        *stick_touches(sticks, mates, along),
+        *stick_touches(layout, sticks, mates, along),
         *rafter_touches(layout, _first_of_each(rafters, standing), mates, along),
     )
     placed = [

@@ -3,10 +3,11 @@
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
-from ..solid import Face, MateFace, Member, Touch, Vector, face_polygon, member_face, sawn_face, support_face
+from ..solid import Face, MateFace, Member, Touch, Vector, face_polygon, member_face, sawn_face
 from .footprint import NEAR, Footprint, Side, backed
-from .framing import near, plate_top, wall_face
+from .framing import near
 from .layout import Leg, RoofLayout
+from .mates import plate_top, plates_under, wall_face
 from .outline import Seam
 from .outline_heads import StickPlan, cut_names, ends_of
 from .outline_rafters import Standing
@@ -61,7 +62,7 @@ def _real(member: Member, cut_id: str) -> bool:
 
 
 def stick_touches(
-    sticks: list[tuple[StickPlan, Member]], mates: Mates, fascias: list[tuple[Leg, Member]]
+    layout: RoofLayout, sticks: list[tuple[StickPlan, Member]], mates: Mates, fascias: list[tuple[Leg, Member]]
 ) -> Iterator[Touch]:
     """Sticks against posts and one another, hips over their plates and on their fascias."""
     by_slope = {leg.slope.id: fascia for leg, fascia in fascias}
@@ -73,14 +74,19 @@ def stick_touches(
         for kind in ("head",) if hip else ("head", "end"):
             yield from mates.bearing(name, stick, plan.print_, ends_of(plan, kind))
         if hip:
-            yield from _under_hip(name, stick, plan.seam, by_slope)
+            yield from _under_hip(layout, name, stick, plan.seam, by_slope)
 
 
-def _under_hip(name: str, hip: Member, seam: Seam, by_slope: dict[str, Member]) -> Iterator[Touch]:
-    cuts = {cut.id for cut in hip.cut_planes}
+def _under_hip(layout: RoofLayout, name: str, hip: Member, seam: Seam, by_slope: dict[str, Member]) -> Iterator[Touch]:
+    cuts = {cut.id: hip.placement.plane_to_world(cut.plane) for cut in hip.cut_planes}
+    if "seat" in cuts and _real(hip, "seat"):
+        level = cuts["seat"].offset / cuts["seat"].normal.z
+        under = [Leg(slope, 0.0) for slope in (seam.first, seam.second) if abs(slope.plate - level) < 1e-3]
+        if under:
+            yield Touch(f"{name}.seat", hip, "seat", plates_under(layout, under))
     for cut_id, slope in (("heel", seam.first), ("heel_side", seam.second)):
         if cut_id in cuts and _real(hip, cut_id):
-            yield Touch(f"{name}.{cut_id}", hip, cut_id, support_face(*wall_face(Leg(slope, 0.0), 0.0, slope.plate)))
+            yield Touch(f"{name}.{cut_id}", hip, cut_id, wall_face(layout, Leg(slope, 0.0), 0.0, slope.plate))
     for cut_id, slope in _tails(hip, seam):
         if slope.id in by_slope:
             fascia = by_slope[slope.id]
@@ -106,8 +112,8 @@ def rafter_touches(
         member, leg = one.member, one.leg
         cuts = {cut.id for cut in member.cut_planes}
         if "seat" in cuts:
-            yield Touch(f"{name}.seat", member, "seat", support_face(*plate_top(layout, leg)))
-            yield Touch(f"{name}.heel", member, "heel", support_face(*wall_face(leg, 0.0, leg.slope.plate)))
+            yield Touch(f"{name}.seat", member, "seat", plate_top(layout, leg))
+            yield Touch(f"{name}.heel", member, "heel", wall_face(layout, leg, 0.0, leg.slope.plate))
         if "tail" in cuts and leg.slope.id in by_slope and _real(member, "tail"):
             fascia = by_slope[leg.slope.id]
             side = Face.NEAR if near(fascia, leg) else Face.FAR

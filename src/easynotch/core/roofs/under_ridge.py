@@ -5,10 +5,11 @@ studs of a gambrel's knee wall.
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
-from ..solid import CutPlane, Face, Frame, Member, Removal, Touch, Vector, member_face, support_face
+from ..solid import CutPlane, Face, Frame, Member, Removal, Touch, Vector, member_face
 from ..terms import message
 from .extras import ALIKE, Placed
 from .layout import Leg, RoofLayout
+from .mates import strip
 from .rafter import purlin_place
 from .ridge import ends, ridge_top, ridge_y
 from .roof import RidgeKind, RoofError
@@ -152,12 +153,5 @@ def knee_studs(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list[
         "knee_stud", "knee_stud", gambrel.studs, frames[0], ends(length), reach=(-10.0, length + 10.0), zero=0.0,
         count=len(frames), lengths={"overall": length},
     )  # fmt: skip
-    slope, low, high = lower[0].slope, -2400.0, lower[0].slope.length + 2400.0
-    corners = [
-        (low, inward),
-        (low, inward + gambrel.purlin.thickness),
-        (high, inward + gambrel.purlin.thickness),
-        (high, inward),
-    ]
-    plate = support_face(*(slope.at(station, at, length) for station, at in corners))
+    plate = strip(layout, lower[0], inward, inward + gambrel.purlin.thickness, length)
     return [(member, frames)], [Touch("knee_stud.head", member, "head", plate)]

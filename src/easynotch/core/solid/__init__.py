@@ -7,7 +7,18 @@ face to the far one, its origin on the centre of the top edge.
 
 from .clear import Defect, Lying, lie_clear, meeting_zones, names_of, slides, sound_zones
 from .cut import Cut, describe
-from .dry_fit import Fitted, MateFace, Touch, close, dry_fit, member_face, on_the_tape, sawn_face, support_face
+from .dry_fit import (
+    Fitted,
+    MateFace,
+    Touch,
+    close,
+    dry_fit,
+    member_face,
+    on_the_tape,
+    sawn_face,
+    support_face,
+    together,
+)
 from .extent import extent
 from .face import Face, HalfPlane, Region, clip, housings, outline, regions, stretch
 from .frame import Frame
@@ -77,4 +88,5 @@ __all__ = [
     "straight",
     "stretch",
     "support_face",
+    "together",
 ]

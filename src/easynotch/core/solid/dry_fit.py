@@ -8,7 +8,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from math import floor
 
-from .face import Face, across, on_face
+from .face import Face, on_face, outline
 from .joint import Joint, close_joint, face_polygon
 from .mark import marks_of
 from .member import CutPlane, Member, Removal
@@ -18,9 +18,9 @@ Polygon = tuple[Vector, ...]
 
 
 @dataclass(frozen=True, slots=True)
-class MateFace:
-    """The face a joint's mate offers: its polygon in the world (counter-clockwise from its front), of a given
-    member as it is cut, or of a support that stays as it is.
+class MatePart:
+    """A face a joint's mate offers: its polygon in the world (counter-clockwise from its front, empty where nothing is
+    left of it), of a given member as it is cut, or of a support that stays as it is.
     """
 
     polygon: Callable[[Member | None], Polygon]
@@ -28,9 +28,30 @@ class MateFace:
     cut_id: str | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class MateFace:
+    """What a piece lies on: one face, or several that lie in one plane."""
+
+    parts: tuple[MatePart, ...]
+
+    @property
+    def member(self) -> Member | None:
+        """The first one's piece, or None where it is a support."""
+        return self.parts[0].member
+
+    def polygons(self) -> tuple[Polygon, ...]:
+        """The faces, in the world."""
+        return tuple(face for part in self.parts if len(face := part.polygon(part.member)) > 2)
+
+
+def together(*mates: MateFace) -> MateFace:
+    """Faces in one plane as one mate."""
+    return MateFace(tuple(part for mate in mates for part in mate.parts))
+
+
 def support_face(*corners: Vector) -> MateFace:
     """The face of a support: a plate, a wall, a beam."""
-    return MateFace(lambda _: corners)
+    return MateFace((MatePart(lambda _: corners),))
 
 
 def sawn_face(member: Member, cut_id: str) -> MateFace:
@@ -40,21 +61,24 @@ def sawn_face(member: Member, cut_id: str) -> MateFace:
         assert mate is not None
         return tuple(reversed(_facing(mate, cut_id)))
 
-    return MateFace(polygon, member, cut_id)
+    return MateFace((MatePart(polygon, member, cut_id),))
 
 
 def member_face(member: Member, face: Face) -> MateFace:
-    """A long face of another member, whole between its ends."""
+    """A long face of another member, as it is cut."""
 
     def polygon(mate: Member | None) -> Polygon:
         assert mate is not None
-        (low, high), (head, foot) = across(face, mate.stock), mate.reach
-        corners = [on_face(face, mate.stock, u, v) for u, v in ((head, low), (foot, low), (foot, high), (head, high))]
-        if face in (Face.FAR, Face.TOP):
-            corners.reverse()
-        return tuple(mate.placement.to_world(corner) for corner in reversed(corners))
+        corners = outline(mate, face)
+        if len(corners) < 3:
+            return ()
+        turn = sum(a * d - b * c for (a, b), (c, d) in zip(corners, [*corners[1:], *corners[:1]], strict=True))
+        # Seen from its front a near and a bottom face run as u and v do, a far and a top face against them.
+        if (turn > 0) is (face in (Face.NEAR, Face.BOTTOM)):
+            corners = tuple(reversed(corners))
+        return tuple(mate.placement.to_world(on_face(face, mate.stock, u, v)) for u, v in corners)
 
-    return MateFace(polygon, member)
+    return MateFace((MatePart(polygon, member),))
 
 
 def _facing(member: Member, cut_id: str) -> Polygon:
@@ -89,10 +113,10 @@ class Fitted:
 
 def close(touch: Touch) -> Joint:
     """A joint in exact geometry."""
-    polygon = touch.mate.polygon(touch.mate.member)
-    if len(polygon) < 3:
-        return Joint(touch.id, 0.0, 0.0)
-    return close_joint(touch.id, touch.member, touch.cut_id, polygon)
+    mates = touch.mate.polygons()
+    if not mates:
+        return Joint(touch.id, 0.0, 0.0, 0.0)
+    return close_joint(touch.id, touch.member, touch.cut_id, mates)
 
 
 def dry_fit(touches: tuple[Touch, ...], division: float) -> tuple[Fitted, ...]:
@@ -111,10 +135,10 @@ def dry_fit(touches: tuple[Touch, ...], division: float) -> tuple[Fitted, ...]:
 
     fitted = []
     for touch in touches:
-        mate = touch.mate.member
-        marked = replace(
-            touch, member=cut(touch.member), mate=replace(touch.mate, member=cut(mate) if mate is not None else None)
+        parts = tuple(
+            replace(part, member=cut(part.member)) if part.member is not None else part for part in touch.mate.parts
         )
+        marked = replace(touch, member=cut(touch.member), mate=MateFace(parts))
         fitted.append(Fitted(close(touch), close(marked), bound_of(touch, division)))
     return tuple(fitted)
 
@@ -146,10 +170,13 @@ def bound_of(touch: Touch, division: float) -> float:
     """How far a joint may open on the tape: half a division of each mark that places one of its two planes, times
     the share of it that moves the plane.
     """
-    planes = [next(cut.plane for cut in touch.member.cut_planes if cut.id == touch.cut_id)]
-    if touch.mate.member is not None and touch.mate.cut_id is not None:
-        planes.append(next(cut.plane for cut in touch.mate.member.cut_planes if cut.id == touch.mate.cut_id))
-    return sum(division / 2 * (abs(plane.normal.x) or 1.0) for plane in planes)
+    own = next(cut.plane for cut in touch.member.cut_planes if cut.id == touch.cut_id)
+    others = [
+        abs(cut.plane.normal.x) or 1.0
+        for part in touch.mate.parts if part.member is not None
+        for cut in part.member.cut_planes if cut.id == part.cut_id
+    ]  # fmt: skip
+    return division / 2 * ((abs(own.normal.x) or 1.0) + max(others, default=0.0))
 
 
 def _nearest(amount: float, division: float) -> float:

@@ -148,6 +148,9 @@ def _outline(member: Member, face: Face) -> tuple[Point, ...]:
     corners = _end_cut(member, face)
     if len(corners) < 3:
         return ()
+    wedges = any(len(one.halves) > 1 and one.corners for one in regions(member, face))
+    if not wedges:
+        return _tidy(corners)
     left: BaseGeometry = Polygon(corners)
     for removal, region in zip(member.removals, regions(member, face), strict=True):
         if len(region.halves) > 1 and region.corners and not removal.housing:

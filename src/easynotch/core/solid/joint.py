@@ -3,8 +3,10 @@
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import pairwise
+from math import hypot, inf
 
-from shapely import Polygon, difference
+from shapely import GEOSException, Polygon, difference, intersection, unary_union
+from shapely.geometry.base import BaseGeometry
 
 from .face import Face, HalfPlane, Point, clip, regions
 from .frame import Frame
@@ -17,6 +19,12 @@ GRID = 1e-7
 """mm: corners of faces are laid on this grid, so that edges that should be one leave no splinter between them."""
 CLEAR = 0.01
 """mm: so far from a face along the board a wedge surely takes nothing of it."""
+ACROSS = 0.1
+"""Of a direction: a face that lies flatter to a member's thickness than this has no width across it."""
+CONVEX = 1e-6
+"""mm²: a smaller turn to the right is noise."""
+WHOLE = 0.999
+"""Of a face: so much of it is all of it."""
 SMALLEST_CONTACT = 1e-6
 """mm²: a smaller shared area counts as none."""
 
@@ -26,39 +34,68 @@ class Joint:
     """A member's face against its mate's.
 
     ``opening`` is the signed gap of greatest magnitude over the contact, mm, positive open, negative
-    overlapping. ``contact`` is the share of the member's face that the mate's face covers, 0 to 1.
+    overlapping. ``contact`` is the share of the member's face that the mate's real face covers, 0 to 1; ``bears`` the
+    share of what can bear: of the smaller one of the face and of what the mate offers across the member's thickness.
     """
 
     id: str
     opening: float
     contact: float
+    bears: float = 1.0
 
 
-def close_joint(joint_id: str, member: Member, cut_id: str, mate: tuple[Vector, ...]) -> Joint:
-    """The joint between the plane ``cut_id`` of a member and a flat face in the world.
+def close_joint(joint_id: str, member: Member, cut_id: str, mates: tuple[tuple[Vector, ...], ...]) -> Joint:
+    """The joint between the plane ``cut_id`` of a member and flat faces in the world that lie in one plane.
 
     Args:
         joint_id: the joint's name.
-        member: whose face lies on the mate.
+        member: whose face lies on the mates.
         cut_id: which of its cut planes.
-        mate: the mate's face as a polygon in world coordinates, counter-clockwise seen from its front.
+        mates: the mates' faces as polygons in world coordinates, counter-clockwise seen from their front.
     """
-    normal = _facing(mate)
-    plane = Plane.through(mate[0], normal)
-    first = max((b - a for a, b in zip(mate, (*mate[1:], mate[0]), strict=True)), key=lambda edge: edge.length).unit()
-    frame = Frame.along(mate[0], first, normal.cross(first))
+    normal = _facing(mates[0])
+    plane = Plane.through(mates[0][0], normal)
+    corners = (*mates[0][1:], mates[0][0])
+    first = max((b - a for a, b in zip(mates[0], corners, strict=True)), key=lambda edge: edge.length).unit()
+    frame = Frame.along(mates[0][0], first, normal.cross(first))
     face = face_polygon(member, cut_id)
     if len(face) < 3:
-        return Joint(joint_id, 0.0, 0.0)
+        return Joint(joint_id, 0.0, 0.0, 0.0)
     flat = [(p.x, p.y) for p in map(frame.to_local, face)]
-    shared = _shared(flat, [(p.x, p.y) for p in map(frame.to_local, mate)])
-    whole, touching = _area(flat), _area(shared)
+    offered = [[(p.x, p.y) for p in map(frame.to_local, mate)] for mate in mates]
+    shared = _shared(flat, offered)
+    whole, touching = _area(flat), sum(_area(part) for part in shared)
     if whole < SMALLEST_CONTACT or touching < SMALLEST_CONTACT:
-        return Joint(joint_id, 0.0, 0.0)
+        return Joint(joint_id, 0.0, 0.0, 0.0)
     sawn = next(cut.plane for cut in member.cut_planes if cut.id == cut_id)
     in_world = member.placement.plane_to_world(sawn)
-    gaps = [_gap(frame.to_world(Vector(u, v, 0.0)), plane, in_world) for u, v in shared]
-    return Joint(joint_id, max(gaps, key=abs), min(1.0, touching / whole))
+    gaps = [_gap(frame.to_world(Vector(u, v, 0.0)), plane, in_world) for part in shared for u, v in part]
+    # Where the face is held whole, nothing more can be asked for.
+    can = (
+        whole
+        if touching > WHOLE * whole
+        else min(whole, _across(offered, flat, frame.to_local(frame.origin + member.placement.z)))
+    )
+    return Joint(joint_id, max(gaps, key=abs), min(1.0, touching / whole), min(1.0, touching / max(can, touching)))
+
+
+def _across(offered: list[list[Point]], flat: list[Point], through: Vector) -> float:
+    """The area of what mates offer within a member's thickness, beyond its face on both sides along the board."""
+    size = hypot(through.x, through.y)
+    if size < ACROSS:
+        return inf
+    a, b = through.x / size, through.y / size
+    places = [a * u + b * v for u, v in flat]
+    low, high = min(places), max(places)
+    band = [
+        clip(clip(part, HalfPlane(a, b, low), keep_front=True), HalfPlane(-a, -b, -high), keep_front=True)
+        for part in offered
+    ]
+    there = [part for part in band if len(part) > 2]
+    if len(there) < 2:
+        return sum(map(_area, there))
+    # Plates overlap at their corner: what both offer counts once.
+    return float(unary_union([Polygon(part).buffer(0) for part in there]).area)
 
 
 def _facing(corners: tuple[Vector, ...]) -> Vector:
@@ -69,11 +106,36 @@ def _facing(corners: tuple[Vector, ...]) -> Vector:
     return total.unit()
 
 
-def _shared(corners: list[Point], mate: list[Point]) -> list[Point]:
-    """The part of a convex polygon within another, whose corners run counter-clockwise."""
+def _shared(corners: list[Point], mates: list[list[Point]]) -> list[list[Point]]:
+    """The parts of a polygon within others, whose corners run counter-clockwise; what two of them offer counts once."""
+    parts = [part for mate in mates for part in _within(corners, mate)]
+    return parts if len(parts) < 2 else _parts(unary_union([Polygon(part) for part in parts]))
+
+
+def _within(corners: list[Point], mate: list[Point]) -> list[list[Point]]:
+    """The parts of a polygon within another one: clipped to it edge by edge where it is convex."""
+    if not _is_convex(mate):
+        try:
+            return _parts(intersection(Polygon(corners), Polygon(mate)))
+        except GEOSException:  # a face that crosses itself, of a piece that was cut right through
+            return []
     for (a, b), (c, d) in zip(mate, [*mate[1:], mate[0]], strict=True):
         corners = clip(corners, HalfPlane(b - d, c - a, (b - d) * a + (c - a) * b), keep_front=True)
-    return corners
+    return [corners] if len(corners) > 2 and _area(corners) > SMALLEST_CONTACT else []
+
+
+def _parts(shape: BaseGeometry) -> list[list[Point]]:
+    parts = [part for part in getattr(shape, "geoms", [shape]) if isinstance(part, Polygon) and not part.is_empty]
+    return [[(float(u), float(v)) for u, v in part.exterior.coords[:-1]] for part in parts]
+
+
+def _is_convex(corners: list[Point]) -> bool:
+    """Whether a polygon whose corners run counter-clockwise never turns right."""
+    for k, (u, v) in enumerate(corners):
+        (a, b), (c, d) = corners[k - 1], corners[(k + 1) % len(corners)]
+        if (u - a) * (d - v) - (v - b) * (c - u) < -CONVEX:
+            return False
+    return True
 
 
 def _area(corners: list[Point]) -> float:

@@ -1,6 +1,19 @@
 """What is put up at the header to hold the stringers' heads: fascia, drop board, ledger, hangers, the rim."""
 
-from ..solid import Face, Frame, MateFace, Member, Stock, Touch, Vector, member_face, removal, straight, support_face
+from ..solid import (
+    Face,
+    Frame,
+    MateFace,
+    Member,
+    Stock,
+    Touch,
+    Vector,
+    member_face,
+    outline,
+    removal,
+    straight,
+    support_face,
+)
 from .flight import HeadKind
 from .layout import Layout
 from .places import stringer_places, upright
@@ -72,7 +85,7 @@ def header_touches(layout: Layout, stringer: Member, made: list[Placed]) -> list
             Touch(f"{stringer.id}.ledger_plumb", stringer, "ledger_plumb", member_face(ledger, Face.NEAR)),
             Touch(f"{stringer.id}.ledger_level", stringer, "ledger_level", member_face(ledger, Face.TOP)),
         ]
-    if layout.flight.head.kind is HeadKind.HANGER:
+    if layout.flight.head.kind is HeadKind.HANGER and outline(stringer, Face.BOTTOM):
         touches.append(Touch("hanger", hanger(layout, stringer), "hanger", member_face(stringer, Face.BOTTOM)))
     if "rim_extension" in by_role:
         extension = by_role["rim_extension"]
