@@ -2614,13 +2614,18 @@ export interface components {
         HeadKind: "hanger" | "drop_board" | "ledger" | "flush";
         /**
          * HipInput
-         * @description Hip rafters, for plans with hipped ends.
+         * @description Hip rafters, for plans with hipped ends; ``length`` is the longest board to be had for them.
          */
         HipInput: {
             /** Thickness */
             thickness: number | string;
             /** Depth */
             depth: number | string;
+            /**
+             * Length
+             * @default null
+             */
+            length: number | string | null;
             /** @default drop */
             keep_planes: components["schemas"]["KeepPlanes"];
             /**
@@ -2776,6 +2781,8 @@ export interface components {
             /** @default null */
             nosing_max: components["schemas"]["LengthChange"] | null;
             /** @default null */
+            seat_min: components["schemas"]["LengthChange"] | null;
+            /** @default null */
             notch_share: components["schemas"]["ShareChange"] | null;
             /** @default null */
             headroom_min: components["schemas"]["LengthChange"] | null;
@@ -2832,6 +2839,7 @@ export interface components {
              *       "throat_min": null,
              *       "nosing_min": null,
              *       "nosing_max": null,
+             *       "seat_min": null,
              *       "notch_share": null,
              *       "headroom_min": null,
              *       "open_riser_max": null,
@@ -2861,6 +2869,7 @@ export interface components {
              *       "throat_min": null,
              *       "nosing_min": null,
              *       "nosing_max": null,
+             *       "seat_min": null,
              *       "notch_share": null,
              *       "headroom_min": null,
              *       "open_riser_max": null,
@@ -3114,7 +3123,8 @@ export interface components {
         };
         /**
          * RidgeInput
-         * @description What the rafters meet at: a board, a beam under them, or nothing but each other.
+         * @description What the rafters meet at: a board, a beam under them, or nothing but each other; ``length`` is the longest board
+         *     to be had for it.
          */
         RidgeInput: {
             kind: components["schemas"]["RidgeKind"];
@@ -3128,6 +3138,11 @@ export interface components {
              * @default null
              */
             depth: number | string | null;
+            /**
+             * Length
+             * @default null
+             */
+            length: number | string | null;
             /** @default flush */
             top: components["schemas"]["RidgeTop"];
             /**

@@ -95,7 +95,7 @@ class RoofInput(Part):
         gable, collar, blocking, out = self.gable, self.collar, self.blocking, self.setting_out
         found: dict[str, Any] = {}
         if self.hip is not None:
-            stock = Stock(self.hip.thickness.mm, self.hip.depth.mm)
+            stock = Stock(self.hip.thickness.mm, self.hip.depth.mm, self.hip.length.mm if self.hip.length else None)
             hip = self.hip
             found["hip"] = Hip(stock, hip.keep_planes, hip.head, hip.heel, hip.jacks, hip.dummies)
         if gable is not None:

@@ -168,11 +168,14 @@ class PostsInput(SectionInput):
 
 
 class RidgeInput(Part):
-    """What the rafters meet at: a board, a beam under them, or nothing but each other."""
+    """What the rafters meet at: a board, a beam under them, or nothing but each other; ``length`` is the longest board
+    to be had for it.
+    """
 
     kind: RidgeKind
     thickness: Positive | None = None
     depth: Positive | None = None
+    length: Positive | None = None
     top: RidgeTop = RidgeTop.FLUSH
     stand: Positive | None = None
     blocks: SectionInput | None = None
@@ -190,7 +193,9 @@ class RidgeInput(Part):
         posts = self.posts
         return Ridge(
             kind=self.kind,
-            stock=Stock(self.thickness.mm, self.depth.mm) if self.thickness and self.depth else Stock(0.0, 0.0),
+            stock=Stock(self.thickness.mm, self.depth.mm, self.length.mm if self.length else None)
+            if self.thickness and self.depth
+            else Stock(0.0, 0.0),
             top=self.top,
             stand=self.stand.mm if self.stand else None,
             blocks=self.blocks.stock() if self.blocks else None,
@@ -340,10 +345,11 @@ class TimberInput(Part):
 
 
 class HipInput(Part):
-    """Hip rafters, for plans with hipped ends."""
+    """Hip rafters, for plans with hipped ends; ``length`` is the longest board to be had for them."""
 
     thickness: Positive
     depth: Positive
+    length: Positive | None = None
     keep_planes: KeepPlanes = KeepPlanes.DROP
     head: Literal["commons", "ridge_single", "ridge_double", "post", "pairs"] = "commons"
     heel: Literal["v", "square"] = "v"

@@ -26,7 +26,7 @@ from ..core.roofs import (
     lay_out_roof,
     master_patterns,
 )
-from ..core.rules import Words
+from ..core.rules import Words, piece_name
 from ..core.solid import Member
 from ..core.tape import Style
 from ..core.terms import Angle, Count, Length, Message, Value
@@ -37,7 +37,6 @@ from ..drawing.hip_boards import draw_block, draw_master
 from ..drawing.hip_choices import draw_head, draw_heel, draw_planes
 from ..exchange import JobInput, Worked, WorkedRoof
 from ..presenting.mark.pieces import tools_of
-from ..presenting.mark.titles import title_of
 from ..presenting.mark.tools import Tools
 from ..presenting.shared.shown import shown
 from .first_work import first_work
@@ -168,7 +167,7 @@ def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Wor
         check=_check(worked.layout, member, seam, words) if member is not None else None,
         jacks=[
             JackMarkView(
-                piece=one.piece, title=words.say(title_of(one.piece)),
+                piece=one.piece, title=words.say(piece_name(one.piece)),
                 side=words.say(_side(one.slope is seam.second)),
                 on_plate=shown(one.on_plate, words), on_hip=shown(one.on_hip, words),
             )
@@ -266,7 +265,7 @@ NAMED = ("overall", "head_to_plate", "tail", "long_point", "short_point", "flat"
 def _piece(member: Member, words: Words) -> PieceListView:
     """A piece with its lengths, both ends named."""
     return PieceListView(
-        id=member.id, title=words.say(title_of(member.id)), role=member.role, count=member.count,
+        id=member.id, title=words.say(piece_name(member.id)), role=member.role, count=member.count,
         lengths=[
             PieceLengthView(
                 label=words.say(Message(f"hips.length.{_ends_of(member, key)}")),
@@ -290,7 +289,7 @@ def _master(pattern: MasterPattern, words: Words) -> MasterView:
         length=shown(pattern.length, words),
         lines=[
             MasterLineView(
-                number=number, title=words.say(title_of(one.piece)), run_line=shown(one.run_line, words),
+                number=number, title=words.say(piece_name(one.piece)), run_line=shown(one.run_line, words),
                 level=shown(one.level, words), deduction=shown(one.deduction, words), head=shown(one.head, words),
             )
             for number, one in enumerate(pattern.lines, 1)

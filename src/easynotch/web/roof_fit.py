@@ -4,9 +4,8 @@ from ..core.roofs import RidgeKind
 from ..core.rules import Words
 from ..core.solid import Fitted, Touch
 from ..core.tape import Tape
-from ..core.terms import Length, Message, Value
+from ..core.terms import Length, Message, Named, Value
 from ..exchange import WorkedRoof
-from ..presenting.mark.titles import title_of
 from .fit_views import WRONG, fit_view
 from .shown_models import FitView
 
@@ -20,16 +19,7 @@ def fit_views(worked: WorkedRoof, words: Words) -> list[FitView]:
 
 
 def _fit(touch: Touch, one: Fitted, tape: Tape, words: Words) -> FitView:
-    member, _, place = one.exact.id.rpartition(".")
-    text = words.say(Message(f"fit.{place}", {"piece": _piece_name(member, words)}))
-    return fit_view(touch, one, tape, words, text)
-
-
-def _piece_name(member: str, words: Words) -> str:
-    piece, _, side = member.partition(".")
-    name = words.say(title_of(piece))
-    # A pair's own name tells its side.
-    return f"{name}, {words.say(Message(f'side.{side}')).lower()}" if side and not piece.startswith("pair_") else name
+    return fit_view(touch, one, tape, words, words.say(Message("fit.joint", {"joint": Named(one.exact.id)})))
 
 
 def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str]:

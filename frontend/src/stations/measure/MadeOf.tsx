@@ -17,6 +17,7 @@ const roofRows: typeof rows = [
   ["rafter.thickness", "field.rafter_thickness"],
   ["rafter.depth", "field.rafter_depth"],
   ["rafter.length", "field.rafter_length"],
+  ["ridge.length", "field.ridge_length"],
   ["rafter.spacing", "field.rafter_spacing"],
   ["eaves.fascia", "field.fascia"],
   ["eaves.fascia_depth", "field.fascia_depth"],
@@ -26,7 +27,7 @@ const roofRows: typeof rows = [
   ["plan.wall_height", "field.wall_height"],
   ["setting_out.sheet", "field.sheet"],
 ];
-const OPTIONAL = /^(stock|rafter)\.length$|fascia_depth$|board_length$|wall_height$|sheet$|plate$|spacing$/;
+const OPTIONAL = /^(stock|rafter|ridge)\.length$|fascia_depth$|board_length$|wall_height$|sheet$|plate$|spacing$/;
 
 export function MadeOf({ state }: { state: WorkState }) {
   const say = useWords();

@@ -100,6 +100,7 @@ export function RoofShape({ state }: { state: WorkState }) {
           <>
             <TapeField state={state} path="hip.thickness" label={say("field.hip_thickness")} labelled />
             <TapeField state={state} path="hip.depth" label={say("field.hip_depth")} labelled />
+            <TapeField state={state} path="hip.length" label={say("field.hip_length")} labelled missing={say("measure.not_known").toLowerCase()} />
             {shape === "hipped" && <span className="switch" role="group" aria-label={say("measure.ends")}>
               {(["both", "first", "second"] as const).map((which) => (
                 <button

@@ -1,19 +1,20 @@
 """The checks of a roof: what could go wrong, each with what to change. Limits come in as values."""
 
 from collections.abc import Iterator, Mapping
-from math import atan, degrees, hypot, isfinite, sqrt
+from math import atan, degrees, isfinite, sqrt
 
-from ..solid import Fitted, Stock, lie_clear, meeting_zones, names_of
-from ..terms import Angle, Check, Count, Length, Level, Limits, Message, Value, against, message
+from ..solid import Fitted
+from ..terms import Angle, Check, Count, Least, Length, Level, Limits, Message, Named, Share, Value, message
 from .chalk import chalk_line
 from .facts import lowest
-from .framing import RAFTERS, Framing
+from .framing import Framing
 from .hips import hip_drop
 from .layout import RoofLayout
 from .notch import NotchSizes
 from .outline_facts import check_outline_roof
 from .ridge import ridge_top
 from .roof import Gauged, KeepPlanes, RidgeKind, Shape, Tail, Tails
+from .wood_checks import check_defects, check_wood
 
 LEAST_SEAT = 38.1
 """mm: less bearing than the edge of the usual plank is looked at."""
@@ -42,8 +43,8 @@ def check_roof(
             *_eaves(layout),
             *_not_on_hips(layout),
             *check_outline_roof(layout, framing),
-            *_stock(layout, framing),
-            *_defects(layout, framing),
+            *check_wood(framing, limits),
+            *check_defects(layout, framing),
             *_joints(fitted),
             Check("structure", Level.OK, Message("check.structure.say")),
         )
@@ -57,8 +58,8 @@ def check_roof(
         *_headroom(layout),
         *_not_on_hips(layout),
         *_spacing(layout, framing),
-        *_stock(layout, framing),
-        *_defects(layout, framing),
+        *check_wood(framing, limits),
+        *check_defects(layout, framing),
         *_joints(fitted),
         Check("structure", Level.OK, Message("check.structure.say")),
     )
@@ -71,24 +72,6 @@ def _told(check_id: str, level: Level, value: Value | None = None, /, **values: 
     return Check(check_id, level, found, value, remedy=None if fine else Message(f"check.{check_id}.do", values))
 
 
-def _defects(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
-    """Which end of the pattern's board to trim, so that no cut meets a defect of it."""
-    defects, pattern = layout.roof.defects, framing.pieces[0].member
-    length = pattern.stock.length
-    if not defects:
-        return
-    if length is None:
-        yield _told("slide_ask", Level.LOOK)
-        return
-    lying = lie_clear(defects, pattern, length)
-    if lying is None:
-        places = names_of(meeting_zones(defects, pattern, length))
-        yield _told("slide_none", Level.STOP, n=Count(len(defects)), places=places)
-        return
-    name = "slide_turned" if lying.turned else "slide"
-    yield _told(name, Level.OK, Length(lying.start), value=Length(lying.start), to=Length(lying.free[0][1]))
-
-
 def _pitch(layout: RoofLayout) -> Iterator[Check]:
     steepest = max(degrees(atan(leg.slope.rate)) for leg in layout.legs)
     flattest = min(degrees(atan(leg.slope.rate)) for leg in layout.legs)
@@ -98,24 +81,14 @@ def _pitch(layout: RoofLayout) -> Iterator[Check]:
 
 def _notch(layout: RoofLayout, limits: Limits) -> Iterator[Check]:
     sizes, depth = layout.notch, layout.roof.rafter.depth
-    share = sizes.fraction(depth)
     if sizes.depth <= 0:
         yield _told("notch_none", Level.STOP, Length(sizes.depth), hap=Length(sizes.hap))
         return
     if sizes.hap <= 0:
         yield _told("notch_through", Level.STOP, Length(sizes.depth), value=Length(sizes.depth), depth=Length(depth))
         return
-    limit = limits.get("notch_share")
-    if limit is not None:
-        level = against(limit, share)
-        found = message(
-            f"check.notch_share.{'ok' if level is Level.OK else 'over'}",
-            value=Length(sizes.depth), share=Count(share), limit=limit.value,
-        )  # fmt: skip
-        remedy = None if level is Level.OK else Message("check.notch_share.do")
-        yield Check("notch_share", level, found, Count(share), limit, remedy)
     if isfinite(sizes.seat):
-        yield _seat(layout, sizes)
+        yield _seat(layout, sizes, limits)
     yield from _other_side(layout)
 
 
@@ -129,12 +102,14 @@ def _other_side(layout: RoofLayout) -> Iterator[Check]:
             yield _told("notch_other", Level.OK if fits else Level.STOP, Length(cut), value=Length(cut))
 
 
-def _seat(layout: RoofLayout, sizes: NotchSizes) -> Check:
+def _seat(layout: RoofLayout, sizes: NotchSizes, limits: Limits) -> Check:
     plate = layout.roof.plan.plate + layout.roof.plan.sheathing
     if sizes.seat > plate + 1e-6:
         return _told("seat_long", Level.LOOK, Length(sizes.seat), value=Length(sizes.seat), plate=Length(plate))
-    level = Level.LOOK if sizes.seat < LEAST_SEAT - 1e-6 else Level.OK
-    return _told("seat_short", level, Length(sizes.seat), value=Length(sizes.seat), least=Length(LEAST_SEAT))
+    limit = limits.get("seat_min")
+    least = LEAST_SEAT if limit is None else limit.amount
+    level = Level.LOOK if sizes.seat < least - 1e-6 else Level.OK
+    return _told("seat_short", level, Length(sizes.seat), value=Length(sizes.seat), least=Least(least))
 
 
 def _ridge(layout: RoofLayout, facts: Mapping[str, float]) -> Iterator[Check]:
@@ -267,31 +242,6 @@ def _hip_notch(layout: RoofLayout) -> Check:
     return _told("hip_notch", Level.STOP if left <= 0 else Level.OK, Length(left), value=Length(left))
 
 
-def _stock(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
-    for piece in framing.pieces:
-        member = piece.member
-        if member.role not in RAFTERS or member.stock.length is None:
-            continue
-        needed = board_length(member.lengths["overall"], member.stock, layout)
-        level = Level.STOP if needed > member.stock.length + 1e-6 else Level.OK
-        values = {"value": Length(needed), "stock": Length(member.stock.length)}
-        fine = level is Level.OK
-        yield Check(
-            f"stock_length.{member.id}",
-            level,
-            Message(f"check.rafter_stock.{'ok' if fine else 'over'}", values),
-            Length(needed),
-            remedy=None if fine else Message("check.rafter_stock.do", values),
-        )
-
-
-def board_length(overall: float, stock: Stock, layout: RoofLayout) -> float:
-    """The shortest board that holds a rafter: its top edge and what the sloping tail reaches beyond it."""
-    rate = layout.legs[0].slope.rate
-    beyond = 0.0 if layout.roof.eaves.tail is Tail.SQUARE else stock.depth * rate
-    return overall + min(beyond, hypot(stock.depth, overall))
-
-
 def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
     for one in fitted:
         joint = one.exact
@@ -307,7 +257,7 @@ def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
 
 
 def _joint_check(one: Fitted, key: str, amount: float) -> Check:
-    values: dict[str, Value] = {"joint": one.exact.id, "value": Length(amount), "share": Count(round(amount * 100, 1))}
+    values: dict[str, Value] = {"joint": Named(one.exact.id), "value": Length(amount), "share": Share(amount)}
     return Check(
         f"{key}.{one.exact.id}", Level.STOP, Message(f"check.{key}.over", values), Length(amount),
         remedy=Message(f"check.{key}.do", values),

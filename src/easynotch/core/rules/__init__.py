@@ -2,6 +2,7 @@
 
 from .choices import Choice, choices
 from .limit_sets import LimitChange, LimitSet, LimitSetId, changed, limit_set, usual_limit_set
+from .piece_names import joint_parts, piece_name
 from .words import Dialect, Words, catalogue, is_angle, is_length
 
 __all__ = [
@@ -16,6 +17,8 @@ __all__ = [
     "choices",
     "is_angle",
     "is_length",
+    "joint_parts",
     "limit_set",
+    "piece_name",
     "usual_limit_set",
 ]

@@ -2,7 +2,8 @@
 
 A language is a folder beside this module: ``messages.toml`` and the files named with it in ``CATALOGUES`` (what the
 core says) and ``interface.toml`` (what the screens say) hold sentences by id; ``terms.toml`` holds the trade's names,
-one column a dialect. In a sentence ``{name}`` is a value and ``{term:name}`` a trade name.
+one column a dialect. In a sentence ``{name}`` is a value, ``{name:up}`` and ``{name:down}`` one that is a least or a
+greatest one, and ``{term:name}`` a trade name.
 """
 
 import re
@@ -13,8 +14,9 @@ from enum import StrEnum
 from functools import cache
 from importlib.resources import files
 
-from ..tape import Tape, nearest, write_marks
-from ..terms import Angle, Length, Message, Value, Volume
+from ..tape import Tape, mark_within, nearest, write_marks
+from ..terms import Angle, Least, Length, Message, Most, Named, Share, Value, Volume
+from .piece_names import joint_parts, piece_name
 
 LANGUAGE = "en"
 CATALOGUES = {"messages": ("messages", "choices", "roofs", "stairs", "bench"), "interface": ("interface",)}
@@ -23,7 +25,10 @@ LITRE_PER_FT3 = 1 / 28.316846592
 MM2_PER_FT2 = 304.8**2
 ANGLES = ("slope", "hip_slope", "hip_plan_angle", "backing", "dihedral", "guard_slope")
 """Facts that are angles, beside the bevels."""
-_NAME = re.compile(r"\{([a-z_]+)\}")
+PARTS = {"quarter": 1 / 4, "third": 1 / 3, "half": 1 / 2}
+NAMED = 1e-4
+"""Of a whole: a share this near to one that has a name is called by it."""
+_NAME = re.compile(r"\{([a-z_]+(?::up|:down)?)\}")
 _SLOT = re.compile(r"\{(term:)?([a-z_]+)\}")
 
 
@@ -98,6 +103,15 @@ def value_of(key: str, number: float) -> Value:
     return Volume(number) if key.endswith("_volume") else Angle(number) if is_angle(key) else Length(number)
 
 
+def _slot(message: Message, part: str) -> Value:
+    """What fills a slot; one that ends in ``:up`` or ``:down`` is told as a bound."""
+    name, _, bound = part.partition(":")
+    value = message.values[name]
+    if not bound or not isinstance(value, Length):
+        return value
+    return Least(value.mm) if bound == "up" else Most(value.mm)
+
+
 @dataclass(frozen=True, slots=True)
 class Words:
     """A dialect and a tape: what turns messages and values into sentences."""
@@ -119,19 +133,43 @@ class Words:
         parts = parted("messages", self.dialect)[message.id]
         if len(parts) == 1:
             return parts[0]
-        return "".join(said(message.values[part]) if at % 2 else part for at, part in enumerate(parts))
+        return "".join(said(_slot(message, part)) if at % 2 else part for at, part in enumerate(parts))
 
     def value(self, value: Value) -> str:
         """A value as text: a length on the tape with its qualifier, an angle to a tenth of a degree."""
         if isinstance(value, Volume):
             return f"{value.litres * LITRE_PER_FT3:.1f} ft³" if self.tape.imperial else f"{value.litres:.0f} l"
+        if isinstance(value, Least | Most):
+            return write_marks(mark_within(value.mm, self.tape, least=isinstance(value, Least)), self.tape)
         if isinstance(value, Length):
             return " ".join(filter(None, self.called(value.mm)))
+        if isinstance(value, Share):
+            return self._share(value.number)
+        if isinstance(value, Named):
+            return self._named(value.id)
         if isinstance(value, Angle):
             return f"{value.degrees:.1f}°"
         if isinstance(value, str):
             return value
         return f"{value.number:.3f}".rstrip("0").rstrip(".")
+
+    def _share(self, share: float) -> str:
+        """A part of a whole: by its name where it has one, else in per cent."""
+        name = next((name for name, part in PARTS.items() if abs(share - part) < NAMED), None)
+        if name is not None:
+            return parted("messages", self.dialect)[f"share.{name}"][0]
+        percent = share * 100
+        return f"{percent:.0f} %" if percent >= 1 or percent == 0 else f"{percent:.1f} %"
+
+    def _named(self, name: str) -> str:
+        """A piece by its id; a joint by the piece, the side it stands on and the place."""
+        if "." not in name:
+            return self.say(piece_name(name))
+        piece, side, place = joint_parts(name)
+        called = self.say(piece_name(piece))
+        if side:
+            called = f"{called}, {self.say(Message(f'side.{side}')).lower()}"
+        return self.say(Message(f"fit.{place}", {"piece": called}))
 
     def called(self, mm: float) -> tuple[str, str]:
         """A length's nearest mark, and how it stands to it (strong or weak, in the dialect) or nothing."""

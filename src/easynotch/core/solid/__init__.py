@@ -19,7 +19,7 @@ from .dry_fit import (
     support_face,
     together,
 )
-from .extent import extent
+from .extent import extent, inner_corners, sawn_extent
 from .face import Face, HalfPlane, Region, clip, housings, outline, regions, stretch
 from .frame import Frame
 from .identical import group_identical
@@ -69,6 +69,7 @@ __all__ = [
     "face_polygon",
     "group_identical",
     "housings",
+    "inner_corners",
     "lie_clear",
     "marks_of",
     "meeting_zones",
@@ -81,6 +82,7 @@ __all__ = [
     "regions",
     "removal",
     "ripped",
+    "sawn_extent",
     "sawn_face",
     "slides",
     "sound_zones",

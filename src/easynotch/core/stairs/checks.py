@@ -65,8 +65,8 @@ def limit_check(limit: Limit, value: Value) -> Check:
         else 0.0
     )
     level = against(limit, amount)
-    found = message(f"check.{limit.id}.{'ok' if level is Level.OK else 'over'}", value=value, limit=limit.value)
-    remedy = None if level is Level.OK else message(f"check.{limit.id}.do", value=value, limit=limit.value)
+    found = message(f"check.{limit.id}.{'ok' if level is Level.OK else 'over'}", value=value, limit=limit.told)
+    remedy = None if level is Level.OK else message(f"check.{limit.id}.do", value=value, limit=limit.told)
     return Check(limit.id, level, found, value, limit, remedy)
 
 

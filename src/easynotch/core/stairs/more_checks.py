@@ -64,7 +64,7 @@ def _ground(layout: Layout, limits: Limits) -> Iterator[Check]:
     across = abs(ground.across) * layout.flight.width
     if across > 0:
         level = Level.LOOK if across > limits["riser_difference"].amount + 1e-6 else Level.OK
-        yield plain("ground_across", level, Length(across), limit=limits["riser_difference"].value)
+        yield plain("ground_across", level, Length(across), limit=limits["riser_difference"].told)
 
 
 def _overhead(layout: Layout, limits: Limits) -> Iterator[Check]:
@@ -156,7 +156,7 @@ def _spacing(layout: Layout, limits: Limits) -> Iterator[Check]:
     places = stringer_places(layout)
     apart = places[1] - places[0]
     level = against(limit, apart)
-    yield plain("spacing_material", level, Length(apart), limit=limit.value)
+    yield plain("spacing_material", level, Length(apart), limit=limit.told)
 
 
 def _rips(layout: Layout) -> Iterator[Check]:
@@ -205,13 +205,13 @@ def _built(layout: Layout, limits: Limits) -> Iterator[Check]:
     found = survey_built(built, limit.amount, layout.flight.tread.thickness)
     over = bool(found.odd)
     yield plain(
-        "built", Level.STOP if over else Level.OK, Length(found.difference), limit=limit.value,
+        "built", Level.STOP if over else Level.OK, Length(found.difference), limit=limit.told,
         odd=", ".join(str(k) for k in found.odd),
     )  # fmt: skip
     if built.goings:
         yield plain(
             "built_goings", Level.STOP if found.odd_goings else Level.OK, Length(found.going_difference),
-            limit=limit.value, odd=", ".join(str(k) for k in found.odd_goings),
+            limit=limit.told, odd=", ".join(str(k) for k in found.odd_goings),
         )  # fmt: skip
 
 

@@ -8,8 +8,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 
-from ..solid import Member, stretch
-from ..solid.face import Face
+from ..solid import Member, sawn_extent
 
 Corners = tuple[float, float, float, float]
 """At the section's corners: near top, near bottom, far top, far bottom; mm along the board."""
@@ -63,7 +62,8 @@ def lying_ways(member: Member, *, edge_free: bool, face_given: bool = False) -> 
 
 def whole_length(member: Member) -> float:
     """From a piece's farthest point to the other, its angled ends counted: what it takes of a board, mm."""
-    return _as_marked(member).length
+    low, high = sawn_extent(member)
+    return high - low
 
 
 def _as_marked(member: Member) -> Lying:
@@ -85,7 +85,7 @@ def _as_marked(member: Member) -> Lying:
                 (stops if side == "right" else starts)[k] = x
                 used[side].add(number)
                 tilts[side] = abs(normal.x)
-    low, high = _reach(member)
+    low, high = sawn_extent(member)
     lefts = [low] * 4 if len(used["left"]) != 1 else starts
     rights = [high] * 4 if len(used["right"]) != 1 else stops
     zero = min(lefts)
@@ -99,14 +99,6 @@ def _as_marked(member: Member) -> Lying:
 def _four(values: Iterable[float]) -> Corners:
     a, b, c, d = values
     return a, b, c, d
-
-
-def _reach(member: Member) -> tuple[float, float]:
-    """The longest stretch over both wide faces."""
-    ends = [found for face in Face if (found := stretch(member, face)) is not None]
-    if not ends:
-        return member.reach
-    return min(low for low, _ in ends), max(high for _, high in ends)
 
 
 def _turned(lying: Lying, order: tuple[int, int, int, int]) -> Lying:

@@ -7,7 +7,7 @@ parts fit a board, and they come to the whole. Source: ``trade.md`` 7.
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from ..solid import CutPlane, Member, Plane, Removal, Vector, stretch
+from ..solid import CutPlane, Member, Plane, Removal, Vector, sawn_extent
 
 SLOPE = 8.0
 """A scarf is so many times as long as the board is deep."""
@@ -35,9 +35,7 @@ def scarf(member: Member, longest: float, bearings: Sequence[float] = ()) -> Sca
         longest: what a board holds, mm.
         bearings: where it bears, along its top edge from its zero.
     """
-    ends = stretch(member)
-    if ends is None:
-        return None
+    ends = sawn_extent(member)
     low, high = ends[0] - member.zero, ends[1] - member.zero
     # Both parts hold the whole scarf, and their angled far ends.
     long = member.stock.depth * SLOPE

@@ -4,7 +4,7 @@ from .errors import TapeError
 from .pitch import Pitch, read_pitch
 from .reading import Reading, Units, read_length
 from .whole import WHOLE, whole_up
-from .writing import Nearest, Style, Tape, nearest, write, write_marks
+from .writing import Nearest, Style, Tape, mark_within, nearest, write, write_marks
 
 __all__ = [
     "WHOLE",
@@ -15,6 +15,7 @@ __all__ = [
     "Tape",
     "TapeError",
     "Units",
+    "mark_within",
     "nearest",
     "read_length",
     "read_pitch",

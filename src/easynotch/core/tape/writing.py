@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from enum import StrEnum
 from functools import lru_cache
-from math import floor
+from math import ceil, floor
 
 from .reading import Units
 
@@ -77,6 +77,12 @@ def nearest(mm: float, tape: Tape) -> Nearest:
         residue = 0.0
     sense = None if abs(residue) <= QUALIFY_FROM + WHOLE else ("strong" if residue > 0 else "weak")
     return Nearest(marks * tape.division, marks, residue, sense)
+
+
+def mark_within(mm: float, tape: Tape, *, least: bool) -> int:
+    """How many divisions a bound is told by: of a least length the next mark up, of a greatest one the next down."""
+    exact = mm / tape.division
+    return ceil(exact - WHOLE) if least else floor(exact + WHOLE)
 
 
 def write(mm: float, tape: Tape, *, feet: bool | None = None) -> str:

@@ -1,7 +1,20 @@
 """The small types everyone in the core speaks. No words in here: a message is an id and its values."""
 
 from .check import Bound, Check, Level, Limit, Limits, against
-from .message import Angle, Count, Length, Message, Value, Volume, message, number_of
+from .message import (
+    Angle,
+    Count,
+    Least,
+    Length,
+    Message,
+    Most,
+    Named,
+    Share,
+    Value,
+    Volume,
+    message,
+    number_of,
+)
 from .working import Line, Road, Working
 
 __all__ = [
@@ -9,13 +22,17 @@ __all__ = [
     "Bound",
     "Check",
     "Count",
+    "Least",
     "Length",
     "Level",
     "Limit",
     "Limits",
     "Line",
     "Message",
+    "Most",
+    "Named",
     "Road",
+    "Share",
     "Value",
     "Volume",
     "Working",

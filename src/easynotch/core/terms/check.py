@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
-from .message import Angle, Count, Length, Message, Value
+from .message import Angle, Count, Least, Length, Message, Most, Value
 
 TOUCHING = 1e-6
 """mm or degrees: a value this near to its limit is at it, and at the limit is allowed."""
@@ -37,6 +37,13 @@ class Limit:
     value: Length | Angle | Count
     level: Level
     source: Message
+
+    @property
+    def told(self) -> Value:
+        """The limit as it is told: a bound is never rounded to what it forbids."""
+        if not isinstance(self.value, Length):
+            return self.value
+        return Most(self.value.mm) if self.bound is Bound.AT_MOST else Least(self.value.mm)
 
     @property
     def amount(self) -> float:

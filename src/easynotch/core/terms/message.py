@@ -32,7 +32,31 @@ class Volume:
     litres: float
 
 
-Value = Length | Angle | Count | Volume | str
+@dataclass(frozen=True, slots=True)
+class Least(Length):
+    """A length that something must have at least: the mark it is told by is never below it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Most(Length):
+    """A length that something may have at most: the mark it is told by is never above it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Share:
+    """A part of a whole, 0 to 1."""
+
+    number: float
+
+
+@dataclass(frozen=True, slots=True)
+class Named:
+    """A piece of a roof, or with a place behind a point one of its joints, by its id: spoken of by its name."""
+
+    id: str
+
+
+Value = Length | Angle | Count | Volume | Share | Named | str
 
 
 def number_of(value: Value) -> float:
@@ -44,7 +68,7 @@ def number_of(value: Value) -> float:
     match value:
         case Length(mm):
             return mm
-        case Angle(number) | Count(number) | Volume(number):
+        case Angle(number) | Count(number) | Volume(number) | Share(number):
             return number
     raise TypeError(value)
 

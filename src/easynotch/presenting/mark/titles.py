@@ -5,17 +5,13 @@ from dataclasses import dataclass
 
 from ...core.bench import Step
 from ...core.roofs import Tails
-from ...core.rules import Words
+from ...core.rules import Words, piece_name
 from ...core.solid import Face, Member
 from ...core.terms import Count, Message, Value
 from ...exchange import Worked, WorkedRoof
 
 BELOW = "lower_"
 _NUMBERED = re.compile(r"(?P<kind>[a-z_]+?)_(?P<n>\d+)")
-_ROOF_NUMBERED = re.compile(r"(?P<kind>[a-z_]+?)_(?P<side>[ab])?_?(?P<n>\d+)(?:_(?P<hand>\w+))?")
-_OFTEN_ALONE = frozenset({"common", "king_common", "end_common", "hip", "ridge", "king_post", "hung"})
-"""Pieces that are numbered only where they differ."""
-_NAMES = {"board": "measured_board", "fascia": "fascia_piece"}
 PLANKS = frozenset({
     "ridge", "fascia", "false_fascia", "tread", "riser_board", "kicker", "block", "ridge_block", "lookout", "skirt",
     "drop_board", "spacer", "ledger", "baluster", "bottom_rail", "bottom_nailer", "hip_foot_dummy", "hip_head_dummy",
@@ -33,21 +29,9 @@ def stair_title(member_id: str, words: Words) -> Message:
     return Message(f"board.{found['kind']}_n", {"n": Count(int(found["n"]))})
 
 
-def title_of(member_id: str) -> Message:
-    """A roof piece's name by its id: ``hip``, ``jack_3_left``, ``pair_1_a``, ``block_2``, ``fascia_a_1``."""
-    found = _ROOF_NUMBERED.fullmatch(member_id)
-    if found is None:
-        return Message(f"board.{member_id}")
-    kind = _NAMES.get(found["kind"], found["kind"])
-    if kind in _OFTEN_ALONE:
-        kind = f"numbered_{kind}"
-    more = found["hand"] or found["side"]
-    return Message(f"board.{kind}_{more}" if more else f"board.{kind}", {"n": Count(int(found["n"]))})
-
-
 def title_in(worked: Worked, member: Member, words: Words) -> str:
     """What a piece of a work is called."""
-    return words.say(title_of(member.id) if isinstance(worked, WorkedRoof) else stair_title(member.id, words))
+    return words.say(piece_name(member.id) if isinstance(worked, WorkedRoof) else stair_title(member.id, words))
 
 
 def names_in(worked: Worked, words: Words) -> dict[str, str]:
