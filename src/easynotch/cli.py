@@ -11,7 +11,7 @@ from .core.rules import Dialect, Words
 from .core.tape import Tape, Units
 from .core.terms import Level, Message
 from .core.tools import Way
-from .exchange import JobInput, Problems, contract, parse_json, read_job, worked_out
+from .exchange import JobInput, Problems, contract, parse_json, read_job, words_of, worked_out
 from .exchange.reading import MOST_BYTES
 
 
@@ -67,7 +67,7 @@ def _work_out(file: str, *, as_json: bool) -> int:
     words = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
     try:
         job = read_job(parse_json(_bytes_of(file)))
-        words = Words(Dialect.NORTH_AMERICA, Tape.of(job.units))
+        words = words_of(job.settings, job.units)
         answers = _answers(job, words, as_json=as_json)
     except Problems as found:
         for problem in found.problems:
@@ -84,7 +84,7 @@ def _steps(chosen: argparse.Namespace) -> int:
     words = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
     try:
         job = read_job(parse_json(_bytes_of(chosen.file)))
-        words = Words(Dialect.NORTH_AMERICA, Tape.of(job.units))
+        words = words_of(job.settings, job.units)
         works = []
         for number, given in enumerate(job.works):
             worked = worked_out(job, number)
@@ -114,7 +114,7 @@ def _export(file: str, folder: Path, only: str, paper: str | None) -> int:
     words = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
     try:
         job = read_job(parse_json(_bytes_of(file)))
-        words = Words(Dialect.NORTH_AMERICA, Tape.of(job.units))
+        words = words_of(job.settings, job.units)
         kinds = [one.strip() for one in only.split(",") if one.strip()] or list(FORMATS)
         made = export_files(job, words, kinds, Paper(paper) if paper else None)
     except Problems as found:
@@ -132,13 +132,22 @@ def _export(file: str, folder: Path, only: str, paper: str | None) -> int:
 
 
 def _answers(job: JobInput, words: Words, *, as_json: bool) -> str:
-    worked = [(given.name, worked_out(job, number)) for number, given in enumerate(job.works)]
+    from .presenting.work_out.pieces import pieces_said  # noqa: PLC0415
+
+    tape = None if as_json else words.tape
+    worked = [(given.name, worked_out(job, number, tape)) for number, given in enumerate(job.works)]
     if as_json:
         return json.dumps({"works": [contract(name, one) for name, one in worked]}, indent=1, allow_nan=False) + "\n"
     lines: list[str] = []
     for name, one in worked:
         lines.append(name or words.say(Message(f"work.{one.kind}")))
-        lines += [f"  {words.fact(key):<62} {words.fact_value(key, value)}" for key, value in one.facts.items()]
+        hipped = any(laid.member.role == "hip" for laid in one.members)
+        lines += [
+            f"  {words.fact(key):<62} {words.fact_value(key, value)}"
+            for key, value in one.facts.items()
+            if hipped or key != "common_difference"
+        ]
+        lines += pieces_said(one, words)
         signs = {Level.OK: " ", Level.LOOK: "?", Level.STOP: "!"}
         for check in one.checks:
             lines.append(f" {signs[check.level]} {words.say(check.message)}.")

@@ -2645,7 +2645,7 @@ export interface components {
              * @default commons
              * @enum {string}
              */
-            jacks: "commons" | "corner";
+            jacks: "commons" | "corner" | "even";
             /**
              * Dummies
              * @default false

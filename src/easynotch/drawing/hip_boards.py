@@ -41,7 +41,7 @@ def draw_master(pattern: MasterPattern) -> Sheet:
     level = hypot(rate.x, rate.y)
     slope = abs(rate.z) / level
     depth = member.stock.depth
-    paths: list[Path] = [area("board", Layer.WOOD, [(u + member.zero - plate, v) for u, v in outline(member)])]
+    paths: list[Path] = [area("board", Layer.WOOD, [(u - plate, v) for u, v in outline(member)])]
     texts: list[Text] = []
     for number, one in enumerate(pattern.lines, 1):
         lean = depth * slope

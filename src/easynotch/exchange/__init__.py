@@ -9,7 +9,17 @@ from .problems import Problem, Problems
 from .reading import parse_json, read_draft, read_job
 from .roof_model import RoofInput
 from .roof_parts import CornersInput
-from .settings_model import Origin, SettingsInput, Settled, habit_of, read_settings, saws_of, settle, square_of
+from .settings_model import (
+    Origin,
+    SettingsInput,
+    Settled,
+    habit_of,
+    read_settings,
+    saws_of,
+    settle,
+    square_of,
+    words_of,
+)
 from .typed import typed_length
 from .usual import usual_flight, usual_roof
 from .work_out import Worked, worked_out
@@ -54,6 +64,7 @@ __all__ = [
     "typed_length",
     "usual_flight",
     "usual_roof",
+    "words_of",
     "work_out_flight",
     "work_out_roof",
     "worked_out",

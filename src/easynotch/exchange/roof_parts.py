@@ -353,5 +353,5 @@ class HipInput(Part):
     keep_planes: KeepPlanes = KeepPlanes.DROP
     head: Literal["commons", "ridge_single", "ridge_double", "post", "pairs"] = "commons"
     heel: Literal["v", "square"] = "v"
-    jacks: Literal["commons", "corner"] = "commons"
+    jacks: Literal["commons", "corner", "even"] = "commons"
     dummies: bool = False

@@ -7,8 +7,8 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, ValidationError, create_model
 
-from ..core.rules import Dialect, choices
-from ..core.tape import Units
+from ..core.rules import Dialect, Words, choices
+from ..core.tape import Tape, Units
 from ..core.tools import IMPERIAL, METRIC, Saw, Square
 from .measured import NotNegative, Positive, reading_in
 from .parts import Flag, Name, Part
@@ -171,3 +171,10 @@ def habit_of(settings: SettingsInput | None, name: str) -> str:
 def saws_of(settings: SettingsInput | None) -> tuple[Saw, ...]:
     """The saws of the shop."""
     return tuple(one.saw() for one in (settings.saws or ())) if settings else ()
+
+
+def words_of(settings: SettingsInput | None, units: Units) -> Words:
+    """The words a job's own settings ask for: their dialect, and their tape, fine or not."""
+    dialect = settings.dialect if settings is not None else None
+    fine = settings.fine if settings is not None else None
+    return Words(dialect or Dialect.NORTH_AMERICA, Tape.of(units, fine=bool(fine)))

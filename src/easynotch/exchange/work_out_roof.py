@@ -81,7 +81,7 @@ def work_out_roof(
     rules = limits_of(limits, units)
     facts = facts_of(layout, framing)
     fitted = dry_fit(framing.touches, tape.division)
-    working = working_of(layout)
+    working = working_of(layout, metric=units is Units.METRIC)
     return WorkedRoof(
         layout=layout,
         framing=framing,

@@ -248,7 +248,7 @@ def _check(layout: RoofLayout, hip: Member, seam: Seam, words: Words) -> HipChec
     found = hip_check(layout, hip, seam)
     one = words.tape.division
     values: dict[str, Value] = {
-        "one": Length(one), "along": Length(one * found.gain), "plumb": Length(one * found.plumb_gain),
+        "along": Count(round(10 * found.gain, 1)), "plumb": Count(round(10 * found.plumb_gain, 1)),
         "start": Length(304.8 if one != round(one) else 500.0),
     }  # fmt: skip
     keys = ("started", "longer", "run", "height", "dummies", "after", "fascia")

@@ -68,7 +68,7 @@ def _kicker(worked: WorkedFlight, words: Words) -> Iterator[Lath]:
 
 def _corners(worked: WorkedRoof) -> tuple[tuple[float, float], ...]:
     if worked.layout.outline is not None:
-        return worked.layout.outline.corners
+        return worked.layout.roof.plan.corners
     plan = worked.layout.roof.plan
     return ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
 

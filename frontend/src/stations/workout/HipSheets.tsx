@@ -282,7 +282,7 @@ function Jacks({ state, corner }: { state: WorkState; corner: Corner }) {
       <p className="hip-switches">
         <span>{say("hip_sheets.jacks_from")}</span>
         <span className="switch" role="group" aria-label={say("hip_sheets.jacks_from")}>
-          {(["commons", "corner"] as const).map((one) => (
+          {(["commons", "corner", "even"] as const).map((one) => (
             <button key={one} type="button" aria-pressed={from === one} onClick={() => state.keeper.change("hip.jacks", one)}>
               {say(`hip_sheets.jacks_${one}`).toLowerCase()}
             </button>

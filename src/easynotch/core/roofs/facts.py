@@ -8,7 +8,7 @@ from math import atan, degrees, isfinite, radians, tan
 from .chalk import chalk_line
 from .fascia_run import gable_triangle
 from .framing import RAFTERS, Framing
-from .hips import hip_facts
+from .hips import hip_facts, jack_step
 from .layout import RoofLayout
 from .outline_facts import hip_facts_of, ridge_facts, sloping_area
 from .ridge import fascia_drop, ridge_top
@@ -65,7 +65,10 @@ def _alike(layout: RoofLayout) -> dict[str, float]:
     hips = layout.outline.hips if layout.outline is not None else []
     # A jack is shorter than the last by the spacing's run at the hip's own angle in plan; at 45° that is the spacing.
     per = tan(radians(hips[0].plan_angle(hips[0].first))) if hips else 1.0
-    return found | {"common_difference": layout.roof.spacing * per * first.slope.per_run}
+    if hips and layout.roof.hip is not None and layout.roof.hip.jacks == "even":
+        # Closed up, they differ by another step along every eave.
+        return found
+    return found | {"common_difference": jack_step(layout) * per * first.slope.per_run}
 
 
 def _around(layout: RoofLayout, framing: Framing) -> dict[str, float]:

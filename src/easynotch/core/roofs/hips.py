@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from math import acos, atan, cos, degrees, radians, sqrt
 
 from ..solid import CutPlane, Frame, Hand, Member, Removal, Theory, Vector, removal
-from ..tape import WHOLE
+from ..tape import WHOLE, whole_up
 from ..terms import message
 from .cheeks import end_common_cheeks, hip_cheeks
 from .hip_heads import heads_of, on_ridge
@@ -17,6 +17,7 @@ from .layout import Leg, RoofLayout
 from .planes import UP
 from .rafter import along_centre, finish, long_point, plate_notch, rafter, tail_rows, to_eave
 from .roof import End, KeepPlanes, RidgeKind, RoofError, Tail
+from .setting_out import FirstBay, bays_between
 
 DOWN = Vector(0.0, 0.0, -1.0)
 HALF_RIGHT = sqrt(0.5)
@@ -175,17 +176,27 @@ def jack_runs(layout: RoofLayout) -> list[float]:
     hip = layout.roof.hip
     assert hip is not None
     off = hip.stock.thickness * HALF_RIGHT + layout.roof.rafter.thickness / 2
-    runs: list[float] = []
+    whole, spacing = _to_king(layout), layout.roof.spacing
     if hip.jacks == "corner":
-        clear = layout.legs[0].run - 2 * layout.roof.rafter.thickness
-        step = 1
-        while (run := step * layout.roof.spacing) <= clear + WHOLE:
-            runs += [run] if run - off > WHOLE else []
-            step += 1
-        return runs[::-1]
-    while (run := layout.legs[0].run - (len(runs) + 1) * layout.roof.spacing) - off > WHOLE:
+        found = bays_between(0.0, whole, spacing, layout.roof.rafter.thickness)
+        return [run for run in reversed(found) if run - off > WHOLE]
+    runs: list[float] = []
+    step = jack_step(layout)
+    while (run := whole - (len(runs) + 1) * step) - off > WHOLE:
         runs.append(run)
     return runs
+
+
+def _to_king(layout: RoofLayout) -> float:
+    """From the corner to the king common along the plate: the run; beside hips that go on the ridge a little more."""
+    return layout.legs[0].run + max(0.0, heads_of(layout.roof).king)
+
+
+def jack_step(layout: RoofLayout) -> float:
+    """From one jack to the next along the plate: the spacing, or what it is closed up to so that none is a sliver."""
+    whole, spacing = _to_king(layout), layout.roof.spacing
+    even = layout.roof.hip is not None and layout.roof.hip.jacks == "even"
+    return whole / max(1, whole_up(whole / spacing)) if even else spacing
 
 
 def king_stations(layout: RoofLayout) -> list[float]:
@@ -207,12 +218,8 @@ def common_stations(layout: RoofLayout) -> list[float]:
     if layout.ends[0] is None:
         # From the gable towards the king of the other end, the gable's own rafter first.
         start, stop = stop, start
-    way = 1.0 if stop > start else -1.0
-    inner: list[float] = []
-    step = 1
-    while way * (stop - (place := start + way * step * layout.roof.spacing)) >= 4 * half - WHOLE * length:
-        inner.append(place)
-        step += 1
+    equal = layout.roof.first_bay is FirstBay.EQUAL
+    inner = bays_between(start, stop, layout.roof.spacing, 2 * half, equal=equal)
     return sorted([*inner, *([] if all(layout.ends) else [stop])])
 
 

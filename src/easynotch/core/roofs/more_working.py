@@ -4,6 +4,7 @@ from math import atan, cos, degrees, hypot, sin, sqrt, tan
 
 from ..terms import Angle, Count, Length, Working
 from .hip_working import hip_working
+from .hips import jack_step
 from .layout import RoofLayout
 from .roads import Roads, line, road
 from .roof import NotchRule, Tail
@@ -38,7 +39,7 @@ def _rise(layout: RoofLayout) -> Roads:
 
 def _difference(layout: RoofLayout) -> Roads:
     """Spacing times the length per run; or over the cosine."""
-    spacing, angle = layout.roof.spacing, atan(layout.roof.slope)
+    spacing, angle = jack_step(layout), atan(layout.roof.slope)
     per = layout.legs[0].slope.per_run
     return (
         road(line("difference", Length(spacing * per), spacing=Length(spacing), per=Count(per))),

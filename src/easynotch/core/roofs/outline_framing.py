@@ -7,7 +7,7 @@ from .framing import Framing, Piece
 from .layout import RoofLayout
 from .outline_fascias import fascias
 from .outline_heads import arrange
-from .outline_rafters import Standing, rafters_of
+from .outline_rafters import Standing, framing_ends, rafters_of
 from .outline_touches import Mates, rafter_touches, stick_touches
 from .roof import RoofError, Tail
 from .setting_out import SettingOut
@@ -51,8 +51,9 @@ def frame_outline(layout: RoofLayout) -> Framing:
             (stick for plan, stick in sticks if plan.seam.corner is not None), key=lambda hip: hip.lengths["overall"]
         )
         placed += [Piece(one, ()) for one in dummies(longest)]
-    stations = sorted(one.station for one in rafters if one.leg is layout.legs[0])
-    out = SettingOut(tuple(stations), layout.roof.rafter.thickness, layout.legs[0].slope.length)
+    low, high = framing_ends(layout, layout.legs[0].slope)
+    stations = sorted(one.station - low for one in rafters if one.leg is layout.legs[0])
+    out = SettingOut(tuple(stations), layout.roof.rafter.thickness, high - low)
     return Framing(tuple(placed), out, touches)
 
 

@@ -5,17 +5,22 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 
 from ..solid import Hand, Member, Removal, Vector, removal
+from ..tape import whole_up
 from ..terms import Count, message
 from .footprint import NEAR, Footprint, Side, apart, cut_by, fit_between, strip
 from .layout import Leg, RoofLayout
 from .outline import TINY, Region, Seam
 from .outline_heads import Arrangement
+from .planes import Slope
 from .rafter import finish, plate_notch, tail_rows, to_eave
 from .roof import RoofError
+from .setting_out import FirstBay, bays_between
 from .sticks import outline_of
 
 MOST_PIECES = 4000
 SAME = 1e-6
+SKEW = 1e-6
+"""Of a unit normal: less of it along the eave is none."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,19 +66,34 @@ def _stations(layout: RoofLayout, leg: Leg, region: Region) -> list[float]:
     if (high - low) / spacing > MOST_PIECES:
         raise RoofError("rafter.spacing", message("error.roof_too_many", most=Count(MOST_PIECES)))
     made = list(fixed)
+    equal = layout.roof.first_bay is FirstBay.EQUAL
     for first, second in pairwise(fixed):
-        at = first + spacing
-        while second - at >= 2 * thick - 1e-9 * leg.slope.length:
-            made.append(at)
-            at += spacing
-    if layout.roof.hip is not None and layout.roof.hip.jacks == "corner":
+        # Opposite eaves run opposite ways: both are stepped from the same end, so that their rafters face each other.
+        ends = (first, second) if _is_forward(leg) else (second, first)
+        made += bays_between(*ends, spacing, thick, equal=equal)
+    jacks = layout.roof.hip.jacks if layout.roof.hip is not None else "commons"
+    if jacks == "corner":
         return sorted([*made, *_from_corners(leg, region, fixed, spacing, thick)])
-    for start, step, stop in ((fixed[0], -spacing, low + thick / 2), (fixed[-1], spacing, high - thick / 2)):
-        at = start + step
-        while (stop - at) * step > 0:
+    ends_at = (0.0, leg.slope.length)
+    for start, way, stop, corner in (
+        (fixed[0], -1.0, low + thick / 2, ends_at[0]), (fixed[-1], 1.0, high - thick / 2, ends_at[1])
+    ):  # fmt: skip
+        whole = abs(corner - start)
+        step = whole / max(1, whole_up(whole / spacing)) if jacks == "even" and whole > spacing else spacing
+        at = start + way * step
+        while (stop - at) * way > 0:
+            if abs(at - corner) < thick / 2:
+                # It would stand half on the walls' corner: flush with it instead.
+                at = corner - way * thick / 2
             made.append(at)
-            at += step
+            at += way * step
     return sorted(made)
+
+
+def _is_forward(leg: Leg) -> bool:
+    """Whether an eave runs the way its opposite one is said to run: along the plan's length, or else across it."""
+    along = leg.slope.along
+    return along.x > SKEW or (abs(along.x) <= SKEW and along.y > 0)
 
 
 def _from_corners(leg: Leg, region: Region, fixed: list[float], spacing: float, thick: float) -> list[float]:
@@ -83,10 +103,7 @@ def _from_corners(leg: Leg, region: Region, fixed: list[float], spacing: float, 
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
     made: list[float] = []
     for start, way, last, far in ((0.0, 1.0, fixed[0], low), (leg.slope.length, -1.0, fixed[-1], high)):
-        step = 1
-        while (last - (start + way * step * spacing)) * way >= 2 * thick:
-            made.append(start + way * step * spacing)
-            step += 1
+        made += bays_between(start, last, spacing, thick)
         step = 1
         while (start - way * step * spacing - far) * way > thick / 2:
             made.append(start - way * step * spacing)
@@ -94,14 +111,25 @@ def _from_corners(leg: Leg, region: Region, fixed: list[float], spacing: float, 
     return made
 
 
+def framing_ends(layout: RoofLayout, slope: Slope) -> tuple[float, float]:
+    """From where to where the framing reaches along an eave; its sheathing lies beyond."""
+    corners, number = layout.roof.plan.corners, int(slope.id[1:]) - 1
+    start = slope.at(0.0, 0.0, 0.0)
+    low, high = (
+        (Vector(*corners[k % len(corners)], 0.0) - start).dot(slope.along) for k in (number, number + 1)
+    )  # fmt: skip
+    return low, high
+
+
 def _fixed(layout: RoofLayout, leg: Leg, region: Region) -> list[float]:
     """Under the nodes, above the eave itself, and not in a rafter that stands already; at least one."""
     thick, slope = layout.roof.rafter.thickness, leg.slope
+    low, high = framing_ends(layout, slope)
     found: list[float] = []
     for at in sorted(region.station(point) for point in region.upper):
         if -TINY < at < slope.length + TINY and all(abs(at - one) > thick for one in found):
-            found.append(min(max(at, thick / 2), slope.length - thick / 2))
-    return found or [slope.length / 2]
+            found.append(min(max(at, low + thick / 2), high - thick / 2))
+    return found or [(low + high) / 2]
 
 
 def _named(member: Member, seams: list[Seam]) -> Member:
@@ -187,7 +215,9 @@ def _made(layout: RoofLayout, leg: Leg, place: tuple[float, float], left: Footpr
     if on_plate:
         rows += [slope.removal(frame, station, *planes) for planes in (plate_notch(slope), *tail_rows(layout, slope))]
     against = heads[0].against
-    one_hip = len(heads) == 1 and against is not None and against.owner in _hips(layout)
+    # One that meets a hip square, at the end of one that is cut off by another, has no cheek: it is a common.
+    cheeked = abs(heads[0].normal.dot(slope.along)) > SKEW
+    one_hip = len(heads) == 1 and against is not None and cheeked and against.owner in _hips(layout)
     role = "hung" if not on_plate else "jack" if one_hip else "common"
     member = finish(Leg(slope, run, on_plate), frame, tuple(rows), member_id=role, role=role, stock=stock)
     member = to_eave(member, slope, layout.out_of(slope) if on_plate else None)

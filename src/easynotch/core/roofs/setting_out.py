@@ -59,8 +59,6 @@ def set_out(
 ) -> SettingOut:
     """Set rafters out between two gables: the first and the last flush with the end walls.
 
-    One that would stand less than its thickness clear of the last is left out.
-
     Args:
         length: of the framing.
         spacing: centre to centre, at most.
@@ -71,18 +69,45 @@ def set_out(
     start, end = thickness / 2, length - thickness / 2
     if end <= start:
         return SettingOut((length / 2,), thickness, length, hooked)
-    if first is FirstBay.EQUAL:
-        bays = max(1, whole_up((end - start) / spacing))
-        centres = [start + (end - start) * n / bays for n in range(bays + 1)]
-        return SettingOut(tuple(centres), thickness, length, hooked)
-    centres = [start]
     origin = 0.0 if first is FirstBay.SHEETS else start
-    step = 1
-    while (centre := origin + step * spacing) <= end - 2 * thickness + WHOLE * length:
-        if centre - centres[-1] >= 2 * thickness - WHOLE * length:
-            centres.append(centre)
-        step += 1
-    return SettingOut((*centres, end), thickness, length, hooked)
+    inner = bays_between(start, end, spacing, thickness, origin=origin, equal=first is FirstBay.EQUAL)
+    return SettingOut((start, *inner, end), thickness, length, hooked)
+
+
+def bays_between(
+    start: float, stop: float, spacing: float, thickness: float, *, origin: float | None = None, equal: bool = False
+) -> list[float]:
+    """Centres stepped by the spacing from one fixed rafter to another, neither included: no bay exceeds the spacing.
+
+    Where the last would stand less than a thickness clear, it stays and the last bays are made equal, as few of them
+    as leave every one clear.
+
+    Args:
+        start: the fixed rafter they are stepped from.
+        stop: the other one, to either side.
+        spacing: centre to centre, at most.
+        thickness: of the rafters.
+        origin: where the first step is measured from, where that is not the first rafter's centre.
+        equal: whether all bays are made equal.
+    """
+    way = 1.0 if stop > start else -1.0
+    first = start if origin is None else origin
+    step, least = max(spacing, 2 * thickness), 2 * thickness * (1.0 - WHOLE)
+    whole = abs(stop - first)
+    bays = max(1, whole_up(abs(stop - start) / step if equal else whole / step))
+    if equal:
+        return [start + (stop - start) * n / bays for n in range(1, bays)]
+    centres = [first + way * step * n for n in range(1, bays)]
+    if not centres or abs(stop - centres[-1]) >= least:
+        return centres
+    for closed in range(2, bays + 1):
+        # The last bays, from the one that stays before them.
+        base = centres[bays - closed - 1] if closed < bays else start
+        if abs(stop - base) / closed >= least:
+            kept = centres[: bays - closed]
+            return [*kept, *(base + (stop - base) * n / closed for n in range(1, closed))]
+    # So near one another that not even equal bays clear a thickness: they keep within the spacing all the same.
+    return [start + (stop - start) * n / bays for n in range(1, bays)]
 
 
 def last_bay_options(length: float, spacing: float, thickness: float) -> dict[FirstBay, SettingOut]:

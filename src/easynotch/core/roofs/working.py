@@ -1,7 +1,8 @@
 """The road to each number of a roof, and a second road that shares no intermediate with the first."""
 
-from math import acos, asin, atan, cos, degrees, hypot, sin, sqrt, tan
+from math import acos, asin, atan, cos, degrees, floor, hypot, sin, sqrt, tan
 
+from ..tape import WHOLE
 from ..terms import Angle, Count, Length, Road, Working
 from .layout import RoofLayout
 from .more_working import more_working
@@ -10,11 +11,11 @@ from .roads import line as _line
 from .roads import road as _road
 from .roof import NotchRule, RidgeKind, RidgeTop, Tail
 
-PER_FOOT = 304.8
-INCH = 25.4
+TABLES = {False: (304.8, 25.4), True: (1000.0, 10.0)}
+"""By metric or not: mm of run a row of a table is for, and of the small part that is looked up apart."""
 
 
-def working_of(layout: RoofLayout) -> tuple[Working, ...]:
+def working_of(layout: RoofLayout, *, metric: bool = False) -> tuple[Working, ...]:
     """The working of a roof whose slopes are alike; where they differ only what they share.
 
     Every second road starts again from what was asked for; none uses a result of a first road.
@@ -24,7 +25,7 @@ def working_of(layout: RoofLayout) -> tuple[Working, ...]:
         made += [Working("seat", *_seat(layout)), Working("notch_depth", *_notch_depth(layout))]
     if layout.alike and layout.outline is None:
         made = [
-            Working("theoretical", *_theoretical(layout)),
+            Working("theoretical", *_theoretical(layout, metric=metric)),
             Working("head_to_plate", *_head_to_plate(layout)),
             Working("tail", *_tail(layout)),
             *made,
@@ -40,21 +41,24 @@ def working_of(layout: RoofLayout) -> tuple[Working, ...]:
 Roads = tuple[Road, Road]
 
 
-def _theoretical(layout: RoofLayout) -> Roads:
-    """Run times the length per unit of run; by the table school, whole feet and odd inches looked up apart."""
+def _theoretical(layout: RoofLayout, *, metric: bool) -> Roads:
+    """Run times the length per unit of run; by the table school, whole feet or metres, and what is left."""
     run, rate = layout.legs[0].run, layout.legs[0].slope.rate
     per = sqrt(1 + rate * rate)
     first = _road(
         _line("per_run", Count(per), slope=Count(rate)),
         _line("theoretical", Length(run * per), run=Length(run), per=Count(per)),
     )
-    feet, odd = divmod(run, PER_FOOT)
-    per_foot = hypot(PER_FOOT, PER_FOOT * rate)
-    per_inch = hypot(INCH, INCH * rate)
-    whole, rest = feet * per_foot, odd / INCH * per_inch
+    # The row of a table: a foot or a metre of run; what is left over by its inch or its centimetre.
+    unit, small = TABLES[metric]
+    feet = floor(run / unit + WHOLE)
+    odd = max(0.0, run - feet * unit)
+    per_unit, per_small = hypot(unit, unit * rate), hypot(small, small * rate)
+    whole, rest = feet * per_unit, odd / small * per_small
+    kind = "metre" if metric else "foot"
     second = _road(
-        _line("table_feet", Length(whole), n=Count(feet), per=Length(per_foot)),
-        _line("table_odd", Length(rest), odd=Length(odd), per=Length(per_inch)),
+        _line(f"table_{kind}", Length(whole), n=Count(feet), per=Length(per_unit)),
+        _line(f"table_odd_{kind}", Length(rest), odd=Length(odd), per=Length(per_small)),
         _line("table_sum", Length(whole + rest), whole=Length(whole), rest=Length(rest)),
     )
     return first, second

@@ -1,0 +1,1 @@
+"""What Work out says."""

@@ -1,0 +1,32 @@
+"""Every piece of a work with its lengths, each named by both of its ends."""
+
+from collections.abc import Iterator
+
+from ...core.rules import Words
+from ...core.solid import Member
+from ...core.supply import SHEET_ROLES, whole_length
+from ...core.terms import Length, Message
+from ...exchange import Worked
+from ..mark.titles import title_in
+
+NAMED = ("theoretical", "overall", "head_to_plate", "tail", "long_point", "short_point", "flat", "between")
+"""Lengths that are told, in the order they are told."""
+
+
+def lengths_said(member: Member, words: Words) -> Iterator[tuple[str, float]]:
+    """Yield a piece's lengths: between which two points, and how long; last what it takes of a board."""
+    for key in NAMED:
+        if key not in member.lengths:
+            continue
+        board = key == "overall" and "head_to_plate" not in member.lengths
+        yield words.say(Message(f"hips.length.{'overall_board' if board else key}")), member.lengths[key]
+    if member.role not in SHEET_ROLES:
+        yield words.say(Message("hips.length.board")), whole_length(member)
+
+
+def pieces_said(worked: Worked, words: Words) -> Iterator[str]:
+    """Yield a work's pieces as lines to read: each with its count, then its lengths."""
+    for one in worked.members:
+        yield f"  {title_in(worked, one.member, words)}, × {one.member.count}"
+        for said, length in lengths_said(one.member, words):
+            yield f"    {said:<84} {words.value(Length(length))}"
