@@ -14,6 +14,7 @@ from .notch import NotchSizes
 from .outline_facts import check_outline_roof
 from .ridge import ridge_top
 from .roof import Gauged, KeepPlanes, RidgeKind, Shape, Tail, Tails
+from .setting_out import SettingOut
 from .wood_checks import check_defects, check_wood
 
 LEAST_SEAT = 38.1
@@ -22,8 +23,8 @@ SOUND = 1e-3
 """mm: a joint of a sound layout opens less."""
 LEAST_CONTACT = 0.5
 """Of the contact that is expected: less is a stop."""
-SHEET_SLACK = 0.01
-"""Of a bay: a sheet's edge this near to a centre lies on it; nineteen and three sixteenths into eight feet."""
+BOTH_BEAR = 0.25
+"""Of a rafter's thickness: a sheet's edge farther off its centre leaves the next sheet too little to be nailed to."""
 EVEN = 1.6
 """mm: rafter tops that differ more show through a covering; a carpenter's sixteenth."""
 HEAD = 2000.0
@@ -215,12 +216,8 @@ def _spacing(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
             "spacing_wide", Level.LOOK, Length(spacing), value=Length(spacing), length=Length(layout.roof.plan.length)
         )
         return
-    sheet = layout.roof.sheet
-    if sheet is not None:
-        bays = sheet / spacing
-        fits = abs(bays - round(bays)) < SHEET_SLACK and round(bays) > 0
-        told = {"value": Length(sheet), "spacing": Length(spacing)}
-        yield _told("sheets", Level.OK if fits else Level.LOOK, Length(sheet), **told)
+    if layout.roof.sheet is not None:
+        yield _sheets(layout, out, layout.roof.sheet)
     if out.last_bay > spacing + 1e-6:
         wide = {"value": Length(out.last_bay), "spacing": Length(spacing)}
         yield Check(
@@ -230,6 +227,20 @@ def _spacing(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
         return
     sliver = out.last_bay < spacing / 3 and len(out.centres) > 2
     yield _told("last_bay", Level.LOOK if sliver else Level.OK, Length(out.last_bay), value=Length(out.last_bay))
+
+
+def _sheets(layout: RoofLayout, out: SettingOut, sheet: float) -> Check:
+    """Whether every edge of sheets laid from the verge's outer edge comes on a rafter's centre."""
+    verge, held = layout.roof.eaves.verge, out.thickness * BOTH_BEAR
+    edges = [sheet * n - verge for n in range(1, int((out.length + 2 * verge) / sheet) + 1)]
+    inside = [edge for edge in edges if edge < out.centres[-1] - out.thickness]
+    off = {edge: min(abs(edge - centre) for centre in out.centres) for edge in inside}
+    first = next((edge for edge in inside if off[edge] > held), inside[0] if inside else sheet - verge)
+    fits = all(apart <= held for apart in off.values())
+    values: dict[str, Value] = {
+        "value": Length(sheet), "at": Length(first), "off": Length(off.get(first, 0.0)),
+    }  # fmt: skip
+    return _told("sheets", Level.OK if fits else Level.LOOK, Length(sheet), **values)
 
 
 def _hip_notch(layout: RoofLayout) -> Check:

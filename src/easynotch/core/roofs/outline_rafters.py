@@ -104,6 +104,9 @@ def _from_corners(leg: Leg, region: Region, fixed: list[float], spacing: float, 
     made: list[float] = []
     for start, way, last, far in ((0.0, 1.0, fixed[0], low), (leg.slope.length, -1.0, fixed[-1], high)):
         made += bays_between(start, last, spacing, thick)
+        if (start - far) * way > thick / 2:
+            # Flush with the walls' corner, between what stands on the wall and what hangs past it.
+            made.append(start + way * thick / 2)
         step = 1
         while (start - way * step * spacing - far) * way > thick / 2:
             made.append(start - way * step * spacing)

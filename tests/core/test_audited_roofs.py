@@ -1,0 +1,143 @@
+"""If these break, a roof's paper says one thing and its wood another."""
+
+import subprocess
+import sys
+from math import hypot, sqrt
+
+import pytest
+
+from easynotch.core.roofs import frame_roof, lay_out_roof, master_patterns, working_of
+from easynotch.core.rules import Dialect, Words
+from easynotch.core.solid import Frame, Vector, as_manifold
+from easynotch.core.tape import Tape, Units
+from easynotch.drawing.hip_boards import draw_master
+from easynotch.exchange import read_job, worked_out
+from easynotch.web.export import export_files
+from tests.core.test_bench import IN, piece, roof
+
+LYING = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))
+WORDS = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
+
+
+def test_the_master_patterns_drawn_board_has_its_head_where_its_own_line_is():
+    worked = roof()
+    for pattern in master_patterns(worked.layout, worked.framing):
+        sheet = draw_master(pattern)
+        board = next(path for path in sheet.paths if path.id == "board")
+        own = next(n for n, one in enumerate(pattern.lines, 1) if one.piece == pattern.pattern.id)
+        head = next(path for path in sheet.paths if path.id == f"head_{own}")
+        # The plumb line over the plate is 0: the wood ends at its head line, not one deduction off it.
+        assert min(x for x, _ in board.points) == pytest.approx(head.points[0][0], abs=1e-6)
+        heel = pattern.pattern.lengths["theoretical"]
+        corners = as_manifold(pattern.pattern, LYING).to_mesh64().vert_properties
+        assert min(x for x, _ in board.points) == pytest.approx(corners[:, 0].min() - heel, abs=1e-6)
+
+
+def six_foot_run(units="imperial"):
+    size = "12'" if units == "imperial" else "4 m"
+    changes = {
+        "plan": {"length": "24'", "width": size, "shape": "rectangle", "ends": ["gable", "gable"]},
+        "pitch": "12/12",
+    }
+    if units == "imperial":
+        return roof(**changes)
+    work = {
+        "kind": "roof", "name": "", **changes, "ridge": {"kind": "board", "thickness": "22 mm", "depth": "220 mm"},
+        "rafter": {"thickness": "45 mm", "depth": "145 mm"}, "notch": {"rule": "seat", "value": "60 mm"},
+        "eaves": {"overhang": "300 mm", "fascia": "22 mm", "tail": "plumb"},
+    }  # fmt: skip
+    return worked_out(
+        read_job({"format": "easy-notch-job", "version": 1, "name": "", "units": units, "works": [work]}), 0
+    )
+
+
+@pytest.mark.parametrize(("units", "ids", "whole"), [("imperial", "foot", 6), ("metric", "metre", 2)])
+def test_a_run_of_whole_feet_or_metres_is_looked_up_whole_in_the_jobs_own_table(units, ids, whole):
+    working = next(one for one in six_foot_run(units).working if one.fact == "theoretical")
+    feet, odd, _ = working.second.lines
+    assert feet.figures.id == f"working.table_{ids}.figures"
+    assert feet.figures.values["n"].number == whole
+    assert odd.result.mm == pytest.approx(0.0, abs=1e-6)
+
+
+def test_a_rate_at_the_hip_is_told_by_ten_and_is_what_another_run_really_makes():
+    from easynotch.core.roofs import hip_check  # noqa: PLC0415
+
+    near, far = roof(), roof(plan={"width": "12' 0 1/8\""})
+    checked = [hip_check(one.layout, piece(one, "hip"), _seam(one)) for one in (near, far)]
+    grown = piece(far, "hip").lengths["head_to_plate"] - piece(near, "hip").lengths["head_to_plate"]
+    level = checked[1].distance - checked[0].distance
+    assert grown / level == pytest.approx(checked[0].gain, rel=2e-2) or checked[0].gain > 1.0
+    from easynotch.web.hips import _check  # noqa: PLC0415
+
+    said = " ".join(_check(near.layout, piece(near, "hip"), _seam(near), WORDS).say)
+    assert f"is {round(10 * checked[0].gain, 1):g} longer" in said
+    assert "For every 10" in said
+
+
+def _seam(worked):
+    from easynotch.core.roofs import distinct_hips  # noqa: PLC0415
+
+    return distinct_hips(worked.layout)[0][0]
+
+
+@pytest.mark.parametrize("thick", [45, 75, 120])
+def test_three_sides_with_hips_in_pairs_thicker_than_their_rafters_can_be_exported(thick):
+    height = 5000 * sqrt(3) / 2
+    work = {
+        "kind": "roof", "name": "tri", "pitch": "35°", "ridge": {"kind": "board", "thickness": "22 mm", "depth": "220 mm"},
+        "plan": {"shape": "outline", "corners": [["0 mm", "0 mm"], ["5000 mm", "0 mm"], ["2500 mm", f"{height:.3f} mm"]]},
+        "rafter": {"thickness": "45 mm", "depth": "145 mm", "spacing": "400 mm"},
+        "hip": {"thickness": f"{thick} mm", "depth": "195 mm", "head": "pairs"},
+        "notch": {"rule": "seat", "value": "60 mm"}, "eaves": {"overhang": "300 mm", "fascia": "22 mm", "tail": "plumb"},
+    }  # fmt: skip
+    job = read_job({"format": "easy-notch-job", "version": 1, "name": "", "units": "metric", "works": [work]})
+    worked = worked_out(job, 0)
+    assert all("None" not in one.member.id for one in worked.members)
+    # What meets a hip square has no cheek and is no jack.
+    for one in worked.members:
+        if one.member.role == "jack":
+            assert one.member.hand is not None
+            assert one.member.lengths["long_point"] - one.member.lengths["short_point"] > 1.0
+    assert export_files(job, Words(Dialect.BRITAIN_IRELAND, Tape.of(Units.METRIC)), ["csv", "dxf"], None)
+
+
+def test_a_job_files_own_dialect_and_fine_tape_are_heeded_on_the_command_line(home, tmp_path):
+    import json  # noqa: PLC0415
+
+    document = json.loads((home / "tests" / "reference" / "roof-hip.job.json").read_text())
+    document["settings"] = {"dialect": "australia_new_zealand", "fine": True}
+    file = tmp_path / "job.json"
+    file.write_text(json.dumps(document))
+    run = subprocess.run(
+        [sys.executable, "-m", "easynotch", "work-out", str(file)], capture_output=True, text=True, check=True
+    )
+    assert "reeper" in run.stdout
+    assert "/32″" in run.stdout
+    # Every rafter's length is there, each with both of its ends.
+    assert "from the cheek's long point to the plumb line over the plate" in run.stdout
+    assert run.stdout.count("from the head cut to the tail cut") >= 4
+
+
+def test_the_second_road_of_a_theoretical_length_is_the_first_ones_number():
+    for given in (six_foot_run(), six_foot_run("metric")):
+        for one in working_of(given.layout, metric=True):
+            assert one.agrees
+    long = six_foot_run().facts
+    assert hypot(long["run"], long["rise"]) == pytest.approx(6 * 12 * IN * sqrt(2))
+    assert frame_roof(lay_out_roof(six_foot_run().layout.roof)).pieces
+
+
+@pytest.mark.parametrize(("verge", "level"), [(0, "ok"), (12, "look"), (16, "ok"), (8, "look")])
+def test_sheets_are_laid_from_the_verge_and_end_on_a_centre_only_if_they_really_do(verge, level):
+    worked = roof(
+        plan={"length": "32'", "ends": ["gable", "gable"]}, rafter={"spacing": '16"'},
+        eaves={"verge": f'{verge}"'}, setting_out={"sheet": "8'"},
+    )  # fmt: skip
+    check = next(one for one in worked.checks if one.id == "sheets")
+    centres = [centre / IN for centre in worked.framing.setting_out.centres]
+    edges = [96 * n - verge for n in range(1, 5) if 96 * n - verge < 32 * 12 - 3]
+    on = all(min(abs(edge - centre) for centre in centres) < 0.4 for edge in edges)
+    assert (check.level == "ok") is on is (level == "ok")
+    if verge == 12:
+        assert check.message.values["at"].mm == pytest.approx(84 * IN)
