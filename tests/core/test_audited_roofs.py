@@ -8,7 +8,7 @@ import pytest
 
 from easynotch.core.roofs import frame_roof, lay_out_roof, master_patterns, working_of
 from easynotch.core.rules import Dialect, Words
-from easynotch.core.solid import Frame, Vector, as_manifold
+from easynotch.core.solid import Frame, Vector, as_manifold, overlaps
 from easynotch.core.tape import Tape, Units
 from easynotch.drawing.hip_boards import draw_master
 from easynotch.exchange import read_job, worked_out
@@ -141,3 +141,41 @@ def test_sheets_are_laid_from_the_verge_and_end_on_a_centre_only_if_they_really_
     assert (check.level == "ok") is on is (level == "ok")
     if verge == 12:
         assert check.message.values["at"].mm == pytest.approx(84 * IN)
+
+
+def gable(**changes):
+    work = {
+        "kind": "roof", "name": "", "plan": {"shape": "rectangle", "length": "7 m", "width": "4 m", "ends": ["gable", "gable"]},
+        "pitch": "35°", "ridge": {"kind": "beam", "thickness": "45 mm", "depth": "220 mm"},
+        "rafter": {"thickness": "45 mm", "depth": "145 mm", "spacing": "600 mm"}, "notch": {"rule": "seat", "value": "60 mm"},
+        "eaves": {"overhang": "300 mm", "fascia": "22 mm", "tail": "plumb", "verge": "300 mm"},
+    }  # fmt: skip
+    for key, value in changes.items():
+        work[key] = {**work[key], **value} if isinstance(work.get(key), dict) else value
+    job = read_job({"format": "easy-notch-job", "version": 1, "name": "", "units": "metric", "works": [work]})
+    return worked_out(job, 0)
+
+
+def test_a_barge_rafter_lies_over_a_beam_that_runs_to_the_verge_and_not_in_it():
+    worked = gable(gable={"barge": {"thickness": "45 mm", "depth": "145 mm"}})
+    found = overlaps([(one.member, one.frames) for one in worked.framing.pieces])
+    assert [one for one in found if one.volume > 1.0] == []
+
+
+def test_a_wide_post_under_a_narrow_beam_holds_all_of_it_and_is_no_stop():
+    worked = gable(ridge={"posts": {"thickness": "90 mm", "depth": "90 mm", "foot": "0 mm"}})
+    posts = [one for one in worked.joints if "post" in one.id and one.id.endswith("head")]
+    assert posts
+    for joint in posts:
+        assert joint.contact == pytest.approx(0.5)
+        assert joint.bears == pytest.approx(1.0)
+    assert not any(check.id.startswith("joint_contact") for check in worked.checks)
+
+
+@pytest.mark.parametrize("up", [500, 900, 1100, 1200])
+def test_a_collar_tie_in_the_ridge_is_told(up):
+    worked = gable(ridge={"kind": "board"}, collar={"height": f"{up} mm", "thickness": "38 mm", "depth": "140 mm"})
+    found = overlaps([(one.member, one.frames) for one in worked.framing.pieces])
+    clash = any({one.one, one.other} == {"collar_tie", "ridge"} and one.volume > 1.0 for one in found)
+    check = next(one for one in worked.checks if one.id == "collar_ridge")
+    assert (check.level == "stop") is clash

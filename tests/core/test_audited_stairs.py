@@ -7,23 +7,28 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from easynotch.core.solid import as_manifold
+from easynotch.core.solid import Stock, as_manifold
 from easynotch.core.stairs import (
     Anchors,
     Head,
     HeadKind,
+    Platform,
     Section,
+    Sides,
     Slab,
+    Turn,
     frame_flight,
     lay_out,
     more_facts,
     order_of_work,
+    platform_checks,
+    split,
     stringer_places,
 )
 from easynotch.core.terms import Level
 from easynotch.drawing import draw_stair
 from easynotch.exchange import read_job, worked_out
-from tests.core.test_stair_limits import checks_of, guard_of, kickered, plain_flight
+from tests.core.test_stair_limits import LIMITS, checks_of, guard_of, kickered, plain_flight
 from tests.flights import whole_flights
 
 IN = 25.4
@@ -150,3 +155,31 @@ def test_a_slab_falls_over_its_whole_form_and_both_edges_are_told(length, back, 
     near, far = slab.points[:2]
     assert far[1] - near[1] == pytest.approx(facts["slab_falls"])
     assert far[0] - near[0] == pytest.approx(length)
+
+
+def platform_stair(turn, depth=1200.0, well=0.0, **around):
+    flight = plain_flight(platform=Platform(4, turn, depth, 28.0, 240.0, well=well), **around)
+    two = split(flight)
+    return two, {check.id: check for check in platform_checks(two, LIMITS)}
+
+
+@pytest.mark.parametrize(
+    ("depth", "level"), [(850.0, Level.STOP), (999.0, Level.STOP), (1000.0, Level.OK), (1200.0, Level.OK)]
+)
+def test_a_quarter_turn_hangs_every_stringer_of_the_lower_flight_on_the_platform(depth, level):
+    two, checks = platform_stair(Turn.LEFT, depth)
+    strings = [piece for piece in frame_flight(two.lower).pieces if piece.member.role == "stringer"]
+    across = [y for piece in strings for frame in piece.frames for y in corners(piece.member, frame)[:, 1]]
+    assert checks["platform_width"].level is level
+    assert bool(max(across) - min(across) <= depth + 1e-6) is (level is Level.OK)
+
+
+@pytest.mark.parametrize("well", [0.0, 52.0, 216.0 - 0.1, 216.0, 300.0])
+def test_flights_side_by_side_are_told_when_skirts_and_posts_stand_in_each_other(well):
+    two, checks = platform_stair(Turn.BACK, well=well, guard=guard_of(), sides=Sides(skirt=Stock(18.0, 200.0)))
+    upper = [(piece.member, piece.frames) for piece in frame_flight(two.upper).pieces]
+    out = min(corners(member, frame)[:, 1].min() for member, frames in upper for frame in frames)
+    # Both flights reach as far out of their width towards the well.
+    reach = -out - two.upper.flight.width / 2
+    assert reach == pytest.approx(108.0)
+    assert (checks["platform_well"].level is Level.STOP) is bool(2 * reach > well + 1e-6)

@@ -53,6 +53,7 @@ def check_roof(
         *_pitch(layout),
         *_notch(layout, limits),
         *_ridge(layout, facts),
+        *_collar(layout, facts),
         *_eaves(layout),
         *_boards(layout),
         *_chalk(layout, framing),
@@ -227,6 +228,16 @@ def _spacing(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
         return
     sliver = out.last_bay < spacing / 3 and len(out.centres) > 2
     yield _told("last_bay", Level.LOOK if sliver else Level.OK, Length(out.last_bay), value=Length(out.last_bay))
+
+
+def _collar(layout: RoofLayout, facts: Mapping[str, float]) -> Iterator[Check]:
+    """A collar tie's top must pass under the ridge."""
+    collar, underside = layout.roof.collar, facts.get("ridge_underside")
+    if collar is None or underside is None:
+        return
+    clear = underside - (collar.height + collar.stock.depth)
+    level = Level.OK if clear >= -1e-6 else Level.STOP
+    yield _told("collar_ridge", level, Length(clear), value=Length(abs(clear)))
 
 
 def _sheets(layout: RoofLayout, out: SettingOut, sheet: float) -> Check:

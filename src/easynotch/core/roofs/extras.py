@@ -8,7 +8,7 @@ from .bays import clear_bays
 from .layout import Leg, RoofLayout
 from .planes import UP, Slope
 from .rafter import finish, head_rows, plate_notch, tail_rows
-from .roof import BlockKind, RoofError
+from .roof import BlockKind, RidgeKind, RoofError
 from .setting_out import SettingOut
 
 DOWN = Vector(0.0, 0.0, -1.0)
@@ -30,7 +30,10 @@ def barge_rafters(layout: RoofLayout) -> list[Placed]:
     for leg in layout.legs:
         stations = (-verge + half, layout.roof.plan.length + verge - half)
         frames = tuple(leg.slope.frame(station, leg.run) for station in stations)
-        rows = (head_rows(layout, leg)[0], *tail_rows(layout, leg.slope))
+        # A beam runs on to the verge and carries them too; an upper plate does not.
+        over_beam = layout.roof.ridge.kind is RidgeKind.BEAM and len(layout.legs) == 2
+        heads = head_rows(layout, leg) if over_beam else head_rows(layout, leg)[:1]
+        rows = (*heads, *tail_rows(layout, leg.slope))
         removals = tuple(leg.slope.removal(frames[0], stations[0], *planes) for planes in rows)
         member_id = "barge_rafter" if layout.alike else f"barge_rafter_{leg.slope.id}"
         member = finish(leg, frames[0], removals, member_id=member_id, role="barge_rafter", stock=gable.barge)

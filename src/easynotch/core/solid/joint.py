@@ -35,7 +35,8 @@ class Joint:
 
     ``opening`` is the signed gap of greatest magnitude over the contact, mm, positive open, negative
     overlapping. ``contact`` is the share of the member's face that the mate's real face covers, 0 to 1; ``bears`` the
-    share of what can bear: of the smaller one of the face and of what the mate offers across the member's thickness.
+    share of what can bear: of the smallest of the face and of what the mate offers beside the member's thickness and
+    beside its other side.
     """
 
     id: str
@@ -71,16 +72,16 @@ def close_joint(joint_id: str, member: Member, cut_id: str, mates: tuple[tuple[V
     in_world = member.placement.plane_to_world(sawn)
     gaps = [_gap(frame.to_world(Vector(u, v, 0.0)), plane, in_world) for part in shared for u, v in part]
     # Where the face is held whole, nothing more can be asked for.
-    can = (
-        whole
-        if touching > WHOLE * whole
-        else min(whole, _across(offered, flat, frame.to_local(frame.origin + member.placement.z)))
-    )
+    can = whole
+    if touching < WHOLE * whole:
+        through = member.placement.z
+        ways = (frame.to_local(frame.origin + way) for way in (through, normal.cross(through)))
+        can = min(whole, *(_across(offered, flat, way) for way in ways))
     return Joint(joint_id, max(gaps, key=abs), min(1.0, touching / whole), min(1.0, touching / max(can, touching)))
 
 
 def _across(offered: list[list[Point]], flat: list[Point], through: Vector) -> float:
-    """The area of what mates offer within a member's thickness, beyond its face on both sides along the board."""
+    """The area of what mates offer within a face's reach one way, and beyond it on both sides the other way."""
     size = hypot(through.x, through.y)
     if size < ACROSS:
         return inf

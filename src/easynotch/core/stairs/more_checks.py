@@ -15,7 +15,7 @@ from .layout import Layout
 from .places import stringer_places
 from .platform import TwoFlights
 from .steps import rows
-from .surroundings import DoorSwing, Overhead
+from .surroundings import DoorSwing, GuardSides, Overhead, Turn
 
 NEAR_FOOT = 50.0
 """mm: a confirming measurement this near to the foot was taken there."""
@@ -238,9 +238,37 @@ def platform_checks(two: TwoFlights, limits: Limits) -> tuple[Check, ...]:
         least = max(limits["landing_depth_min"].amount, 0.0)
         level = Level.OK if two.platform.depth >= least else limits["landing_depth_min"].level
         found.append(plain("platform_depth", level, Length(two.platform.depth), limit=Length(least)))
+    found += [*_turned(two), *_beside(two)]
     riser = abs(two.upper.riser - two.lower.riser)
     found.append(plain("platform_risers", Level.OK if riser < 1e-6 else Level.STOP, Length(two.upper.riser)))
     return tuple(found)
+
+
+def _turned(two: TwoFlights) -> Iterator[Check]:
+    """Where the stair turns a quarter, the lower flight's stringers hang on the platform's side: all of them."""
+    if two.platform.turn not in (Turn.LEFT, Turn.RIGHT):
+        return
+    width = two.lower.flight.width
+    off = sum(abs(y) + two.lower.flight.stock.thickness / 2 > two.platform.depth / 2 + 1e-6
+              for y in stringer_places(two.lower))  # fmt: skip
+    yield plain(
+        "platform_width", Level.OK if off == 0 else Level.STOP, Length(two.platform.depth), width=Length(width),
+        n=Count(off),
+    )  # fmt: skip
+
+
+def _beside(two: TwoFlights) -> Iterator[Check]:
+    """Where the stair turns back, skirts and posts of both flights stand in the well between them."""
+    if two.platform.turn is not Turn.BACK:
+        return
+    around = two.upper.flight.around
+    skirt = around.sides.skirt.thickness if around.sides.skirt is not None else 0.0
+    # The upper flight's right side and the lower one's own right side look at each other over the well.
+    guarded = around.guard is not None and around.guard.sides is not GuardSides.LEFT
+    post = around.guard.post.depth if around.guard is not None and guarded else 0.0
+    needed = 2 * (skirt + post)
+    level = Level.OK if two.platform.well >= needed - 1e-6 else Level.STOP
+    yield plain("platform_well", level, Length(two.platform.well), needed=Length(needed))
 
 
 def prefixed(checks: tuple[Check, ...], prefix: str) -> Iterator[Check]:
