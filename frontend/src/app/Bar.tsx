@@ -83,8 +83,12 @@ export function ThemeButton() {
   const { theme, setTheme } = usePreferences();
   const next = themeNames[(themeNames.indexOf(theme) + 1) % themeNames.length] ?? "light";
   return (
-    <button type="button" className="bar-word theme" onClick={() => setTheme(next)}>
-      {say(`app.theme_${theme}`)}
-    </button>
+    <Tooltip title={`${say("app.theme")}: ${say(`app.theme_${theme}`)}`}>
+      <IconButton className="bar-button" aria-label={say("app.theme")} onClick={() => setTheme(next)}>
+        <svg viewBox="0 0 24 24" aria-hidden="true" className="step-icon">
+          <path d="M12 4a8 8 0 1 0 0 16zM12 4a8 8 0 0 1 0 16" />
+        </svg>
+      </IconButton>
+    </Tooltip>
   );
 }

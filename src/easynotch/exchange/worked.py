@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from ..core.solid import Cut, Mark, Member
-from ..core.terms import Check, Length, Level, Message, Named, Value, Working, message
+from ..core.terms import Check, Length, Level, Listed, Message, Named, Value, Working, message
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,4 +32,4 @@ def two_roads(working: tuple[Working, ...]) -> tuple[Check, ...]:
 
 def _as(value: Value, number: float) -> Value:
     """A number in the unit of a figure."""
-    return Length(number) if isinstance(value, str | Named) else type(value)(number)
+    return Length(number) if isinstance(value, str | Named | Listed) else type(value)(number)

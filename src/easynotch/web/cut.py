@@ -1,6 +1,7 @@
 """``POST /api/cut``: boards with the pieces in them, saw settings, and what to buy; nothing is stored."""
 
 from collections.abc import Iterator
+from math import ceil
 
 from flask import Response, g, request
 from flask_openapi3 import APIBlueprint, Tag
@@ -122,6 +123,11 @@ def _square(member: Member) -> bool:
     return all(abs(normal.x) > 1 - 1e-9 or abs(normal.x) < 1e-9 for normal in ends)
 
 
+def percent(share: float, *, least: bool = False) -> str:
+    """A share in per cent: to the nearest one, or to the next tenth that is not below it, where it is a bound."""
+    return f"{ceil(share * 1000 - 1e-9) / 10:g} %" if least else f"{share * 100:.0f} %"
+
+
 def _section(number: int, one: SectionPlan, made: tuple[Batch, dict[str, Rack]], words: Words) -> CutSectionView:
     section, plan, names = one.section, one.plan, made[0].names
     size = f"{words.value(Length(section.thickness))} × {words.value(Length(section.depth))}"
@@ -130,17 +136,16 @@ def _section(number: int, one: SectionPlan, made: tuple[Batch, dict[str, Rack]],
     owned = sum(board.count for board in plan.boards if board.stock.id)
     used = sum((board.stock.length - board.rest) * board.count for board in plan.boards)
     whole = sum(board.stock.length * board.count for board in plan.boards)
-    said = [message("cut.boards", n=Count(boards), share=Count(round(100 * used / whole) if whole else 0))]
+    waste = percent(1.0 - used / whole if whole else 0.0)
+    said = [message("cut.boards" if boards != 1 else "cut.boards_one", n=Count(boards), share=waste)]
     if plan.stopped:
         said.append(Message("cut.stopped"))
-    said.append(
-        Message("cut.proved") if plan.gap < PROVED else message("cut.gap", share=Count(round(100 * plan.gap, 1)))
-    )
+    said.append(Message("cut.proved") if plan.gap < PROVED else message("cut.gap", share=percent(plan.gap, least=True)))
     if owned:
         said.append(message("cut.owned", n=Count(owned)))
     shared = sum(board.shared * board.count for board in plan.boards)
     if shared:
-        said.append(message("cut.shared", n=Count(shared)))
+        said.append(message("cut.shared" if shared != 1 else "cut.shared_one", n=Count(shared)))
     return CutSectionView(
         id=f"section_{number}",
         title=f"{one.name}, {size}" if one.name else size,
@@ -318,7 +323,11 @@ def _alternatives(plans: tuple[SectionPlan, ...], job: JobInput, words: Words) -
             if bought == {(other.length, other.count)}:
                 continue
             share = round(100 * (other.cost / one.plan.cost - 1)) if one.plan.cost > 0 else 0
-            values: dict[str, Value] = {"length": Length(other.length), "n": Count(other.count), "share": Count(share)}
+            values: dict[str, Value] = {
+                "length": Length(other.length),
+                "n": Count(other.count),
+                "share": f"{share:g} %",
+            }
             ways.append(words.say(Message(f"cut.other_{'alike' if share <= 0 else 'dearer'}", values)))
         if ways:
             yield words.say(message("cut.other", section=_size(one, words), ways="; ".join(ways)))

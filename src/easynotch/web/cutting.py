@@ -41,7 +41,7 @@ from ..store import (
     take_back_cut,
 )
 from .batch import Part, Rack, Ways, batch_of
-from .cut import NOTHING, PROVED, cut_view
+from .cut import NOTHING, PROVED, cut_view, percent
 from .cut_bodies import CutBoardBody, SpoiledBody, TriedBody
 from .cut_models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, PlanStopView, RackView
 from .kept import WordsQuery, WorkPath, answer, database, words_of
@@ -183,7 +183,7 @@ def _kept(db: sqlite3.Connection, work_id: str, scope: str, words: Words) -> Kep
 
 def _stopped(one: PlanStop, words: Words) -> str:
     key = "stop_proved" if one.gap < PROVED else "stop_kept"
-    return words.say(message(f"cut.{key}", n=Count(one.boards), share=Count(round(100 * one.gap, 1))))
+    return words.say(message(f"cut.{key}", n=Count(one.boards), share=percent(one.gap, least=True)))
 
 
 @api.get("/works/<work_id>/cutting", responses={200: KeptView})

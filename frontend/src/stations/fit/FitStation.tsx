@@ -118,7 +118,7 @@ function Joint({ one, state }: { one: Fit; state: WorkState }) {
         </h3>
         <p>
           <LevelSign level={one.level === "stop" || one.level === "little" ? "stop" : one.level === "close" ? "ok" : "look"} /> {say(one.level === "close" && one.signed === 0 ? "fit.exact" : (`fit.${one.level}` as WordId))}{" "}
-          {one.signed !== 0 && one.level !== "little" && <TapeText text={one.on_tape} />}
+          {one.signed !== 0 && one.level !== "little" && one.level !== "close" && <TapeText text={one.on_tape} />}
         </p>
         <p className="quiet">{say("fit.touches", { share: Math.round(one.contact * 100) })} <TapeText text={say("fit.bound", { bound: one.bound })} /></p>
       </div>

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Mapping
 from math import atan, degrees, isfinite, sqrt
 
 from ..solid import Fitted
-from ..terms import Angle, Check, Count, Least, Length, Level, Limits, Message, Named, Share, Value, message
+from ..terms import Angle, Check, Count, Least, Length, Level, Limits, Listed, Message, Named, Share, Value, message
 from .chalk import chalk_line
 from .facts import lowest
 from .framing import Framing
@@ -175,7 +175,10 @@ def _chalk(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     if layout.roof.eaves.tails is not Tails.SNAPPED or layout.hipped:
         return
     line = chalk_line(layout, framing.setting_out)
-    odd = ", ".join(str(number + 1) for number, _ in line.odd)
+    odd = Listed(tuple(
+        message(f"check.chalk.{'high' if off > 0 else 'low'}", n=Count(number + 1), value=Length(abs(off)))
+        for number, off in line.odd
+    ))  # fmt: skip
     worst = max((abs(off) for _, off in line.odd), default=0.0)
     pulled = {"first": Count(line.pulled[0] + 1), "last": Count(line.pulled[1] + 1)}
     yield _told(

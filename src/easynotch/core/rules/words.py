@@ -15,7 +15,7 @@ from functools import cache
 from importlib.resources import files
 
 from ..tape import Tape, mark_within, nearest, write_marks
-from ..terms import Angle, Least, Length, Message, Most, Named, Share, Value, Volume
+from ..terms import Angle, Least, Length, Listed, Message, Most, Named, Share, Value, Volume
 from .piece_names import joint_parts, piece_name
 
 LANGUAGE = "en"
@@ -147,6 +147,8 @@ class Words:
             return self._share(value.number)
         if isinstance(value, Named):
             return self._named(value.id)
+        if isinstance(value, Listed):
+            return self._listed([self._filled(item, self.value) for item in value.items])
         if isinstance(value, Angle):
             return f"{value.degrees:.1f}°"
         if isinstance(value, str):
@@ -160,6 +162,13 @@ class Words:
             return parted("messages", self.dialect)[f"share.{name}"][0]
         percent = share * 100
         return f"{percent:.0f} %" if percent >= 1 or percent == 0 else f"{percent:.1f} %"
+
+    def _listed(self, items: list[str]) -> str:
+        """Several things one after the other, the last one after an “and”."""
+        if len(items) < 2:
+            return "".join(items)
+        *first, last = items
+        return parted("messages", self.dialect)["list.and"][0].join((", ".join(first), last))
 
     def _named(self, name: str) -> str:
         """A piece by its id; a joint by the piece, the side it stands on and the place."""

@@ -56,7 +56,14 @@ class Named:
     id: str
 
 
-Value = Length | Angle | Count | Volume | Share | Named | str
+@dataclass(frozen=True, slots=True)
+class Listed:
+    """Several things, each a message of its own: told one after the other."""
+
+    items: "tuple[Message, ...]"
+
+
+Value = Length | Angle | Count | Volume | Share | Named | Listed | str
 
 
 def number_of(value: Value) -> float:
