@@ -4663,15 +4663,38 @@ export interface components {
         };
         /**
          * CardView
-         * @description A work on the bench: its true profile and its next step.
+         * @description A work on the bench: its true profile, or its plan where that shows it better, and its next step.
          */
         CardView: {
             work: components["schemas"]["WorkView"];
             profile: components["schemas"]["ProfileView"] | null;
+            plan: components["schemas"]["PlanCardView"] | null;
             /** Summary */
             summary: string;
             /** Next */
             next: string;
+        };
+        /**
+         * PlanCardView
+         * @description A roof from above, small: its eaves and where its slopes meet; mm, y up.
+         */
+        PlanCardView: {
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Seams */
+            seams: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ][];
         };
         /**
          * NewJobBody

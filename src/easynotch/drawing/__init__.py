@@ -8,7 +8,7 @@ from .details import draw_foot, draw_head
 from .elevation import draw_elevation
 from .in_hand import draw_in_hand
 from .joint import draw_joint
-from .profile import Profile, draw_profile, draw_silhouette
+from .profile import Profile, draw_plan_card, draw_profile, draw_silhouette
 from .roof import draw_notch, draw_plan, draw_section
 from .sheet import Dimension, Layer, Path, Sheet, Text
 from .stair import draw_stair, draw_stair_plan
@@ -30,6 +30,7 @@ __all__ = [
     "draw_joint",
     "draw_notch",
     "draw_plan",
+    "draw_plan_card",
     "draw_profile",
     "draw_section",
     "draw_silhouette",

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from ..core.roofs import RoofLayout
+from ..core.roofs import RoofLayout, hip_plan
 from ..core.stairs import Layout
 from .sheet import Point
 
@@ -48,3 +48,20 @@ def draw_silhouette(layout: RoofLayout) -> Profile:
     height = max(y for _, y in points) - top
     steps = tuple((x - left, y - top) for x, y in points)
     return Profile(steps=steps, ground=height * 1.5 + 1.0, run=max(x for x, _ in steps))
+
+
+@dataclass(frozen=True, slots=True)
+class PlanCard:
+    """A roof from above, small: its eaves' outline, and where its slopes meet; y up, mm."""
+
+    outline: tuple[Point, ...]
+    seams: tuple[tuple[Point, Point], ...]
+
+
+def draw_plan_card(layout: RoofLayout) -> PlanCard | None:
+    """The plan of a roof over an outline or with hipped ends; None of a roof its silhouette shows whole."""
+    found = hip_plan(layout)
+    if found is None:
+        return None
+    corners, seams = found
+    return PlanCard(corners, seams)

@@ -2,7 +2,7 @@
 
 import json
 import sqlite3
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Any
 
@@ -10,26 +10,26 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import Field
 
-from ..core.roofs import lay_out_roof
 from ..core.rules import LimitSetId, Words
-from ..core.stairs import lay_out
 from ..core.tape import Units
-from ..core.terms import Count, Length, Message
-from ..drawing import draw_profile, draw_silhouette
+from ..core.terms import Count, Length, Level, Message
+from ..drawing import draw_plan_card, draw_profile, draw_silhouette
 from ..exchange import (
-    FlightInput,
+    FORMAT,
+    VERSION,
     LimitsInput,
     Problem,
     Problems,
-    RoofInput,
+    WorkedRoof,
     limits_of,
     read_changes,
+    read_job,
     read_settings,
     settle,
     usual_flight,
     usual_roof,
+    worked_out,
 )
-from ..exchange.measured import reading_in
 from ..store import (
     Job,
     LimitSetNotFound,
@@ -49,11 +49,11 @@ from ..store import (
 )
 from . import problem
 from .bodies import ArchiveBody, JobBody, NewJobBody, NewWorkBody
-from .kept import JobPath, WordsQuery, answer, database, job_view, words_of, work_view
+from .kept import JobPath, WordsQuery, answer, database, job_view, limits_of_job, words_of, work_view
 from .limit_sets import limit_views
 from .models import BenchJobView, BenchView, CardView, JobPage, JobView, WorkView
 from .screen import profile_view
-from .screen_models import ProfileView
+from .screen_models import PlanCardView, ProfileView
 from .settled import settled_view
 from .works import read_kept
 
@@ -76,7 +76,11 @@ def bench(query: BenchQuery) -> Response:
         found = works_on_the_bench(db, shelf)
         put_away = count_put_away(db)
         jobs = [
-            BenchJobView(job=job_view(db, job), cards=[_card(job, work, query) for work in works], of_job=of_job)
+            BenchJobView(
+                job=job_view(db, job),
+                cards=[_card(job, work, query, _limits_text(db, job)) for work in works],
+                of_job=of_job,
+            )
             for job in list_jobs(db)
             for works, of_job in [found.of_job.get(job.id, ([], 0))]
             if works or _empty_but_shown(job, shelf)
@@ -84,37 +88,59 @@ def bench(query: BenchQuery) -> Response:
     return answer(BenchView(jobs=jobs, of_all=found.of_all, put_away=put_away))
 
 
+def _limits_text(db: sqlite3.Connection, job: Job) -> str:
+    """A job's limits as text; empty where they are the usual ones."""
+    found = limits_of_job(db, job)
+    return json.dumps(found) if found else ""
+
+
 def _empty_but_shown(job: Job, shelf: Shelf) -> bool:
     """Whether a job without a work to show stands on the bench all the same, to begin one in it."""
     return job.archived == shelf.archived and shelf.sought.strip().lower() in job.name.lower()
 
 
-def _card(job: Job, work: Work, query: WordsQuery) -> CardView:
+@dataclass(frozen=True, slots=True)
+class Drawn:
+    """A work as its card shows it."""
+
+    profile: ProfileView | None
+    plan: PlanCardView | None
+    summary: str
+    following: str
+
+
+def _card(job: Job, work: Work, query: WordsQuery, limits: str) -> CardView:
     words = words_of(query, Units(job.units))
-    profile, summary, following = _drawn(json.dumps(work.document), Units(job.units), words)
-    return CardView(work=work_view(work), profile=profile, summary=summary, next=following)
+    drawn = _drawn(json.dumps(work.document), Units(job.units), limits, words)
+    return CardView(
+        work=work_view(work), profile=drawn.profile, plan=drawn.plan, summary=drawn.summary, next=drawn.following
+    )
 
 
 @lru_cache(maxsize=4096)
-def _drawn(document: str, units: Units, words: Words) -> tuple[ProfileView | None, str, str]:
-    """Profile, summary and next step of a document; kept, for most works on a bench rest."""
+def _drawn(document: str, units: Units, limits: str, words: Words) -> Drawn:
+    """Drawing, summary and next step of a document; kept, for most works on a bench rest."""
+    whole = {"format": FORMAT, "version": VERSION, "name": "", "units": str(units), "works": [json.loads(document)]}
     try:
-        with reading_in(units):
-            data = json.loads(document)
-            if data.get("kind") == "roof":
-                return _drawn_roof(RoofInput.model_validate(data), units, words)
-            layout = lay_out(FlightInput.model_validate(data).flight(units))
-    except ValueError:
-        return None, "", words.say(Message("next.measure" if '"roof"' not in document else "next.measure_roof"))
-    summary = Message("next.summary", {"n": Count(layout.riser_count), "riser": Length(layout.riser)})
-    return profile_view(draw_profile(layout)), words.say(summary), words.say(Message("next.mark"))
-
-
-def _drawn_roof(given: RoofInput, units: Units, words: Words) -> tuple[ProfileView, str, str]:
-    layout = lay_out_roof(given.roof(units))
-    pitch = given.pitch.text
-    summary = Message("next.roof_summary", {"pitch": pitch, "run": Length(layout.legs[0].run)})
-    return profile_view(draw_silhouette(layout)), words.say(summary), words.say(Message("next.mark"))
+        worked = worked_out(read_job(whole | ({"limits": json.loads(limits)} if limits else {})), 0)
+    except (ValueError, Problems):
+        return Drawn(None, None, "", words.say(Message(
+            "next.measure" if '"roof"' not in document else "next.measure_roof")))  # fmt: skip
+    levels = {check.level for check in worked.checks}
+    key = "stop" if Level.STOP in levels else "look" if Level.LOOK in levels else "mark"
+    following = words.say(Message(f"next.{key}"))
+    if isinstance(worked, WorkedRoof):
+        layout = worked.layout
+        pitch = json.loads(document).get("pitch")
+        summary = Message("next.roof_summary", {"pitch": str(pitch), "run": Length(layout.legs[0].run)})
+        plan = draw_plan_card(layout)
+        if plan is not None:
+            card = PlanCardView(outline=list(plan.outline), seams=list(plan.seams))
+            return Drawn(None, card, words.say(summary), following)
+        return Drawn(profile_view(draw_silhouette(layout)), None, words.say(summary), following)
+    stair = worked.whole
+    summary = Message("next.summary", {"n": Count(stair.riser_count), "riser": Length(stair.riser)})
+    return Drawn(profile_view(draw_profile(stair)), None, words.say(summary), following)
 
 
 @api.post("/jobs", responses={201: JobView})

@@ -5,7 +5,7 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from .screen_models import CheckView, ProfileView, WorkingView
+from .screen_models import CheckView, PlanCardView, ProfileView, WorkingView
 from .shown_models import Point, Shown, View
 
 
@@ -73,10 +73,11 @@ class ProblemView(View):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CardView:
-    """A work on the bench: its true profile and its next step."""
+    """A work on the bench: its true profile, or its plan where that shows it better, and its next step."""
 
     work: WorkView
     profile: ProfileView | None
+    plan: PlanCardView | None
     summary: str
     next: str
 

@@ -51,6 +51,14 @@ class WorkingView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class PlanCardView:
+    """A roof from above, small: its eaves and where its slopes meet; mm, y up."""
+
+    outline: list[Point]
+    seams: list[tuple[Point, Point]]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class ProfileView:
     """The walked-on line of a flight, mm, y down, deck at 0."""
 

@@ -10,6 +10,7 @@ import { usePreferences } from "../../app/preferences";
 import { FileChoice } from "../../shared/FileChoice";
 import { isField } from "../../shared/isField";
 import { ProfileDrawing } from "../../shared/ProfileDrawing";
+import { PlanDrawing } from "./PlanDrawing";
 import { TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
 import { benchQuery, WHOLE_BENCH } from "../../shared/benchQuery";
@@ -172,7 +173,7 @@ const WorkCard = memo(function WorkCard({ card, width, height, manage }: { card:
   return (
     <li className="card-place">
       <Link to={`/work/${card.work.id}/measure`} className="card">
-        {card.profile ? <ProfileDrawing profile={card.profile} span={{ width, height }} /> : <span className="no-profile" aria-hidden="true" />}
+        {card.plan ? <PlanDrawing plan={card.plan} /> : card.profile ? <ProfileDrawing profile={card.profile} span={{ width, height }} /> : <span className="no-profile" aria-hidden="true" />}
         <strong>{name}</strong>
         {card.summary && (
           <span className="summary">

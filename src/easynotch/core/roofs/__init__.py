@@ -13,6 +13,7 @@ from .facts import facts_of
 from .fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
 from .framing import Framing, Piece, frame_roof, standing_on, station
 from .hip_check import HipCheck, JackMark, hip_check, jack_marks
+from .hip_plan import hip_plan
 from .hips import corners, hip_drop
 from .layout import Leg, RoofLayout, lay_out_roof, notch_alternatives, notch_choices
 from .master import MasterLine, MasterPattern, master_patterns
@@ -140,6 +141,7 @@ __all__ = [
     "gable_triangle",
     "hip_check",
     "hip_drop",
+    "hip_plan",
     "hips_of",
     "jack_marks",
     "last_bay_options",

@@ -1,0 +1,32 @@
+"""The plan of a roof that climbs from more than two sides: its eaves, and the lines where its slopes meet."""
+
+from dataclasses import replace
+
+from .layout import RoofLayout, lay_out_roof
+from .outline import offset
+
+Point = tuple[float, float]
+
+
+def hip_plan(layout: RoofLayout) -> tuple[tuple[Point, ...], tuple[tuple[Point, Point], ...]] | None:
+    """The outline of the eaves and the hips and ridges in plan, mm; None of a roof with gables alone or none."""
+    outline = layout.outline
+    if outline is None:
+        hip = layout.roof.hip
+        if not layout.hipped or hip is None:
+            return None
+        # The same planes, said as an outline.
+        layout = lay_out_roof(replace(layout.roof, hip=replace(hip, head="post")))
+        outline = layout.outline
+        assert outline is not None
+    walls = {leg.slope.start: leg.slope for leg in layout.legs}
+    outs = [layout.out_of(walls[at]) if at in walls else layout.roof.eaves.verge for at in outline.corners]
+    eaves = offset(outline, tuple(outs))
+    corners = list(zip(outline.corners, eaves, strict=True))
+    seams = []
+    for seam in outline.seams:
+        low = (seam.low.x, seam.low.y)
+        # A hip runs on down to the eaves' corner.
+        near = next((eave for (x, y), eave in corners if abs(x - low[0]) + abs(y - low[1]) < 1.0), low)
+        seams.append((near if seam.corner is not None else low, (seam.high.x, seam.high.y)))
+    return eaves, tuple(seams)
