@@ -179,3 +179,18 @@ def test_a_collar_tie_in_the_ridge_is_told(up):
     clash = any({one.one, one.other} == {"collar_tie", "ridge"} and one.volume > 1.0 for one in found)
     check = next(one for one in worked.checks if one.id == "collar_ridge")
     assert (check.level == "stop") is clash
+
+
+def test_under_an_off_centre_ridge_of_one_pitch_the_second_plates_height_is_told_and_both_rafters_lengths():
+    worked = gable(ridge={"kind": "board"}, plan={"ridge_at": "1500 mm"}, pitch="8/12")
+    # The runs are 1500 and 2500: one metre more at 8/12 brings the second plate down by 8/12 of it.
+    assert worked.facts["second_plate"] == pytest.approx(-1000 * 8 / 12)
+    ids = {one.member.id: one.member for one in worked.members}
+    long, short = ids["common_b"].lengths["theoretical"], ids["common_a"].lengths["theoretical"]
+    assert long - short == pytest.approx(1000 * hypot(1.0, 8 / 12))
+    from easynotch.presenting.work_out.pieces import pieces_said  # noqa: PLC0415
+
+    words = Words(Dialect.BRITAIN_IRELAND, Tape.of(Units.METRIC))
+    said = "\n".join(pieces_said(worked, words))
+    for length in (long, short):
+        assert f"{round(length)} mm" in said

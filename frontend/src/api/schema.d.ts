@@ -132,7 +132,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The hips of a job's first work; nothing where it has none. */
+        /** The hips of a job's first work, and every piece of its roof with its lengths. */
         post: operations["hips_hips_hips_post"];
         delete?: never;
         options?: never;
@@ -1270,6 +1270,17 @@ export interface components {
             drawing: components["schemas"]["SheetView"];
         };
         /**
+         * LathView
+         * @description A plate or a ridge with all that stands along it.
+         */
+        LathView: {
+            /** Title */
+            title: string;
+            length: components["schemas"]["Shown"];
+            /** Stands */
+            stands: components["schemas"]["StandView"][];
+        };
+        /**
          * LineView
          * @description A step of a working.
          */
@@ -1490,6 +1501,11 @@ export interface components {
             fascia: components["schemas"]["FasciaView"] | null;
             /** Lookouts */
             lookouts: components["schemas"]["Shown"][];
+            /**
+             * Laths
+             * @description of hipped roofs and outlines: every plate, and the ridge
+             */
+            laths: components["schemas"]["LathView"][];
         };
         /**
          * SheetView
@@ -1604,6 +1620,19 @@ export interface components {
              * @description what one numbered graduation counts: 1 inch or 10 mm
              */
             numbered: number;
+        };
+        /**
+         * StandView
+         * @description A piece along a plate or a ridge: its near side from where the tape is hooked, and where it lies, mm.
+         */
+        StandView: {
+            at: components["schemas"]["Shown"];
+            /** Near */
+            near: number;
+            /** Far */
+            far: number;
+            /** Title */
+            title: string;
         };
         /**
          * StationView

@@ -39,6 +39,7 @@ from ..exchange import JobInput, Worked, WorkedRoof
 from ..presenting.mark.pieces import tools_of
 from ..presenting.mark.tools import Tools
 from ..presenting.shared.shown import shown
+from ..presenting.work_out.pieces import lengths_said
 from .first_work import first_work
 from .hip_models import (
     BevelView,
@@ -73,19 +74,22 @@ def suppose() -> None:
 
 @api.post("/hips", responses={200: HipsView})
 def hips(query: WordsQuery, body: JobInput) -> Response:
-    """The hips of a job's first work; nothing where it has none."""
+    """The hips of a job's first work, and every piece of its roof with its lengths."""
 
     def made(worked: Worked | None, words: Words) -> HipsView:
         corners = distinct_hips(worked.layout) if isinstance(worked, WorkedRoof) else []
-        if not isinstance(worked, WorkedRoof) or not corners or worked.layout.roof.hip is None:
+        if not isinstance(worked, WorkedRoof):
             return HipsView(calls=[], corners=[], patterns=[], pieces=[])
+        pieces = [_piece(piece.member, words) for piece in worked.framing.pieces if piece.frames]
+        if not corners or worked.layout.roof.hip is None:
+            return HipsView(calls=[], corners=[], patterns=[], pieces=pieces)
         layout, hip = worked.layout, worked.layout.roof.hip
         tools = tools_of(body)
         return HipsView(
             calls=[*_calls(layout, hip, corners[0][0], words)],
             corners=[_corner(worked, seam, numbers, words, tools) for seam, numbers in corners],
             patterns=[_master(one, words) for one in master_patterns(layout, worked.framing)],
-            pieces=[_piece(piece.member, words) for piece in worked.framing.pieces],
+            pieces=pieces,
         )
 
     return first_work(query, body, made)
@@ -259,27 +263,14 @@ def _check(layout: RoofLayout, hip: Member, seam: Seam, words: Words) -> HipChec
     )  # fmt: skip
 
 
-NAMED = ("overall", "head_to_plate", "tail", "long_point", "short_point", "flat", "between")
-
-
 def _piece(member: Member, words: Words) -> PieceListView:
     """A piece with its lengths, both ends named."""
     return PieceListView(
         id=member.id, title=words.say(piece_name(member.id)), role=member.role, count=member.count,
         lengths=[
-            PieceLengthView(
-                label=words.say(Message(f"hips.length.{_ends_of(member, key)}")),
-                length=shown(member.lengths[key], words),
-            )
-            for key in NAMED
-            if key in member.lengths
+            PieceLengthView(label=said, length=shown(length, words)) for said, length in lengths_said(member, words)
         ],
     )  # fmt: skip
-
-
-def _ends_of(member: Member, key: str) -> str:
-    """Boards without a plate have other ends than rafters."""
-    return f"{key}_board" if key == "overall" and "tail" not in member.lengths else key
 
 
 def _master(pattern: MasterPattern, words: Words) -> MasterView:

@@ -65,6 +65,25 @@ class FirstBayView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class StandView:
+    """A piece along a plate or a ridge: its near side from where the tape is hooked, and where it lies, mm."""
+
+    at: Shown
+    near: float
+    far: float
+    title: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LathView:
+    """A plate or a ridge with all that stands along it."""
+
+    title: str
+    length: Shown
+    stands: list[StandView]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class SettingOutView:
     """Plate and ridge as one marked lath: its length, and the marks from the chosen end."""
 
@@ -76,6 +95,7 @@ class SettingOutView:
     hooked: str
     fascia: FasciaView | None
     lookouts: list[Shown]
+    laths: Annotated[list[LathView], Field(description="of hipped roofs and outlines: every plate, and the ridge")]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

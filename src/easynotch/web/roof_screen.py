@@ -25,6 +25,7 @@ from ..presenting.mark.board import board_view
 from ..presenting.mark.models import AlternativeView
 from ..presenting.mark.patterns import pattern_of
 from ..presenting.mark.pieces import piece_views
+from ..presenting.mark.setting_out import laths_of
 from ..presenting.mark.tools import Tools
 from ..presenting.shared.shown import shown
 from .roof_fit import fit_views, trial_steps
@@ -32,11 +33,13 @@ from .roof_models import (
     FasciaPieceView,
     FasciaView,
     FirstBayView,
+    LathView,
     NotchView,
     PlaceView,
     RoofView,
     SettingOutView,
     SideView,
+    StandView,
 )
 from .screen_models import ScreenView, StationView
 from .shown_models import FactView, Shown
@@ -86,7 +89,9 @@ def _roof(given: RoofInput, worked: WorkedRoof, words: Words, tools: Tools) -> R
         setting_out=SettingOutView(
             length=shown(worked.layout.roof.plan.length, words),
             thickness=out.thickness,
-            say=words.say(Message(f"setting_out.{worked.layout.roof.hooked}")),
+            say=words.say(
+                Message("set_out.say" if _on_every_plate(worked) else f"setting_out.{worked.layout.roof.hooked}")
+            ),
             places=[
                 PlaceView(number=n, at=shown(max(0.0, side), words), centre=centre)
                 for n, (side, centre) in enumerate(zip(out.near_sides, out.centres, strict=True), 1)
@@ -95,10 +100,32 @@ def _roof(given: RoofInput, worked: WorkedRoof, words: Words, tools: Tools) -> R
             hooked=worked.layout.roof.hooked,
             fascia=_fascia(worked, words),
             lookouts=_lookouts(worked, words),
+            laths=_laths(worked, words),
         ),
         sides=_sides(given, worked, words),
         lengths=[_length(key, lengths[key], words) for key in SHOWN_LENGTHS if key in lengths],
     )
+
+
+def _on_every_plate(worked: WorkedRoof) -> bool:
+    """Whether plates differ in what stands along them."""
+    return worked.layout.outline is not None or worked.layout.hipped
+
+
+def _laths(worked: WorkedRoof, words: Words) -> list[LathView]:
+    """Every plate and the ridge, where one lath does not serve all of them."""
+    if not _on_every_plate(worked):
+        return []
+    return [
+        LathView(
+            title=lath.title, length=shown(lath.length, words),
+            stands=[
+                StandView(at=shown(abs(one.near), words), near=one.near, far=one.far, title=one.title)
+                for one in lath.stands
+            ],
+        )
+        for lath in laths_of(worked, words)
+    ]  # fmt: skip
 
 
 def _sides(given: RoofInput, worked: WorkedRoof, words: Words) -> list[SideView]:

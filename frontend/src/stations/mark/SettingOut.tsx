@@ -39,19 +39,23 @@ export function SettingOut({ state, roof }: { state: WorkState; roof: Roof }) {
           <p className="quiet">
             <TapeText text={roof.setting_out.say} />
           </p>
-          <svg viewBox={`-4 -4 ${WIDE + 8} ${HIGH + 8}`} role="img" aria-label={say("mark.setting_out", { n: places.length })}>
-            <rect className="layer-wood" width={WIDE} height={HIGH} />
-            {places.map((place) => (
-              <rect key={place.number} className="layer-framing" x={(place.centre - thickness / 2) * scale} width={Math.max(2, thickness * scale)} height={HIGH} />
-            ))}
-          </svg>
-          <ol className="lath">
-            {places.map((place) => (
-              <li key={place.number}>
-                <span>{place.number}</span> <Figure value={place.at} />
-              </li>
-            ))}
-          </ol>
+          {roof.setting_out.laths.length > 0 ? roof.setting_out.laths.map((lath) => <Plate key={lath.title} lath={lath} />) : (
+            <>
+              <svg viewBox={`-4 -4 ${WIDE + 8} ${HIGH + 8}`} role="img" aria-label={say("mark.setting_out", { n: places.length })}>
+                <rect className="layer-wood" width={WIDE} height={HIGH} />
+                {places.map((place) => (
+                  <rect key={place.number} className="layer-framing" x={(place.centre - thickness / 2) * scale} width={Math.max(2, thickness * scale)} height={HIGH} />
+                ))}
+              </svg>
+              <ol className="lath">
+                {places.map((place) => (
+                  <li key={place.number}>
+                    <span>{place.number}</span> <Figure value={place.at} />
+                  </li>
+                ))}
+              </ol>
+            </>
+          )}
           {roof.setting_out.lookouts.length > 0 && (
             <div className="fascia-lath">
               <p className="quiet">{say("mark.lookouts")}</p>
@@ -68,6 +72,33 @@ export function SettingOut({ state, roof }: { state: WorkState; roof: Roof }) {
         </>
       )}
     </section>
+  );
+}
+
+type Lath = Roof["setting_out"]["laths"][number];
+
+/** A plate or a ridge with all that stands along it, each piece by its near side. */
+function Plate({ lath }: { lath: Lath }) {
+  const scale = WIDE / lath.length.mm;
+  return (
+    <div className="fascia-lath">
+      <h3>
+        {lath.title}: <Figure value={lath.length} />
+      </h3>
+      <svg viewBox={`-4 -4 ${WIDE + 8} ${HIGH + 8}`} aria-hidden="true">
+        <rect className="layer-wood" width={WIDE} height={HIGH} />
+        {lath.stands.map((one) => (
+          <rect key={one.near} className="layer-framing" x={one.near * scale} width={Math.max(2, (one.far - one.near) * scale)} height={HIGH} />
+        ))}
+      </svg>
+      <ol className="lath named">
+        {lath.stands.map((one) => (
+          <li key={one.near}>
+            <Figure value={one.at} /> <small>{one.title}</small>
+          </li>
+        ))}
+      </ol>
+    </div>
   );
 }
 

@@ -34,7 +34,15 @@ export function HipSheets({ state }: { state: WorkState }) {
   const found = hips.data ?? last;
   if (!found) return null;
   const corner = found.corners[at] ?? found.corners[0];
-  if (!corner) return null;
+  if (!corner)
+    return found.pieces.length === 0 ? null : (
+      <section className="hips" aria-label={say("hip_sheets.pieces")}>
+        <div className="call-card hip-card">
+          <h2>{say("hip_sheets.pieces")}</h2>
+          <Pieces pieces={found.pieces} />
+        </div>
+      </section>
+    );
   return (
     <section className="hips" aria-label={say("hip_sheets.title")}>
       <Calls state={state} calls={found.calls} />

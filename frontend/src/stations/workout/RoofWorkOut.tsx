@@ -65,7 +65,7 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
             <FactRows facts={[...roof.lengths, ...screen.facts]} />
           </section>
         </div>
-        {valueAt(state.document, "hip") !== undefined && <HipSheets state={state} />}
+        <HipSheets state={state} />
       </section>
       <aside className="side">
         <h2>{say("work_out.checks")}</h2>

@@ -42,6 +42,8 @@ def facts_of(layout: RoofLayout, framing: Framing) -> dict[str, float | int]:
         facts["ridge_top"] = ridge_top(layout)
         facts["ridge_underside"] = ridge_top(layout) - roof.ridge.stock.depth
         facts["break_height"] = layout.legs[1].slope.plate
+    if len(layout.legs) == 2 and abs(layout.legs[1].slope.plate - layout.legs[0].slope.plate) > 1e-6:
+        facts["second_plate"] = layout.legs[1].slope.plate - layout.legs[0].slope.plate
     facts |= _alike(layout)
     if layout.hipped:
         facts |= hip_facts(layout)

@@ -11,6 +11,8 @@ from ..mark.titles import title_in
 
 NAMED = ("theoretical", "overall", "head_to_plate", "tail", "long_point", "short_point", "flat", "between")
 """Lengths that are told, in the order they are told."""
+SAME = 1e-6
+"""mm: a board's length that differs less from the piece's own is not told twice."""
 
 
 def lengths_said(member: Member, words: Words) -> Iterator[tuple[str, float]]:
@@ -20,8 +22,9 @@ def lengths_said(member: Member, words: Words) -> Iterator[tuple[str, float]]:
             continue
         board = key == "overall" and "head_to_plate" not in member.lengths
         yield words.say(Message(f"hips.length.{'overall_board' if board else key}")), member.lengths[key]
-    if member.role not in SHEET_ROLES:
-        yield words.say(Message("hips.length.board")), whole_length(member)
+    whole = whole_length(member)
+    if member.role not in SHEET_ROLES and abs(whole - member.lengths.get("overall", 0.0)) > SAME:
+        yield words.say(Message("hips.length.board")), whole
 
 
 def pieces_said(worked: Worked, words: Words) -> Iterator[str]:
