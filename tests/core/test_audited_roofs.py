@@ -194,3 +194,13 @@ def test_under_an_off_centre_ridge_of_one_pitch_the_second_plates_height_is_told
     said = "\n".join(pieces_said(worked, words))
     for length in (long, short):
         assert f"{round(length)} mm" in said
+
+
+def test_a_dropped_end_rafter_ends_at_the_wall_where_tails_are_pieces_of_their_own():
+    false = {"thickness": "45 mm", "depth": "120 mm", "inside": "600 mm"}
+    worked = gable(ridge={"kind": "board"}, gable={"lookout": "38 mm"}, eaves={"false_tail": false})
+    ids = {one.member.id: one.member for one in worked.members}
+    assert ids["dropped_common"].lengths["tail"] == pytest.approx(ids["common"].lengths["tail"], abs=1e-6)
+    assert ids["dropped_common"].lengths["tail"] == pytest.approx(0.0, abs=1e-6)
+    found = overlaps([(one.member, one.frames) for one in worked.framing.pieces])
+    assert [one for one in found if {one.one, one.other} == {"dropped_common", "false_tail"} and one.volume > 1.0] == []

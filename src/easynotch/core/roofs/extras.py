@@ -7,7 +7,7 @@ from ..terms import message
 from .bays import clear_bays
 from .layout import Leg, RoofLayout
 from .planes import UP, Slope
-from .rafter import finish, head_rows, plate_notch, tail_rows
+from .rafter import OUTWARD, finish, head_rows, plate_notch, tail_rows
 from .roof import BlockKind, RidgeKind, RoofError
 from .setting_out import SettingOut
 
@@ -53,8 +53,10 @@ def dropped_rafters(layout: RoofLayout) -> list[Placed]:
         low = replace(leg, slope=slope)
         stations = (half, layout.roof.plan.length - half)
         frames = tuple(slope.frame(station, leg.run) for station in stations)
-        # The tail is cut to the fascia and the soffit, which do not drop with it.
-        rows = (*head_rows(layout, low), plate_notch(slope), *tail_rows(layout, leg.slope))
+        # The tail is cut to the fascia and the soffit, which do not drop with it; with false tails it ends at the wall.
+        at_wall = layout.roof.eaves.false_tail is not None
+        tails = ((("tail", "tail", (0.0, 0.0), OUTWARD),),) if at_wall else tail_rows(layout, leg.slope)
+        rows = (*head_rows(layout, low), plate_notch(slope), *tails)
         removals = tuple(slope.removal(frames[0], stations[0], *planes) for planes in rows)
         member_id = "dropped_common" if layout.alike else f"dropped_common_{leg.slope.id}"
         member = finish(low, frames[0], removals, member_id=member_id, role="dropped_common", stock=layout.roof.rafter)

@@ -161,7 +161,7 @@ def _touches(layout: RoofLayout, pieces: list[Piece], ridge: Member | None, fasc
             name = member.id if layout.alike and leg is layout.legs[0] else f"{member.id}.{leg.slope.id}"
             cuts = {cut.id for cut in member.cut_planes}
             if leg.bears:
-                whole = layout.roof.eaves.false_tail is None or member.role == "dropped_common"
+                whole = layout.roof.eaves.false_tail is None
                 yield Touch(f"{name}.seat", member, "seat", plate_top(layout, leg))
                 if whole:
                     yield Touch(f"{name}.heel", member, "heel", wall_face(layout, leg, 0.0, leg.slope.plate))
