@@ -204,3 +204,16 @@ def test_a_dropped_end_rafter_ends_at_the_wall_where_tails_are_pieces_of_their_o
     assert ids["dropped_common"].lengths["tail"] == pytest.approx(0.0, abs=1e-6)
     found = overlaps([(one.member, one.frames) for one in worked.framing.pieces])
     assert [one for one in found if {one.one, one.other} == {"dropped_common", "false_tail"} and one.volume > 1.0] == []
+
+
+def test_a_pair_without_a_ridge_may_meet_plumb_to_plumb_with_no_lap_and_no_peg():
+    plain = gable(ridge={"kind": "none", "meet": "plumb"})
+    lapped = gable(ridge={"kind": "none"})
+    common = next(one.member for one in plain.members if one.member.role == "common")
+    assert {cut.role for cut in common.cut_planes} == {"head", "heel", "seat", "tail"}
+    # Head on head: the whole plumb cut bears, and nothing is taken off the run.
+    head = next(one for one in plain.joints if one.id.endswith("head"))
+    assert (head.contact, head.opening) == (pytest.approx(1.0), pytest.approx(0.0, abs=1e-6))
+    assert common.lengths["head_to_plate"] == pytest.approx(common.lengths["theoretical"])
+    assert not [one for one in overlaps([(one.member, one.frames) for one in plain.framing.pieces]) if one.volume > 1.0]
+    assert any(cut.role == "shoulder" for one in lapped.members for cut in one.member.cut_planes)

@@ -38,7 +38,7 @@ def corners(member, frame):
     return as_manifold(member, frame).to_mesh64().vert_properties[:, :3]
 
 
-@settings(max_examples=60)
+@settings(max_examples=25)
 @given(whole_flights())
 def test_a_stair_is_squared_on_toes_that_are_there_when_it_is_squared(flight):
     """On the meshes of the sawn stringers: no riser board, no nosing is on yet."""
@@ -99,7 +99,7 @@ def test_a_narrow_flight_may_stretch_its_stringers_a_wide_one_may_not(width, str
     assert len(stringer_places(lay_out(flight))) == count
 
 
-@settings(max_examples=60)
+@settings(max_examples=25)
 @given(whole_flights(), st.booleans(), st.booleans())
 def test_riser_boards_are_put_on_as_tall_as_they_were_sawn(flight, treads_first, top_down):
     """A board that stands on a tread is a tread shorter than a riser; one behind it is as tall as the riser."""

@@ -52,7 +52,7 @@ def check_contact(touch):
     assert joint.contact == pytest.approx(min(1.0, shared / largest.area), abs=2e-3), touch.id
 
 
-@settings(max_examples=25)
+@settings(max_examples=12)
 @given(roofs(around=True) | outlines())
 def test_every_contact_of_a_roof_is_the_area_its_meshes_share(given_roof):
     for touch in frame_roof(lay_out_roof(given_roof)).touches:
@@ -60,7 +60,7 @@ def test_every_contact_of_a_roof_is_the_area_its_meshes_share(given_roof):
             check_contact(touch)
 
 
-@settings(max_examples=20)
+@settings(max_examples=12)
 @given(whole_flights())
 def test_every_contact_of_a_stairs_pieces_is_the_area_their_meshes_share(flight):
     flight = replace(flight, around=replace(flight.around, housed=None))

@@ -35,7 +35,7 @@ def touching(board, member, frame):
                 yield str(face), round(low, 2), round(high, 2)
 
 
-@settings(max_examples=40)
+@settings(max_examples=15)
 @given(roofs(around=True))
 def test_marks_on_a_board_are_where_the_meshes_of_what_stands_there_touch_it(roof):
     pieces = placed(roof)
@@ -56,7 +56,7 @@ def test_marks_on_a_board_are_where_the_meshes_of_what_stands_there_touch_it(roo
         assert all(any(near(one, other) for other in told) for one in meshes), (board.id, meshes - told)
 
 
-@settings(max_examples=25)
+@settings(max_examples=10)
 @given(roofs(around=True) | outlines())
 def test_the_apprentice_squares_every_place_across_a_board_from_either_hook(roof):
     pieces = placed(roof)

@@ -33,7 +33,7 @@ def rows(framing):
     return {key: sorted(places) for key, places in found.items()}
 
 
-@settings(max_examples=80)
+@settings(max_examples=30)
 @given(roofs(around=True) | outlines())
 def test_no_bay_of_any_roof_is_wider_than_was_said(given_roof):
     try:

@@ -17,7 +17,7 @@ from tests.roofs import outlines, roofs
 LYING = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))
 
 
-@settings(max_examples=40)
+@settings(max_examples=20)
 @given(roofs(around=True) | outlines())
 def test_every_listed_length_is_the_solids_own_from_farthest_point_to_farthest_point(given_roof):
     for one in frame_roof(lay_out_roof(given_roof)).pieces:

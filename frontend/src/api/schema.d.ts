@@ -3188,6 +3188,12 @@ export interface components {
              * @default null
              */
             pocket: number | string | null;
+            /**
+             * Meet
+             * @default lap
+             * @enum {string}
+             */
+            meet: "lap" | "plumb";
         };
         /**
          * RidgeKind

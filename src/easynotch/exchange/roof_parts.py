@@ -181,6 +181,7 @@ class RidgeInput(Part):
     blocks: SectionInput | None = None
     posts: PostsInput | None = None
     pocket: NotNegative | None = None
+    meet: Literal["lap", "plumb"] = "lap"
 
     @model_validator(mode="after")
     def _section(self) -> "RidgeInput":
@@ -201,6 +202,7 @@ class RidgeInput(Part):
             blocks=self.blocks.stock() if self.blocks else None,
             posts=Posts(posts.stock(), posts.foot.mm) if posts else None,
             pocket=self.pocket.mm if self.pocket else None,
+            meet=self.meet,
         )
 
 

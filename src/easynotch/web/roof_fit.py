@@ -31,7 +31,7 @@ def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str
         values: dict[str, Value] = {"hap": Length(layout.notch.hap), "peak": Length(layout.peak)}
         return [words.say(Message(f"trial.{key}", values)) for key in keys]
     if layout.roof.ridge.kind is RidgeKind.NONE or len(layout.legs) == 1:
-        keys += ["pair_no_ridge" if len(layout.legs) > 1 else "shed"]
+        keys += [("pair_no_ridge" if layout.roof.lapped else "pair_plumb") if len(layout.legs) > 1 else "shed"]
     else:
         keys += ["prop", "string", "pattern"] if ridge_first else ["pair", "bring_up", "string"]
     keys += ["corners", "gap_top", "gap_bottom", "rest"]

@@ -115,6 +115,12 @@ function RoofSentence({ state }: { state: WorkState }) {
             </span>
           </>
         )}
+        {ridge["kind"] === "none" && (
+          <Pick
+            label={say("roof.meet")} chosen={(ridge["meet"] as string | undefined) ?? "lap"} onChoose={(meet) => state.keeper.change("ridge.meet", meet)}
+            answers={["lap", "plumb"].map((id) => [id, say(`roof.meet_${id}` as WordId)] as const)}
+          />
+        )}
         {ridge["kind"] === "board" && (
           <Pick
             label={say("roof.ridge_top")} chosen={(ridge["top"] as string | undefined) ?? "flush"} onChoose={(top) => state.keeper.change("ridge.top", top)}

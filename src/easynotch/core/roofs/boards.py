@@ -8,7 +8,7 @@ from .bays import false_tail_sides
 from .layout import Leg, RoofLayout
 from .mates import plate_top
 from .rafter import INWARD, finish, head_rows, plate_notch, tail_rows, to_eave
-from .roof import Gauged, RidgeKind, RoofError
+from .roof import Gauged, RoofError
 from .setting_out import SettingOut
 
 Placed = tuple[Member, tuple[Frame, ...]]
@@ -26,7 +26,7 @@ def measured_board(layout: RoofLayout, leg: Leg, station: float, number: int) ->
         RoofError: among half-lapped pairs, which are measured pair by pair.
     """
     roof = layout.roof
-    if roof.ridge.kind is RidgeKind.NONE and len(layout.legs) == 2:
+    if roof.lapped and len(layout.legs) == 2:
         raise RoofError("rafter.depths", message("error.roof_depths_pairs"))
     depth = roof.boards.depths[number]
     slope = leg.slope

@@ -79,7 +79,7 @@ def _around(layout: RoofLayout, framing: Framing) -> dict[str, float]:
     pocket = beam_pocket(layout)
     if pocket is not None:
         found |= {"pocket_sill": pocket.sill, "pocket_width": pocket.width, "pocket_height": pocket.height}
-    if layout.roof.ridge.kind is RidgeKind.NONE and len(layout.legs) == 2 and layout.alike:
+    if layout.roof.lapped and len(layout.legs) == 2 and layout.alike:
         # The lap is a rhombus between both edges; the peg goes through its middle.
         found["peg_drop"] = layout.roof.rafter.depth * layout.legs[0].slope.per_run / 2
     triangle = gable_triangle(layout)

@@ -49,7 +49,7 @@ def frame_roof(layout: RoofLayout) -> Framing:
     roof = layout.roof
     out = set_out(roof.plan.length, roof.spacing, roof.rafter.thickness, roof.first_bay, roof.hooked)
     pieces: list[Piece] = []
-    if roof.ridge.kind is RidgeKind.NONE and len(layout.legs) == 2:
+    if roof.lapped and len(layout.legs) == 2:
         pieces += _lapped_pairs(layout, out)
     else:
         pieces += _rafters(layout, out)
@@ -231,6 +231,11 @@ def _head_touches(
         yield Touch(f"{name}.upper_heel", member, "upper_heel", wall_face(layout, leg, inward, level))
     elif roof.ridge.kind is RidgeKind.BOARD and ridge is not None:
         yield Touch(f"{name}.head", member, "head", ridge_side(ridge, leg))
+    elif roof.ridge.kind is RidgeKind.NONE and not roof.lapped and len(layout.legs) == 2:
+        other = next(one for one in layout.legs if one is not leg)
+        mates = [one for piece in pieces if (one := standing_on(other, piece))]
+        mate = next((one for one in mates if one.role == member.role), mates[0])
+        yield Touch(f"{name}.head", member, "head", sawn_face(_beside(mate, member), "head"))
     elif roof.ridge.kind is RidgeKind.BEAM:
         other = next(
             one

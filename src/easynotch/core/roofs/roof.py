@@ -149,8 +149,9 @@ class Posts:
 
 @dataclass(frozen=True, slots=True)
 class Ridge:
-    """A ridge board, a beam the rafters sit on, or none. ``stand`` is a beam's own height to the rafters' top;
-    ``blocks`` stand between the rafters along it; ``pocket`` is the room left round a beam in the gable walls.
+    """A ridge board, a beam the rafters sit on, or none. ``stand`` is a beam's own height to the rafters' top; without
+    a ridge ``meet`` tells whether pairs are half lapped (``lap``) or meet plumb to plumb (``plumb``). ``blocks`` stand
+    between the rafters along it; ``pocket`` is the room left round a beam in the gable walls.
     """
 
     kind: RidgeKind
@@ -160,6 +161,7 @@ class Ridge:
     blocks: Stock | None = None
     posts: Posts | None = None
     pocket: float | None = None
+    meet: str = "lap"
 
 
 @dataclass(frozen=True, slots=True)
@@ -317,6 +319,11 @@ class Roof:
     pairs: tuple[tuple[Timber, Timber], ...] = ()
     boards: Boards = Boards()
     defects: tuple[Defect, ...] = ()
+
+    @property
+    def lapped(self) -> bool:
+        """Whether rafters meet without a ridge, each let half into the other."""
+        return self.ridge.kind is RidgeKind.NONE and self.ridge.meet == "lap"
 
 
 class RoofError(ValueError):
