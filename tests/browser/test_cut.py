@@ -23,7 +23,7 @@ def at_the_saw(page: Page, name: str):
 def test_boards_are_filled_ticked_and_taken_along(page):
     boards = at_the_saw(page, "Warden's hut")
     assert violations(page) == []
-    expect(page.locator(".cut-section").first).to_contain_text("part two pieces at one angle")
+    expect(page.locator(".cut-section").first).to_contain_text("shared cut")
     boards.first.locator(".cut-done").click()
     expect(page.locator(".cut-already li")).to_have_count(1)
     page.reload()

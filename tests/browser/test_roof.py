@@ -110,7 +110,7 @@ def test_what_is_built_round_the_rafters_is_asked_for_and_a_clash_is_told_at_fit
     commit(page, "Verge beyond the gables", "1/2")
     saved(page)
     station(page, "Work out")
-    expect(page.locator(".side")).to_contain_text("rafter 3 is up to")
+    expect(page.locator(".side")).to_contain_text("ignore rafter 3 (")
     page.get_by_role("button", name="shaped", exact=True).click()
     saved(page)
     expect(page.get_by_role("group", name="The tail's shape, from its top corner 1")).to_be_visible()
