@@ -7,7 +7,7 @@ from shapely import LineString, box
 
 from easynotch.core.roofs import Roof, frame_roof, lay_out_roof
 from easynotch.core.rules import Dialect, Words
-from easynotch.core.solid import Defect, extent, lie_clear, marks_of, outline, slides
+from easynotch.core.solid import Defect, Face, extent, lie_clear, marks_of, outline, slides
 from easynotch.core.solid.clear import turned_over
 from easynotch.core.stairs import lay_out, stringers
 from easynotch.core.tape import Tape, Units
@@ -81,3 +81,19 @@ def test_a_rafter_whose_notch_meets_a_knot_however_it_is_slid_is_told_to_be_turn
 def test_defects_of_a_board_of_no_known_length_are_asked_about_not_forgotten():
     worked = roof(rafter={"defects": [{"start": 0, "stop": '3"', "deep": '5"'}]})
     assert next(one for one in worked.checks if one.id == "slide_ask").level == "look"
+
+
+def test_a_shallow_defect_on_one_face_bars_only_that_faces_cuts_and_changes_sides_with_a_turned_board():
+    # A jack's head is one cheek: it begins at another place on either face.
+    jack = next(one.member for one in roof().members if one.member.role == "jack")
+    low, high = extent(jack)
+    length = high - low + 5.0
+    begins = {face: min(u for u, _ in outline(jack, face)) for face in (Face.NEAR, Face.FAR)}
+    early, late = sorted(begins, key=lambda face: begins[face])
+    at = begins[early] - low
+    knot = {face: (Defect(at, at + 3.0, jack.stock.depth, 0.0, face),) for face in (early, late)}
+    # The long point's face is barred; the other face begins a thickness farther on, clear of so small a place.
+    assert slides(knot[early], jack, length) == ()
+    assert slides(knot[late], jack, length) != ()
+    assert turned_over(knot[early], length)[0].face is late
+    assert turned_over((Defect(0.0, 5.0, 10.0),), length)[0].face is None

@@ -2061,7 +2061,8 @@ export interface components {
         };
         /**
          * DefectInput
-         * @description A place on the board to be dodged: from its better end, and how far in from the top edge it reaches.
+         * @description A place on the board to be dodged: from its better end, how far in from the top edge it reaches, and on which of
+         *     its wide faces, the better end to the left: ``near``, ``far``, or right through.
          */
         DefectInput: {
             /** Start */
@@ -2075,6 +2076,12 @@ export interface components {
              * @default null
              */
             top: number | string | null;
+            /**
+             * Face
+             * @default through
+             * @enum {string}
+             */
+            face: "through" | "near" | "far";
         };
         /**
          * DoorSwing

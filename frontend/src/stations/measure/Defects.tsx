@@ -10,11 +10,12 @@ export function Defects({ state, path }: { state: WorkState; path: string }) {
   const metric = state.job.units === "metric";
   const fresh = metric ? { start: "600 mm", stop: "660 mm", top: "0 mm", deep: "120 mm" } : { start: "24\"", stop: "27\"", top: '0"', deep: '4"' };
   const there = isThere(state.document, path);
+  const faces = (["through", "near", "far"] as const).map((id) => ({ id, name: say(`around.face_${id}`) }));
   return (
     <Choice label={say("around.defects")} there={there} onChange={() => state.keeper.change(path, there ? undefined : [fresh])}>
       <Rows
         state={state} path={path} title="around.defects" said="around.defects_say" fresh={fresh}
-        columns={[column("start", say("around.defect_start")), column("stop", say("around.defect_stop")), optional("top", say("around.defect_top")), column("deep", say("around.defect_deep"))]}
+        columns={[column("start", say("around.defect_start")), column("stop", say("around.defect_stop")), optional("top", say("around.defect_top")), column("deep", say("around.defect_deep")), { ...column("face", say("around.defect_face")), answers: faces, read: (value) => (typeof value === "string" ? value : "through") }]}
       />
     </Choice>
   );

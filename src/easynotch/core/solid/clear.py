@@ -6,7 +6,7 @@ up: what was at its better end then lies at the piece's foot. Source: ``trade.md
 """
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from .extent import extent
 from .face import Face
@@ -25,13 +25,14 @@ TRIM = 25.4
 @dataclass(frozen=True, slots=True)
 class Defect:
     """A split or a knot that no cut may meet: along the board from its better end, and in from the top edge, from
-    ``top`` to ``deep``, right through its thickness.
+    ``top`` to ``deep``; on one wide face alone, or where no ``face`` is told right through its thickness.
     """
 
     start: float
     stop: float
     deep: float
     top: float = 0.0
+    face: Face | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +45,7 @@ class Zone:
     role: str
     along: Span
     down: Span
+    face: Face = Face.NEAR
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,9 +78,13 @@ def lie_clear(defects: tuple[Defect, ...], member: Member, length: float, *, tur
 
 
 def turned_over(defects: tuple[Defect, ...], length: float) -> tuple[Defect, ...]:
-    """Defects from the other end of a board."""
-    return tuple(Defect(max(0.0, length - one.stop), length - one.start, one.deep, one.top) for one in defects
-                 if one.start < length)  # fmt: skip
+    """Defects from the other end of a board, its crown still up: its other face then lies near."""
+    other = {Face.NEAR: Face.FAR, Face.FAR: Face.NEAR}
+    return tuple(
+        Defect(max(0.0, length - one.stop), length - one.start, one.deep, one.top,
+               other[one.face] if one.face is not None else None)
+        for one in defects if one.start < length
+    )  # fmt: skip
 
 
 def slides(defects: tuple[Defect, ...], member: Member, length: float) -> tuple[Span, ...]:
@@ -118,7 +124,7 @@ def sound_zones(member: Member) -> tuple[Zone, ...]:
     """Every sawn place on both faces; beside each notch's corner the wood it leaves: down to the lower edge under a
     stair's, up to the top edge over a seat.
     """
-    found: dict[tuple[float, ...], Zone] = {}
+    found: dict[tuple[object, ...], Zone] = {}
     shift, depth = member.zero - extent(member)[0], member.stock.depth
     for mark in (one for face in (Face.NEAR, Face.FAR) for one in marks_of(member, face)):
         for (a, b), (c, d) in mark.pieces:
@@ -129,7 +135,7 @@ def sound_zones(member: Member) -> tuple[Zone, ...]:
             if mark.role == "heel" and min(b, d) > NEAR:
                 top = (c, d) if b > d else (a, b)
                 made.append(Zone(mark.id, mark.role, (top[0] + shift,) * 2, (0.0, top[1])))
-            found.update({(*one.along, *one.down): one for one in made})
+            found.update({(mark.face, *one.along, *one.down): replace(one, face=mark.face) for one in made})
     return tuple(found.values())
 
 
@@ -141,6 +147,8 @@ def names_of(zones: Iterable[Zone]) -> str:
 def _blocked(zone: Zone, defect: Defect) -> list[Span]:
     """The shifts that bring a place into a defect."""
     (start, stop), (top, low) = zone.along, zone.down
+    if defect.face not in (None, zone.face):
+        return []
     if defect.deep <= top - NEAR or defect.top >= low + NEAR:
         return []
     return [(defect.start - stop - NEAR, defect.stop - start + NEAR)]
