@@ -94,5 +94,5 @@ def test_a_rafter_flush_with_the_squared_end_is_marked_by_its_other_side(home):
         if step.role == "place" and step.reading is not None
     ]
     near = [step.reading for step in ticks if step.face is Face.NEAR]
-    # King commons at both ends, 1 1/2 in thick, and three between: 24 in from the first one's outer side, each.
-    assert near == pytest.approx([38.1, 609.6, 1219.2, 1828.8, 98 * 25.4], abs=0.01)
+    # Kings at both ends, 1 1/2 in thick, 98 in apart centre to centre: three bays of 24 in, and the last 26 in two.
+    assert near == pytest.approx([inch * 25.4 for inch in (1.5, 24, 48, 72, 85, 98)], abs=0.01)
