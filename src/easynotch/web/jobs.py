@@ -111,7 +111,9 @@ class Drawn:
 
 def _card(job: Job, work: Work, query: WordsQuery, limits: str) -> CardView:
     words = words_of(query, Units(job.units))
-    drawn = _drawn(json.dumps(work.document), Units(job.units), limits, words)
+    # A name changes nothing of what is drawn: copies are worked out once.
+    unnamed = {key: value for key, value in work.document.items() if key != "name"}
+    drawn = _drawn(json.dumps(unnamed), Units(job.units), limits, words)
     return CardView(
         work=work_view(work), profile=drawn.profile, plan=drawn.plan, summary=drawn.summary, next=drawn.following
     )
