@@ -7,16 +7,18 @@ from shapely import LineString, box
 
 from easynotch.core.roofs import Roof, frame_roof, lay_out_roof
 from easynotch.core.rules import Dialect, Words
-from easynotch.core.solid import Defect, Face, extent, lie_clear, marks_of, outline, slides
+from easynotch.core.solid import Defect, Face, Stock, extent, lie_clear, marks_of, outline, slides
 from easynotch.core.solid.clear import turned_over
 from easynotch.core.stairs import lay_out, stringers
 from easynotch.core.tape import Tape, Units
+from easynotch.drawing.in_hand import draw_in_hand
 from easynotch.exchange import read_job
 from easynotch.presenting.mark.board import board_view
 from easynotch.presenting.mark.defects import lying_of
 from easynotch.presenting.mark.patterns import patterns_of
 from easynotch.presenting.mark.pieces import tools_of
 from tests.core.test_bench import IN, roof
+from tests.core.test_stair_limits import plain_flight
 from tests.flights import flights
 from tests.roofs import roofs
 
@@ -75,7 +77,7 @@ def test_a_rafter_whose_notch_meets_a_knot_however_it_is_slid_is_told_to_be_turn
     assert board.hook == pytest.approx(lying.start)
     assert any("better end lies at the foot" in note for stop in board.stops for note in stop.notes)
     # The knot is drawn where it lies once the board is turned.
-    assert board.defects[0][0][0] == pytest.approx(132 * IN - (at + spare + 60))
+    assert board.defects[0].corners[0][0] == pytest.approx(132 * IN - (at + spare + 60))
 
 
 def test_defects_of_a_board_of_no_known_length_are_asked_about_not_forgotten():
@@ -97,3 +99,27 @@ def test_a_shallow_defect_on_one_face_bars_only_that_faces_cuts_and_changes_side
     assert slides(knot[late], jack, length) != ()
     assert turned_over(knot[early], length)[0].face is late
     assert turned_over((Defect(0.0, 5.0, 10.0),), length)[0].face is None
+
+
+def test_a_board_in_hand_that_is_turned_is_drawn_as_it_lies_with_the_piece_laid_out_from_its_other_end():
+    bare = plain_flight(stock=Stock(45.0, 290.0, 4200.0))
+    pattern = stringers(lay_out(bare))[0]
+    low, high = extent(pattern)
+    spare = 60.0
+    length = high - low + spare
+    # Some knot in the lower half, which only turning the board brings clear of head and foot.
+    tried = (Defect(at, at + 80.0, 285.0, 215.0) for at in range(0, int(length), 10))
+    knot = next(one for one in tried if (found := lie_clear((one,), pattern, length)) is not None and found.turned)
+    flight = plain_flight(stock=Stock(45.0, 290.0, length), defects=(knot,))
+    layout = lay_out(flight)
+    lying = lie_clear(flight.around.defects, pattern, length)
+    sheet = draw_in_hand(layout, pattern)
+    drawn = next(path for path in sheet.paths if path.id == "defect_1")
+    assert drawn.points[0] == pytest.approx((knot.start, knot.top))
+    laid = next(path for path in sheet.paths if path.id == "laid")
+    us = [u for u, _ in laid.points]
+    assert lying.turned
+    assert max(us) == pytest.approx(length - lying.start)
+    assert any(one.id == "slide_from_other" for one in sheet.dimensions)
+    assert min(us) >= -1e-6
+    assert max(us) <= length + 1e-6

@@ -59,7 +59,13 @@ def test_the_board_in_hand_shows_the_pattern_itself_slid_to_where_it_may_start(f
     (laid,) = [path for path in sheet.paths if path.id == "laid"]
     lying = lie_clear(flight.around.defects, pattern, flight.stock.length)
     start = lying.start if lying else 0.0
-    assert [u for u, _ in laid.points] == pytest.approx([u - pattern.zero + start for u, _ in outline(pattern)])
+    begun = [u - pattern.zero + start for u, _ in outline(pattern)]
+    turned = lying is not None and lying.turned
+    length = flight.stock.length
+    assert [u for u, _ in laid.points] == pytest.approx([length - u for u in begun] if turned else begun)
+    # What was measured stays where it was typed: a touch on the drawing marks that place.
+    drawn = sorted(path.points[0][0] for path in sheet.paths if path.id.startswith("defect_"))
+    assert drawn == pytest.approx(sorted(one.start for one in flight.around.defects if one.start < length))
     assert min(u for u, _ in laid.points) >= -1e-6
     assert max(u for u, _ in laid.points) <= flight.stock.length + 1e-6
 

@@ -96,3 +96,18 @@ def test_a_rafter_flush_with_the_squared_end_is_marked_by_its_other_side(home):
     near = [step.reading for step in ticks if step.face is Face.NEAR]
     # Kings at both ends, 1 1/2 in thick, 98 in apart centre to centre: three bays of 24 in, and the last 26 in two.
     assert near == pytest.approx([inch * 25.4 for inch in (1.5, 24, 48, 72, 85, 98)], abs=0.01)
+
+
+def test_the_fascias_own_marks_are_the_places_that_are_squared_across_it():
+    from easynotch.core.roofs import fascia_run  # noqa: PLC0415
+    from easynotch.exchange import parse_json, read_job, worked_out  # noqa: PLC0415
+    from tests.conftest import HOME  # noqa: PLC0415
+
+    job = read_job(parse_json((HOME / "demo" / "3-heron-flats-roofs.json").read_bytes()))
+    worked = worked_out(job, 1)
+    run = fascia_run(worked.layout, worked.framing.setting_out)
+    boards = {piece.member.id: piece.member for piece in worked.framing.pieces}
+    standing = [(p.member, p.frames) for p in worked.framing.pieces if p.member.role in STANDING]
+    for number, piece in enumerate(run.pieces, 1):
+        found = meetings(boards[f"fascia_a_{number}"], standing)
+        assert [one.low for one in found] == pytest.approx(list(piece.marks), abs=1e-6)

@@ -261,14 +261,14 @@ def test_a_lath_carries_every_piece_where_the_framing_has_it(works):
     assert header.stands[-1].far == pytest.approx(flight.width)
     laths = {lath.title: lath for lath in laths_of(hut.worked, hut.words)}
     run, thick = hut.worked.facts["run"], hut.worked.layout.roof.rafter.thickness
-    plate = laths["Plate 1, from corner 1 on"]
+    plate = laths["First side's plate, from the first end on"]
     kings = [one.near for one in plate.stands if "King" in one.title or "king" in one.title]
     assert kings == pytest.approx([run - thick / 2, plate.length - run - thick / 2])
     ridge = laths["Ridge"]
     assert ridge.length == pytest.approx(hut.worked.facts["ridge_length"])
     assert all(one.near >= -1e-6 and one.far <= ridge.length + 1e-6 for one in ridge.stands)
     # What stands along both long plates stands at the same places, seen from either end.
-    other = laths["Plate 3, from corner 3 on"]
+    other = laths["Second side's plate, from the second end on"]
     assert sorted(round(plate.length - one.far, 3) for one in other.stands) == [
         round(one.near, 3) for one in plate.stands
     ]

@@ -225,3 +225,12 @@ def test_every_hip_roof_has_its_bevels_sheets_and_choices(client, demo):
             assert {one["angle"] for one in corner["reads"]} <= {one["angle"] for one in corner["bevels"]}
             assert corner["check"]["distance"]["mm"] > corner["check"]["level"]["mm"]
         assert all(pattern["lines"] for pattern in found["patterns"])
+
+
+def test_the_gauge_check_knows_every_place_that_mark_shows_on_a_ridge(client, demo):
+    job = {**demo, "works": demo["works"][:1]}
+    board = client.post("/api/work-out?piece=ridge", json=job).json["works"][0]["screen"]["board"]
+    (places,) = [stop for stop in board["stops"] if stop["id"] == "places"]
+    assert places["crosses"]
+    found = client.post("/api/gauge-check?piece=ridge&stop=places&first=24", json=job)
+    assert found.status_code == 200

@@ -1065,12 +1065,9 @@ export interface components {
             plank: boolean;
             /**
              * Defects
-             * @description splits and knots of this board, as polygons
+             * @description splits and knots of this board
              */
-            defects: [
-                number,
-                number
-            ][][];
+            defects: components["schemas"]["DefectView"][];
             /** Stops */
             stops: components["schemas"]["StopView"][];
             /** Tape Unit */
@@ -1119,6 +1116,19 @@ export interface components {
             remedy: string | null;
             /** Source */
             source: string | null;
+        };
+        /**
+         * DefectView
+         * @description A split or a knot as it lies on the board: on one face, near or far, or right through.
+         */
+        DefectView: {
+            /** Corners */
+            corners: [
+                number,
+                number
+            ][];
+            /** Face */
+            face: string | null;
         };
         /**
          * DimensionView

@@ -4,7 +4,7 @@ import type { Board } from "../api/types";
 import { path, place, type View } from "./geometry";
 
 /** Wood with its waste hatched: a pattern, so that it does not rest on colour. */
-export function Wood({ board, view, grain = false }: { board: Board; view: View; grain?: boolean }) {
+export function Wood({ board, view, grain = false, face = "near" }: { board: Board; view: View; grain?: boolean; face?: "near" | "far" }) {
   const id = useId();
   const length = board.length;
   const [x, y] = place(view, [view.way > 0 ? 0 : length, view.up > 0 ? 0 : board.depth]);
@@ -33,7 +33,7 @@ export function Wood({ board, view, grain = false }: { board: Board; view: View;
         <polygon key={`h${i}`} fill={`url(#${id})`} points={path(view, scrap)} />
       ))}
       {board.defects.map((defect, i) => (
-        <polygon key={`d${i}`} className="defect" points={path(view, defect)} />
+        <polygon key={`d${i}`} className={defect.face === null || defect.face === face ? "defect" : "defect below"} points={path(view, defect.corners)} />
       ))}
       <rect className="board-edge" x={x} y={y} width={width} height={height} />
     </g>

@@ -86,7 +86,7 @@ export function Lens({ board: near, stop, square, done, span, before, onTurn, on
       {view && (
         <svg width={width} height={height} role="img" aria-label={say(far ? "mark.lens_far" : "mark.lens")}>
           <g ref={scene}>
-            <Wood board={board} view={view} grain />
+            <Wood board={board} view={view} grain face={far ? "far" : "near"} />
             <TapeEdge board={board} view={view} width={width} near={stop.at} thickness={TAPE} />
             <Lines board={board} view={view} open={stop.marks} done={done} />
             {before.map((line, i) => (

@@ -35,6 +35,8 @@ from .parts import LISTED, Flag, Part, SectionInput, Whole
 NOTHING = Measured(0.0, "0 mm")
 HOLE_DEEPER = {Units.IMPERIAL: 6.35, Units.METRIC: 6.0}
 """mm: how much deeper than its embedment an anchor's hole is drilled."""
+CLEAR_OF_WOOD = {Units.IMPERIAL: 50.8, Units.METRIC: 50.0}
+"""mm: how far an anchor keeps from a stringer's face and from the kicker's end."""
 Many = Annotated[tuple[Positive, ...], Field(max_length=40), LISTED]
 
 
@@ -318,7 +320,8 @@ class AroundInput(Part):
                 Overhead(min(one.start.mm, one.stop.mm), max(one.start.mm, one.stop.mm), one.above.mm)
                 for one in self.overhead
             ),
-            anchors=Anchors(anchors.embedment.mm, anchors.length.mm, anchors.spacing.mm, HOLE_DEEPER[units])
+            anchors=Anchors(anchors.embedment.mm, anchors.length.mm, anchors.spacing.mm, HOLE_DEEPER[units],
+                            CLEAR_OF_WOOD[units])
             if anchors
             else None,
             screws=Screws(

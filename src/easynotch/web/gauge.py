@@ -6,11 +6,12 @@ from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import Field
 
-from ..core.bench import Clamped, Do, Edge, LeggedHold, Setting, Shifted, clamped, lay_on_board, steps_of
+from ..core.bench import Clamped, Do, Edge, LeggedHold, Setting, Shifted, clamped
 from ..core.rules import Words
-from ..core.solid import extent
+from ..core.solid import Member, extent
 from ..core.terms import Angle, Count, Length, Message, Value
-from ..exchange import JobInput, Problem, Problems, WorkedMember, typed_length, worked_out
+from ..exchange import JobInput, Problem, Problems, Worked, typed_length, worked_out
+from ..presenting.mark.laying import lay_out_piece
 from ..presenting.mark.pieces import tools_of
 from . import problem
 from .kept import WordsQuery, answer, words_of
@@ -46,18 +47,18 @@ def gauge_check(query: GaugeQuery, body: JobInput) -> Response:
     words = words_of(query, body.units)
     try:
         worked = worked_out(body, 0, words.tape) if body.works else None
-        laid = next((one for one in worked.members if one.member.id == query.piece), None) if worked else None
-        if laid is None:
+        found = next((one for one in worked.members if one.member.id == query.piece), None) if worked else None
+        if worked is None or found is None:
             raise Problems([Problem("stop", Message("problem.no_stop"))])
-        return answer(GaugeView(rows=_rows(query, body, laid, words)))
-    except Problems as found:
-        return problem.from_problems(found, words)
+        return answer(GaugeView(rows=_rows(query, body, (worked, found.member), words)))
+    except Problems as wrong:
+        return problem.from_problems(wrong, words)
 
 
-def _rows(query: GaugeQuery, job: JobInput, laid: WorkedMember, words: Words) -> list[CheckView]:
-    tools = tools_of(job)
-    preferences = tools.preferences
-    steps = [step for step in steps_of(laid.member, preferences) if step.stop == query.stop]
+def _rows(query: GaugeQuery, job: JobInput, of: tuple[Worked, Member], words: Words) -> list[CheckView]:
+    worked, member = of
+    laid = lay_out_piece(worked, member, tools_of(job).preferences)
+    steps = [step for step in laid.steps if step.stop == query.stop]
     if not steps:
         raise Problems([Problem("stop", Message("problem.no_stop"))])
     rows = []
@@ -67,7 +68,7 @@ def _rows(query: GaugeQuery, job: JobInput, laid: WorkedMember, words: Words) ->
         hold, line = step.hold, step.line
         if not isinstance(hold, LeggedHold) or line is None or not {"tongue", "body"} & read.keys():
             continue
-        notches = sum(one.planes[0].role == "riser" for one in laid.member.removals if len(one.planes) > 1)
+        notches = sum(one.planes[0].role == "riser" for one in member.removals if len(one.planes) > 1)
         stepped = notches if {"riser", "tread"} <= {one.role for one in steps} else 0
         long = hypot(line.end[0] - line.start[0], line.end[1] - line.start[1])
         off = clamped(
@@ -77,10 +78,9 @@ def _rows(query: GaugeQuery, job: JobInput, laid: WorkedMember, words: Words) ->
         break
     ticks = [step for step in steps if step.do is Do.TICK and step.start is not None and step.start.edge is Edge.END]
     if "first" in read and ticks:
-        layout = lay_on_board(laid.member, preferences)
-        low, high = extent(laid.member)
-        stock = laid.member.stock.length
-        spare = None if stock is None or not layout.holds else stock - (high - low)
+        low, high = extent(member)
+        stock = member.stock.length
+        spare = None if stock is None or not laid.layout.holds else stock - (high - low)
         rows += _shifted(Shifted(ticks[-1].reading or 0.0, read["first"], spare), words)
     return rows
 

@@ -78,11 +78,12 @@ def bench(query: BenchQuery) -> Response:
         jobs = [
             BenchJobView(
                 job=job_view(db, job),
-                cards=[_card(job, work, query, _limits_text(db, job)) for work in works],
+                cards=[_card(job, work, query, limits) for work in works],
                 of_job=of_job,
             )
             for job in list_jobs(db)
             for works, of_job in [found.of_job.get(job.id, ([], 0))]
+            for limits in [_limits_text(db, job)]
             if works or _empty_but_shown(job, shelf)
         ]
     return answer(BenchView(jobs=jobs, of_all=found.of_all, put_away=put_away))

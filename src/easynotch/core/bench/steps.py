@@ -200,10 +200,7 @@ def _half_thickness(sequence: Sequence) -> None:
     """Where half a piece's thickness is let in, gauge it along the edges it comes out at."""
     member, layout = sequence.member, sequence.layout
     for removal in member.removals:
-        # A post's own faces are gauged along its length.
-        if removal.housing or removal.planes[0].role == "face":
-            continue
-        if not any(abs(cut.plane.normal.z) > 1.0 - 1e-9 for cut in removal.planes):
+        if not any(cut.role == "cheek" for cut in removal.planes):
             continue
         flat = next(cut.plane for cut in removal.planes if abs(cut.plane.normal.z) > 1.0 - 1e-9)
         shoulder = next((cut.plane for cut in removal.planes if abs(cut.plane.normal.z) < 0.5), None)

@@ -9,7 +9,7 @@ from .extras import barge_rafters, blocks, collar_ties, dropped_rafters
 from .fascia_run import fascia_pieces
 from .half_lap import lapped, pairs_of
 from .layout import Leg, RoofLayout
-from .mates import WALL, inner_face, plate_top, strip, wall_face
+from .mates import WALL, plate_top, strip, wall_face
 from .rafter import purlin_place, rafter
 from .ridge import fascia_member, ridge_member
 from .roof import RidgeKind, UpperEnd
@@ -221,7 +221,7 @@ def _head_touches(
                 f"{name}.head",
                 member,
                 "head",
-                inner_face(layout, leg, leg.run, slope.height(leg.run) + 10, -WALL),
+                wall_face(layout, leg, leg.run, slope.height(leg.run) + 10, -WALL),
             )
             return
         plate = roof.plan.plate + roof.plan.sheathing

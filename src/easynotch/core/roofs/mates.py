@@ -46,37 +46,19 @@ def plates_under(layout: RoofLayout, legs: Iterable[Leg]) -> MateFace:
 
 def strip(layout: RoofLayout, leg: Leg, near: float, far: float, level: float) -> MateFace:
     """A level face along an eave as long as its wall, from one distance inward to another."""
+    return _along(layout, leg, (near, level), (far, level))
+
+
+def wall_face(layout: RoofLayout, leg: Leg, inward: float, top: float, bottom: float | None = None) -> MateFace:
+    """A plumb face looking back at the eave, as long as its wall, from a height down to another or to the ground."""
+    return _along(layout, leg, (inward, top - WALL if bottom is None else bottom), (inward, top))
+
+
+def _along(layout: RoofLayout, leg: Leg, first: tuple[float, float], second: tuple[float, float]) -> MateFace:
+    """The face between two lines along a wall, each so far inward and so high."""
     low, high = _wall_ends(layout, leg)
-    slope = leg.slope
     return support_face(
-        slope.at(low, near, level),
-        slope.at(high, near, level),
-        slope.at(high, far, level),
-        slope.at(low, far, level),
-    )
-
-
-def wall_face(layout: RoofLayout, leg: Leg, inward: float, top: float) -> MateFace:
-    """A plumb face looking outward, as long as its wall, down from a height."""
-    low, high = _wall_ends(layout, leg)
-    slope = leg.slope
-    return support_face(
-        slope.at(low, inward, top),
-        slope.at(low, inward, top - WALL),
-        slope.at(high, inward, top - WALL),
-        slope.at(high, inward, top),
-    )
-
-
-def inner_face(layout: RoofLayout, leg: Leg, inward: float, top: float, bottom: float) -> MateFace:
-    """A plumb face looking back at the eave: of a wall a roof leans on."""
-    low, high = _wall_ends(layout, leg)
-    slope = leg.slope
-    return support_face(
-        slope.at(low, inward, bottom),
-        slope.at(high, inward, bottom),
-        slope.at(high, inward, top),
-        slope.at(low, inward, top),
+        leg.slope.at(low, *first), leg.slope.at(high, *first), leg.slope.at(high, *second), leg.slope.at(low, *second)
     )
 
 

@@ -6,7 +6,7 @@ All read off the pieces' own planes, whatever kind of piece it is.
 from collections.abc import Iterator
 
 from ..solid import Member, inner_corners, lie_clear, meeting_zones, names_of, sawn_extent
-from ..terms import Check, Count, Least, Length, Level, Limits, Message, Named, Share, Value, against
+from ..terms import Check, Count, Length, Level, Limits, Message, Named, Share, Value, against
 from .framing import RAFTERS, Framing
 from .layout import RoofLayout
 
@@ -84,7 +84,7 @@ def check_defects(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
         yield _told("slide_none", "slide_none", None, values, fine=False, over=Level.STOP)
         return
     name = "slide_turned" if lying.turned else "slide"
-    values = {"value": Least(lying.start), "to": Length(lying.free[0][1])}
+    values = {"value": Length(lying.start), "to": Length(lying.free[0][1])}
     yield _told(name, name, Length(lying.start), values, fine=True)
 
 

@@ -9,8 +9,6 @@ from .layout import Layout
 from .places import kicker_stands, lying, spacer, stringer_count, stringer_places
 from .steps import Placed
 
-CLEAR = 50.0
-"""mm: how far an anchor keeps from a stringer's face and from the kicker's end."""
 LEAST_ANCHORS = 2
 
 
@@ -91,20 +89,20 @@ def anchor_plan(layout: Layout) -> AnchorPlan | None:
     if anchors is None or kicker is None or not pieces:
         return None
     member, frames = pieces[0]
-    half = layout.flight.width / 2
+    half, clear = layout.flight.width / 2, anchors.clear
     blocked = [
-        (half - y - layout.flight.stock.thickness / 2 - CLEAR, half - y + layout.flight.stock.thickness / 2 + CLEAR)
+        (half - y - layout.flight.stock.thickness / 2 - clear, half - y + layout.flight.stock.thickness / 2 + clear)
         for y in stringer_places(layout)
     ]
     left = half - frames[0].origin.y
     right = left + member.lengths["overall"] + (frames[0].origin.y - frames[-1].origin.y)
-    free, at = [], left + CLEAR
+    free, at = [], left + clear
     for low, high in sorted(blocked):
         if low - at > 0:
             free.append((at, low))
         at = max(at, high)
-    if right - CLEAR > at:
-        free.append((at, right - CLEAR))
+    if right - clear > at:
+        free.append((at, right - clear))
     if not free:
         return AnchorPlan((), anchors.embedment + anchors.deeper, right - left)
     first, last = free[0][0], free[-1][1]

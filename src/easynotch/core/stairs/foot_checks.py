@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from ..terms import Check, Count, Length, Level
 from ..terms.check import TOUCHING
 from .checks import plain
-from .feet import CLEAR, LEAST_ANCHORS, anchor_plan
+from .feet import LEAST_ANCHORS, anchor_plan
 from .flight import HeadKind, KickerNotch
 from .layout import Layout
 
@@ -35,7 +35,11 @@ def _anchors(layout: Layout) -> Iterator[Check]:
         return
     enough = len(plan.places) >= LEAST_ANCHORS
     yield plain(
-        "anchors", Level.OK if enough else Level.STOP, Length(plan.hole), n=Count(len(plan.places)), clear=Length(CLEAR)
+        "anchors",
+        Level.OK if enough else Level.STOP,
+        Length(plan.hole),
+        n=Count(len(plan.places)),
+        clear=Length(anchors.clear),
     )
     wanted = anchors.embedment + kicker.thickness
     yield plain(

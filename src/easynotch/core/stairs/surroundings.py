@@ -122,13 +122,15 @@ class Overhead:
 @dataclass(frozen=True, slots=True)
 class Anchors:
     """Anchors through the kicker: embedment in the slab, their own length, how far apart they may stand, and how much
-    deeper than their embedment a hole is drilled (a quarter of an inch, or 6 mm).
+    deeper than their embedment a hole is drilled (a quarter of an inch, or 6 mm); ``clear`` is what they keep from a
+    stringer's face and from the kicker's end.
     """
 
     embedment: float
     length: float
     spacing: float
     deeper: float = 6.35
+    clear: float = 50.0
 
 
 @dataclass(frozen=True, slots=True)

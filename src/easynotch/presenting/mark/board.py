@@ -1,13 +1,13 @@
 """A piece on the horses as the Mark station shows it."""
 
-from ...core.bench import Edge, Handed, Hold, Hook, lay_on_board, steps_of
+from ...core.bench import Edge, Handed, Hold, Hook
 from ...core.rules import Words
 from ...core.solid import Face, extent
 from ...drawing import FaceSheet, draw_board
 from ...exchange import Worked
 from ..shared.shown import shown
-from .defects import begins, lying_of
-from .models import BoardView, FarView, MarkView, RunningView
+from .laying import lay_out_piece
+from .models import BoardView, DefectView, FarView, MarkView, RunningView
 from .patterns import Pattern
 from .sentences import is_imperial
 from .stops import GRADUATIONS, Piece, stop_views
@@ -23,15 +23,13 @@ BEYOND = 60.0
 def board_view(worked: Worked, pattern: Pattern, words: Words, tools: Tools) -> BoardView:
     """Return a pattern on the horses: its board, its steps, its running marks."""
     member, preferences = pattern.first.member, tools.preferences
-    lying = lying_of(worked, member)
-    start = begins(lying)
-    layout = lay_on_board(member, preferences, start)
-    steps = steps_of(member, preferences, more=pattern.count - 1 + pattern.spare(tools), begins=start,
-                     meets=pattern.meets)  # fmt: skip
+    laid = lay_out_piece(
+        worked, member, preferences, more=pattern.count - 1 + pattern.spare(tools), meets=pattern.meets
+    )
+    layout, steps = laid.layout, laid.steps
     title = title_in(worked, member, words)
     kind = kind_of(worked, member)
-    stops = stop_views(Piece(title, kind, steps, layout, preferences, words, names_in(worked, words),
-                              lying is not None and lying.turned))  # fmt: skip
+    stops = stop_views(Piece(title, kind, laid, preferences, words, names_in(worked, words)))
     held = [u for stop in stops for step in stop.steps if step.square is not None
             for u, _ in (step.square.heel, step.square.tongue_at, step.square.body_at)]  # fmt: skip
     wood = max([*(u for stop in stops for line in stop.lines for u, _ in line), layout.hook, *held, 0.0])
@@ -68,9 +66,12 @@ def board_view(worked: Worked, pattern: Pattern, words: Words, tools: Tools) -> 
         from_foot=preferences.hook is Hook.FOOT,
         plank=kind.plank,
         defects=[
-            [(one.start, one.top), (one.stop, one.top), (one.stop, min(one.deep, sheet.depth)),
-             (one.start, min(one.deep, sheet.depth))]
-            for one in (lying.defects if lying is not None else ())
+            DefectView(
+                corners=[(one.start, one.top), (one.stop, one.top), (one.stop, min(one.deep, sheet.depth)),
+                         (one.start, min(one.deep, sheet.depth))],
+                face=None if one.face is None else str(one.face),
+            )
+            for one in (laid.lying.defects if laid.lying is not None else ())
         ],
         stops=stops,
         tape_unit=unit,

@@ -4,11 +4,10 @@ from collections.abc import Iterator
 from dataclasses import replace
 from typing import Any
 
-from ...core.bench import Preferences, as_json, lay_on_board, steps_of
+from ...core.bench import Preferences, as_json
 from ...core.rules import Words
 from ...exchange import Worked
-from .defects import begins, lying_of
-from .places import meets_of
+from .laying import lay_out_piece
 from .stops import Piece, stop_views
 from .titles import kind_of, names_in, title_in
 
@@ -20,16 +19,14 @@ def members_json(worked: Worked, preferences: Preferences, words: Words) -> list
         return " ".join(words.called(mm)).strip()
 
     made = []
-    for laid in worked.members:
-        member = laid.member
-        lying = lying_of(worked, member)
-        start = begins(lying)
-        layout = lay_on_board(member, preferences, start)
-        steps = steps_of(member, preferences, more=member.count - 1, begins=start, meets=meets_of(worked, member))
+    for one in worked.members:
+        member = one.member
+        laid = lay_out_piece(worked, member, preferences, more=member.count - 1)
+        layout = laid.layout
         made.append({
             "id": member.id, "role": member.role, "count": member.count,
             "board": {"length": layout.length, "depth": layout.depth, "thickness": layout.thickness},
-            "steps": [as_json(step, called, inside=preferences.square.inside) for step in steps],
+            "steps": [as_json(step, called, inside=preferences.square.inside) for step in laid.steps],
         })  # fmt: skip
     return made
 
@@ -37,29 +34,13 @@ def members_json(worked: Worked, preferences: Preferences, words: Words) -> list
 def members_said(worked: Worked, preferences: Preferences, words: Words) -> Iterator[str]:
     """Yield every member's steps in words: its title, then each place along its board with its figure."""
     names = names_in(worked, words)
-    for laid in worked.members:
-        member = laid.member
+    for one in worked.members:
+        member = one.member
         title = title_in(worked, member, words)
-        lying = lying_of(worked, member)
-        start = begins(lying)
-        layout = lay_on_board(member, preferences, start)
-        steps = steps_of(member, preferences, more=member.count - 1, begins=start, meets=meets_of(worked, member))
+        laid = lay_out_piece(worked, member, preferences, more=member.count - 1)
+        piece = Piece(title, kind_of(worked, member), laid, preferences, words, names)
         yield f"  {title}, × {member.count}"
-        for number, stop in enumerate(
-            stop_views(
-                Piece(
-                    title,
-                    kind_of(worked, member),
-                    steps,
-                    layout,
-                    preferences,
-                    words,
-                    names,
-                    lying is not None and lying.turned,
-                )
-            ),
-            1,
-        ):
+        for number, stop in enumerate(stop_views(piece), 1):
             figure = f"{stop.figure.text} {stop.figure.sense}".strip() if stop.figure else ""
             yield f"  {number:3}. {stop.title}" + (f": {figure}, {stop.ends}" if figure else "")
             for step in stop.steps:

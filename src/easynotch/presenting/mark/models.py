@@ -94,6 +94,14 @@ class FarView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class DefectView:
+    """A split or a knot as it lies on the board: on one face, near or far, or right through."""
+
+    corners: list[Point]
+    face: str | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class BoardView:
     """A piece on its uncut board on the horses: u from the board's left end, v down from the top edge, mm."""
 
@@ -115,7 +123,7 @@ class BoardView:
     hook: Annotated[float, Field(description="where the tape is hooked, mm along the board")]
     from_foot: Annotated[bool, Field(description="whether it is hooked at the foot, and reads towards the head")]
     plank: Annotated[bool, Field(description="whether it is a straight board, with no crown to lay up")]
-    defects: Annotated[list[list[Point]], Field(description="splits and knots of this board, as polygons")]
+    defects: Annotated[list[DefectView], Field(description="splits and knots of this board")]
     stops: list[StopView]
     tape_unit: float
     tape_division: float

@@ -7,6 +7,7 @@ BOARDS = frozenset({"ridge", "fascia", "false_fascia", "kicker", "drop_board", "
 """Roles of boards that others stand against."""
 STANDING = frozenset({
     "common", "upper_common", "dropped_common", "king_common", "end_common", "jack", "hung", "false_tail", "stringer",
+    "barge_rafter",
 })  # fmt: skip
 """Roles of what stands against them."""
 

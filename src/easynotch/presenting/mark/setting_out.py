@@ -4,11 +4,13 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import hypot
 
+from ...core.roofs import End
 from ...core.rules import Words
 from ...core.stairs import anchor_plan, stringer_places
 from ...core.terms import Message, message
 from ...exchange import Worked, WorkedFlight, WorkedRoof
-from .titles import title_in
+from .places import meets_of
+from .titles import names_in, title_in
 
 ALONG = 0.999
 """How nearly a rafter must run square to an eave to stand along it."""
@@ -38,7 +40,7 @@ def laths_of(worked: Worked, words: Words) -> list[Lath]:
     """Every plate with rafters square to it, and the ridge; of a stair its header with the stringers."""
     if isinstance(worked, WorkedFlight):
         return [*_header(worked, words), *_kicker(worked, words)]
-    return [*_plates(worked, words), *_ridge(worked, words)]
+    return [*_plates(worked, words), *_ridges(worked, words)]
 
 
 def _header(worked: WorkedFlight, words: Words) -> Iterator[Lath]:
@@ -66,6 +68,13 @@ def _corners(worked: WorkedRoof) -> tuple[tuple[float, float], ...]:
     return ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
 
 
+def _plate(worked: WorkedRoof, number: int, words: Words) -> str:
+    """What a plate is called and where the tape is hooked on it: a rectangle's by sides, an outline's by corners."""
+    rectangle = worked.layout.outline is None or End.HIP in worked.layout.roof.plan.ends
+    key = f"set_out.plate_{number}" if rectangle else "set_out.plate"
+    return words.say(message(key, n=str(number)))
+
+
 def _plates(worked: WorkedRoof, words: Words) -> Iterator[Lath]:
     corners = _corners(worked)
     for number, ((ax, ay), (bx, by)) in enumerate(zip(corners, (*corners[1:], corners[0]), strict=True), 1):
@@ -84,25 +93,19 @@ def _plates(worked: WorkedRoof, words: Words) -> Iterator[Lath]:
                     at = (frame.origin.x - ax) * along[0] + (frame.origin.y - ay) * along[1]
                     stands.append(Stand(at - half, at + half, title))
         if stands:
-            title = words.say(message("set_out.plate", n=str(number)))
-            yield Lath(title, long, tuple(sorted(stands, key=lambda one: one.near)))
+            yield Lath(_plate(worked, number, words), long, tuple(sorted(stands, key=lambda one: one.near)))
 
 
-def _ridge(worked: WorkedRoof, words: Words) -> Iterator[Lath]:
-    layout = worked.layout
-    if layout.outline is not None or len(layout.legs) < 2:
-        return
-    low, high = layout.ridge_span
-    stands: dict[float, Stand] = {}
-    for piece in worked.framing.pieces:
-        lengths, half = piece.member.lengths, piece.member.stock.thickness / 2
-        if "head_to_plate" not in lengths:
+def _ridges(worked: WorkedRoof, words: Words) -> Iterator[Lath]:
+    """Every ridge board or beam with what stands against either of its faces: the very places Mark shows on it."""
+    names = names_in(worked, words)
+    for one in worked.members:
+        if one.member.role != "ridge":
             continue
-        for frame in piece.frames:
-            square = abs(frame.x.y) > ALONG * hypot(frame.x.x, frame.x.y)
-            if square and low - half <= frame.origin.x <= high + half and piece.member.role not in ("jack", "hung"):
-                near = frame.origin.x - half - low
-                stands[round(near, 2)] = Stand(near, near + 2 * half, title_in(worked, piece.member, words))
-    if stands:
-        placed = tuple(stands[key] for key in sorted(stands))
-        yield Lath(words.say(Message("set_out.ridge")), high - low, placed)
+        stands = {
+            round(meeting.low, 2): Stand(meeting.low, meeting.high, names[meeting.piece])
+            for meeting in meets_of(worked, one.member)
+        }
+        if stands:
+            placed = tuple(stands[key] for key in sorted(stands))
+            yield Lath(names[one.member.id], one.member.lengths["overall"], placed)

@@ -11,6 +11,7 @@ from ...core.solid import Face
 from ...core.terms import Count, Message
 from ...core.tools import square_outline
 from ..shared.shown import Point, Shown, shown
+from .laying import Laid
 from .models import SquareView, StepView, StopView
 from .sentences import UPRIGHT, Sentences, is_imperial, saw_title
 from .titles import Kind, stop_title
@@ -28,14 +29,21 @@ class Piece:
 
     title: str
     kind: Kind
-    steps: tuple[Step, ...]
-    layout: Layout
+    laid: Laid
     preferences: Preferences
     words: Words
     names: Mapping[str, str] = field(default_factory=dict)
     """What the pieces are called that stand against it, by their ids."""
-    turned: bool = False
-    """Whether its board lies turned end for end, to keep clear of a defect."""
+
+    @property
+    def steps(self) -> tuple[Step, ...]:
+        """What is done to it."""
+        return self.laid.steps
+
+    @property
+    def layout(self) -> Layout:
+        """Where it lies on its board."""
+        return self.laid.layout
 
     def groups(self) -> list[tuple[str, tuple[Step, ...]]]:
         """Return the steps by the place they are done at, places in the order they are first come to."""
@@ -67,7 +75,7 @@ def stop_views(piece: Piece) -> list[StopView]:
     """Return every place along a piece's board, told and drawn."""
     titles = piece.titles()
     said = Sentences(piece.words, piece.kind, piece.preferences, piece.title, piece.layout.hook, piece.names,
-                     piece.turned)  # fmt: skip
+                     piece.laid.turned)  # fmt: skip
     return [_stop(piece, said, stop, steps, titles[stop]) for stop, steps in piece.groups()]
 
 
