@@ -17,11 +17,13 @@ from easynotch.core.stairs import (
     Ground,
     Guard,
     GuardSides,
+    Handrail,
     Head,
     HeadKind,
     Housed,
     Kicker,
     KickerNotch,
+    LevelHeld,
     Overhead,
     Platform,
     Reading,
@@ -129,6 +131,9 @@ def surroundings(draw: st.DrawFn) -> Surroundings:
         header_length=draw(st.none() | mm(400, 900)),
         trial_sheet=draw(st.none() | st.just(6.0)),
         anchors=draw(st.none() | st.just(Anchors(60, 130, 900))),
+        handrail=draw(st.none() | st.just(Handrail(draw(st.sampled_from(GuardSides)), 900.0, Stock(45, 45), 50.0))),
+        level_held=draw(st.none() | st.just(LevelHeld(600.0, 0.0125))),
+        room=draw(st.none() | mm(1500, 6000)),
         screws=Screws(tread=draw(st.none() | mm(40, 90)), head=draw(st.none() | mm(60, 120))),
     )
 

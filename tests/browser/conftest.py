@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from easynotch.timing.browser import ARGUMENTS
 from easynotch.timing.server import free_port, wait_for
@@ -48,8 +48,13 @@ def server(tmp_path_factory) -> Iterator[Server]:
     running.stop()
 
 
+PATIENCE = 30_000
+"""ms a condition may take to come true; a machine with both cores busy has needed more than Playwright's five seconds."""
+
+
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
+    expect.set_options(timeout=PATIENCE)
     with sync_playwright() as playwright:
         chromium = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=ARGUMENTS)
         yield chromium
@@ -59,7 +64,7 @@ def browser() -> Iterator[Browser]:
 @pytest.fixture
 def page(browser, server) -> Iterator[Page]:
     context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=server.address)
-    context.set_default_timeout(15_000)
+    context.set_default_timeout(PATIENCE)
     opened = context.new_page()
     faults: list[str] = []
     opened.on("pageerror", lambda error: faults.append(str(error)))

@@ -9,10 +9,12 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from easynotch.core.rules import Dialect, Words
-from easynotch.core.solid import Face, as_manifold, close, dry_fit, marks_of, outline, overlaps
+from easynotch.core.solid import Face, Stock, as_manifold, close, dry_fit, marks_of, outline, overlaps
 from easynotch.core.stairs import (
     Anchors,
     Balusters,
+    GuardSides,
+    Handrail,
     HeadKind,
     Kicker,
     KickerNotch,
@@ -104,8 +106,6 @@ def test_a_short_header_and_its_two_extensions_are_as_long_as_the_stair_is_wide(
 
 @given(mm(20, 45), mm(20, 60))
 def test_balusters_on_strips_stand_beside_them_from_rail_to_rail_and_the_strips_reach_both_posts(thick, deep):
-    from easynotch.core.solid import Stock  # noqa: PLC0415
-
     guard = guard_of(held=Balusters.NAILER, strip=Stock(thick, deep))
     framing = frame_flight(lay_out(plain_flight(guard=guard)))
     ids = {touch.id for touch in framing.touches}
@@ -116,6 +116,37 @@ def test_balusters_on_strips_stand_beside_them_from_rail_to_rail_and_the_strips_
     assert [
         pair for pair in overlaps([(one.member, one.frames) for one in framing.pieces]) if "nailer" in str(pair)
     ] == []
+
+
+@given(mm(20, 45), mm(20, 60))
+def test_strips_over_the_balusters_ends_take_their_thickness_off_them_at_either_end(thick, deep):
+    guard = guard_of(held=Balusters.STRIPS, strip=Stock(thick, deep))
+    layout = lay_out(plain_flight(guard=guard))
+    framing = frame_flight(layout)
+    ids = {one.member.role: one for one in framing.pieces}
+    for touch in framing.touches:
+        if "nailer" in touch.id or "baluster" in touch.id:
+            assert abs(close(touch).opening) < 1e-3, touch.id
+    assert overlaps([(one.member, one.frames) for one in framing.pieces if "post" not in one.member.role]) == ()
+    # Against the mesh of the same stick between bare rails: shorter by both strips, plumb.
+    bare = frame_flight(lay_out(plain_flight(guard=replace(guard, held=Balusters.BETWEEN, strip=None))))
+    whole = next(one for one in bare.pieces if one.member.role == "baluster")
+    tall, short = (boxed(one, one.frames[0]) for one in (whole, ids["baluster"]))
+    assert (tall[5] - tall[2]) - (short[5] - short[2]) == pytest.approx(2 * deep / layout.cos)
+
+
+@given(mm(600, 1100), mm(20, 90), st.sampled_from(GuardSides))
+def test_a_handrail_follows_the_nosings_at_its_height_from_the_top_riser_to_the_lowest(height, off, sides):
+    layout = lay_out(plain_flight(handrail=Handrail(sides, height, Stock(40, 45), off)))
+    (rail,) = [one for one in frame_flight(layout).pieces if one.member.role == "handrail"]
+    boxes = [boxed(rail, frame) for frame in rail.frames]
+    assert len(boxes) == (2 if sides is GuardSides.BOTH else 1)
+    for low_x, low_y, low_z, high_x, high_y, high_z in boxes:
+        assert (low_x, high_x) == pytest.approx((layout.finished_risers[0], layout.finished_risers[-1]))
+        assert high_z == pytest.approx(layout.nosing_level(low_x) + height)
+        assert low_z == pytest.approx(layout.nosing_level(high_x) + height - 45 / layout.cos)
+        assert min(layout.flight.width / 2 - high_y, low_y + layout.flight.width / 2) == pytest.approx(off)
+        assert high_y - low_y == pytest.approx(40)
 
 
 @given(mm(500, 3000), mm(200, 600), mm(100, 1500), st.sampled_from(KickerNotch))

@@ -27,7 +27,7 @@ from easynotch.core.stairs import (
 )
 from easynotch.core.terms import Level
 from easynotch.drawing import draw_stair
-from easynotch.exchange import read_job, worked_out
+from easynotch.exchange import Problems, read_job, worked_out
 from tests.core.test_stair_limits import LIMITS, checks_of, guard_of, kickered, plain_flight
 from tests.flights import whole_flights
 
@@ -183,3 +183,32 @@ def test_flights_side_by_side_are_told_when_skirts_and_posts_stand_in_each_other
     reach = -out - two.upper.flight.width / 2
     assert reach == pytest.approx(108.0)
     assert (checks["platform_well"].level is Level.STOP) is bool(2 * reach > well + 1e-6)
+
+
+@given(st.floats(0, 2000), st.floats(0, 0.05), st.floats(1000, 1600))
+def test_a_level_held_back_on_a_deck_that_falls_is_taken_off_every_drop_measured_from_it(at, slope, rise):
+    fall, beyond = at * slope, 180.0
+    measured = flight_job(
+        total_rise=rise + fall,
+        level_held={"at": at, "slope": f"{slope * 100:.12f}%"},
+        ground={"at": 0, "readings": [{"at": 3000, "drop": rise + fall + beyond}]},
+    )
+    plain = flight_job(total_rise=rise, ground={"at": 0, "readings": [{"at": 3000, "drop": rise + beyond}]})
+    held, level = (worked_out(read_job(one), 0) for one in (measured, plain))
+    assert held.facts == pytest.approx(level.facts)
+    assert "level_held" in {check.id for check in held.checks}
+
+
+def test_a_deck_that_falls_more_than_the_stair_rises_is_refused_where_it_is_typed():
+    with pytest.raises(Problems) as found:
+        worked_out(read_job(flight_job(total_rise=500, level_held={"at": 6000, "slope": "1:10"})), 0)
+    assert [one.path for one in found.value.problems] == ["works[0].level_held.at"]
+
+
+def flight_job(**changes):
+    flight = {
+        "kind": "flight", "total_rise": 1400, "riser": {"count": 8}, "width": 1000, "riser_board": 18,
+        "tread": {"thickness": 30, "nosing": 20, "going": 250}, "stock": {"thickness": 45, "depth": 290, "length": 5000},
+        "head": {"kind": "hanger", "header_depth": 240}, **changes,
+    }  # fmt: skip
+    return {"format": "easy-notch-job", "version": 1, "units": "metric", "works": [flight]}

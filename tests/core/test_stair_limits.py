@@ -18,11 +18,13 @@ from easynotch.core.stairs import (
     Ground,
     Guard,
     GuardSides,
+    Handrail,
     Head,
     HeadKind,
     Housed,
     Kicker,
     KickerNotch,
+    LevelHeld,
     Overhead,
     Platform,
     Reading,
@@ -95,6 +97,15 @@ def guard_of(**changes):
     return replace(usual, **changes)
 
 
+def on_wall(height):
+    return Handrail(GuardSides.LEFT, height, Stock(45, 45), 50.0)
+
+
+def ended(left, **changes):
+    """A plain flight with so much level room left in front of its lowest nosing: seven goings and the nosing are its."""
+    return plain_flight(room=7 * 250.0 + 20.0 + left, **changes)
+
+
 def opened(limit):
     """Open treads whose clear opening is so much."""
     return plain_flight(riser_board=0.0, tread=replace(plain_flight().tread, thickness=180.0 - limit))
@@ -134,8 +145,11 @@ CASES = {
     "landing_depth_min": lambda depth: plain_flight(top_landing=TopLanding(depth)),
     "guard_height": lambda height: plain_flight(guard=guard_of(height=height)),
     "handrail_min": lambda height: plain_flight(guard=guard_of(height=height)),
-    "handrail_max": lambda height: plain_flight(guard=guard_of(height=height)),
+    # The hand holds what is on the wall, whatever the guard's own rail is.
+    "handrail_max": lambda height: plain_flight(guard=guard_of(height=1200.0), handrail=on_wall(height)),
     "guard_from": lambda rise: plain_flight(total_rise=rise),
+    "width_min": lambda wide: plain_flight(width=wide + 90.0, housed=Housed(30.0, 15.0, 3.0, 1 / 24)),
+    "rise_without_landing": lambda rise: plain_flight(total_rise=rise, riser=RiserChoice(RiserRule.COUNT, 22)),
 }
 
 
@@ -287,6 +301,7 @@ EDGES = {
     "drop_board": (drop_boarded, Level.STOP),
     "ground_confirm": (measured_off, None),
 }
+ROOM = LIMITS["landing_depth_min"].amount
 
 
 @pytest.mark.parametrize("check_id", EDGES)
@@ -316,6 +331,28 @@ def test_what_cannot_stand_is_told_from_its_edge_on(check_id):
     assert level_of(made(-STEP), check_id) is None
     assert level_of(made(0.0), check_id) is level
     assert level_of(made(STEP), check_id) is level
+
+
+def test_a_stair_that_ends_at_a_wall_needs_its_run_and_a_landing_before_it():
+    assert level_of(ended(ROOM), "run_room") is Level.OK
+    assert level_of(ended(ROOM), "landing_room") is None
+    assert level_of(ended(ROOM - STEP), "landing_room") is Level.LOOK
+    assert level_of(ended(0.0), "run_room") is None
+    assert level_of(ended(-STEP), "run_room") is Level.STOP
+    # A straight stair with a platform: what the upper flight and the platform take is gone.
+    platform = Platform(4, Turn.STRAIGHT, 1000.0, 28.0, 240.0)
+    two = split(ended(ROOM, platform=platform))
+    assert two.upper.flight.around.room is None
+    assert two.lower.flight.around.room == pytest.approx(ended(ROOM).around.room - 3 * 250.0 - 1000.0)
+    assert split(ended(ROOM, platform=replace(platform, turn=Turn.BACK))).lower.flight.around.room is None
+
+
+def test_a_handrail_on_the_wall_answers_the_risers_that_ask_for_one():
+    many = plain_flight(riser=RiserChoice(RiserRule.COUNT, 12), total_rise=12 * 180.0)
+    assert level_of(many, "handrail_without") is LIMITS["handrail_without"].level
+    held = replace(many, around=Surroundings(handrail=on_wall(900.0)))
+    assert level_of(held, "handrail_without") is None
+    assert level_of(replace(held, around=Surroundings(level_held=LevelHeld(600.0, 0.01))), "level_held") is Level.OK
 
 
 def test_a_head_that_misses_its_header_altogether_is_a_stop_and_one_that_just_touches_it_is_not():
@@ -377,7 +414,7 @@ def test_a_block_lies_under_the_boards_the_foot_stands_on_and_a_foot_on_boards_t
 TRIED = {
     *CASES, *EDGES, *TOLD, "housing_room", "handrail_without", "guard_gap", "guard_triangle", "door_swing", "door_away",
     "nosing_over_going", "slide", "slide_none", "slide_turned", "slide_ask", "header_fascia", "footing_ask", "deck_block", "anchors_deck",
-    "anchors_kicker", "ground_moved",
+    "anchors_kicker", "ground_moved", "run_room", "landing_room", "level_held",
 }  # fmt: skip
 WITHOUT_A_VALUE = {
     # Said of what was or was not given, of a count, or of an order of work: there is no value to stand at.

@@ -1898,6 +1898,11 @@ export interface components {
             length: number | string;
             /** Spacing */
             spacing: number | string;
+            /**
+             * Bit
+             * @default null
+             */
+            bit: number | string | null;
         };
         /**
          * AngleChange
@@ -1914,10 +1919,11 @@ export interface components {
         };
         /**
          * Balusters
-         * @description How balusters are held: let in between the rails, or nailed to a strip under either rail.
+         * @description How balusters are held: between the rails, nailed to the side of a strip at either rail, or between two strips
+         *     that cover their ends.
          * @enum {string}
          */
-        Balusters: "between" | "nailer";
+        Balusters: "between" | "nailer" | "strips";
         /**
          * BlockKind
          * @description Whether blocks between rafters stand plumb, their top bevelled, or square to the roof.
@@ -2224,6 +2230,16 @@ export interface components {
             blocks: components["schemas"]["SectionInput"] | null;
             /** @default null */
             guard: components["schemas"]["GuardInput"] | null;
+            /** @default null */
+            handrail: components["schemas"]["HandrailInput"] | null;
+            /** @default null */
+            level_held: components["schemas"]["LevelHeldInput"] | null;
+            /**
+             * Room
+             * @description What there is for the stair, level, from the header's face to what is in its way.
+             * @default null
+             */
+            room: number | string | null;
             /** @default null */
             slab: components["schemas"]["SlabInput"] | null;
             /** @default null */
@@ -2603,6 +2619,22 @@ export interface components {
             spares: ("none" | "one" | "two") | null;
         };
         /**
+         * HandrailInput
+         * @description A handrail on a wall; its height is plumb, from the nosings' line to its top.
+         */
+        HandrailInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+            /** @default right */
+            sides: components["schemas"]["GuardSides"];
+            /** Height */
+            height: number | string;
+            /** Off */
+            off: number | string;
+        };
+        /**
          * HapNotchInput
          * @description A notch by the height above plate it leaves.
          */
@@ -2800,6 +2832,19 @@ export interface components {
             reason: string;
         };
         /**
+         * LevelHeldInput
+         * @description Where the level was held on an upper surface that falls towards the stair: how far back from its edge.
+         */
+        LevelHeldInput: {
+            /** At */
+            at: number | string;
+            /**
+             * Slope
+             * @description A pitch: 7/12, 35°, 35 deg, 1:1.5 or 58%.
+             */
+            slope: string;
+        };
+        /**
          * LimitChanges
          * @description Limits that differ, by id.
          */
@@ -2854,6 +2899,10 @@ export interface components {
             spacing_wood: components["schemas"]["LengthChange"] | null;
             /** @default null */
             spacing_composite: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            width_min: components["schemas"]["LengthChange"] | null;
+            /** @default null */
+            rise_without_landing: components["schemas"]["LengthChange"] | null;
         };
         /**
          * LimitSetId
@@ -2898,7 +2947,9 @@ export interface components {
              *       "handrail_max": null,
              *       "landing_depth_min": null,
              *       "spacing_wood": null,
-             *       "spacing_composite": null
+             *       "spacing_composite": null,
+             *       "width_min": null,
+             *       "rise_without_landing": null
              *     }
              */
             changes: components["schemas"]["LimitChanges"];
@@ -2928,7 +2979,9 @@ export interface components {
              *       "handrail_max": null,
              *       "landing_depth_min": null,
              *       "spacing_wood": null,
-             *       "spacing_composite": null
+             *       "spacing_composite": null,
+             *       "width_min": null,
+             *       "rise_without_landing": null
              *     }
              */
             overrides: components["schemas"]["LimitChanges"];

@@ -34,7 +34,7 @@ UNDER_RUN = 400.0
 """mm below the foot: clear of the run's figure."""
 DRAWN = frozenset({"stringer", "string", "tread", "riser_board", "header_fascia"})
 """What the site sketch draws."""
-BEHIND = ("post", "rail", "bottom_rail", "baluster", "nailer", "bottom_nailer")
+BEHIND = ("post", "rail", "bottom_rail", "baluster", "nailer", "bottom_nailer", "handrail")
 """Seen in elevation from the outside: drawn before the flight."""
 
 

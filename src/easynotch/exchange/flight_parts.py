@@ -15,7 +15,9 @@ from ..core.stairs import (
     Ground,
     Guard,
     GuardSides,
+    Handrail,
     Housed,
+    LevelHeld,
     Overhead,
     Platform,
     Reading,
@@ -81,9 +83,15 @@ class GroundInput(Part):
             raise PydanticCustomError("slope_or_readings", "slope or readings")
         return self
 
-    def ground(self, total_rise: float) -> Ground:
-        """The ground, for the core."""
-        readings = [Reading(self.at.mm, total_rise), *(Reading(one.at.mm, one.drop.mm) for one in self.readings)]
+    def ground(self, total_rise: float, held: float = 0.0) -> Ground:
+        """The ground, for the core.
+
+        Args:
+            total_rise: from the upper surface's edge.
+            held: how much higher than that edge the level was held that every further drop was measured from.
+        """
+        further = (Reading(one.at.mm, one.drop.mm - held) for one in self.readings)
+        readings = [Reading(self.at.mm, total_rise), *further]
         slope = self.slope.pitch.slope if self.slope else 0.0
         across, again = self.across, self.confirmed
         return Ground(
@@ -91,7 +99,7 @@ class GroundInput(Part):
             slope=-slope if self.falls == "towards" else slope,
             across=(1 if across.falls == "right" else -1) * across.slope.pitch.slope if across else 0.0,
             measured=across.measured if across else Side.MIDDLE,
-            confirmed=Reading(again.at.mm, again.drop.mm) if again and again.drop else None,
+            confirmed=Reading(again.at.mm, again.drop.mm - held) if again and again.drop else None,
             typed_at=self.at.mm,
             pegged=again.at.mm if again and not again.drop else None,
         )
@@ -128,7 +136,7 @@ class GuardInput(Part):
 
     @model_validator(mode="after")
     def _strip(self) -> "GuardInput":
-        if self.held is Balusters.NAILER and self.strip is None:
+        if self.held is not Balusters.BETWEEN and self.strip is None:
             raise PydanticCustomError("nailer_strip", "strip wanted")
         return self
 
@@ -138,6 +146,29 @@ class GuardInput(Part):
             self.sides, self.height.mm, self.under.mm, self.post.stock(), self.rail.stock(), self.lower_rail.stock(),
             self.baluster.stock(), self.gap.mm, self.bay.mm, self.held, self.strip.stock() if self.strip else None,
         )  # fmt: skip
+
+
+class HandrailInput(SectionInput):
+    """A handrail on a wall; its height is plumb, from the nosings' line to its top."""
+
+    sides: GuardSides = GuardSides.RIGHT
+    height: Positive
+    off: NotNegative
+
+    def handrail(self) -> Handrail:
+        """The handrail, for the core."""
+        return Handrail(self.sides, self.height.mm, self.stock(), self.off.mm)
+
+
+class LevelHeldInput(Part):
+    """Where the level was held on an upper surface that falls towards the stair: how far back from its edge."""
+
+    at: NotNegative
+    slope: PitchText
+
+    def level_held(self) -> LevelHeld:
+        """The same, for the core."""
+        return LevelHeld(self.at.mm, self.slope.pitch.slope)
 
 
 class SlabInput(Part):
@@ -209,6 +240,7 @@ class AnchorsInput(Part):
     embedment: Positive
     length: Positive
     spacing: Positive
+    bit: Positive | None = None
 
 
 class ScrewsInput(Part):
@@ -270,6 +302,11 @@ class AroundInput(Part):
     sides: SidesInput | None = None
     blocks: SectionInput | None = None
     guard: GuardInput | None = None
+    handrail: HandrailInput | None = None
+    level_held: LevelHeldInput | None = None
+    room: Positive | None = Field(
+        default=None, description="What there is for the stair, level, from the header's face to what is in its way."
+    )
     slab: SlabInput | None = None
     footing: FootingInput | None = None
     deck_below: DeckBelowInput | None = None
@@ -308,6 +345,9 @@ class AroundInput(Part):
             sides=Sides(sides.overhang.mm, sides.skirt.stock() if sides.skirt else None, sides.margin.mm),
             blocks=self.blocks.stock() if self.blocks else None,
             guard=self.guard.guard() if self.guard else None,
+            handrail=self.handrail.handrail() if self.handrail else None,
+            level_held=self.level_held.level_held() if self.level_held else None,
+            room=self.room.mm if self.room else None,
             slab=slab.slab() if slab else None,
             footing=self.footing.footing(bag) if self.footing else None,
             deck_below=DeckBelow(
@@ -321,7 +361,7 @@ class AroundInput(Part):
                 for one in self.overhead
             ),
             anchors=Anchors(anchors.embedment.mm, anchors.length.mm, anchors.spacing.mm, HOLE_DEEPER[units],
-                            CLEAR_OF_WOOD[units])
+                            CLEAR_OF_WOOD[units], anchors.bit.mm if anchors.bit else None)
             if anchors
             else None,
             screws=Screws(

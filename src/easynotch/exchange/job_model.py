@@ -15,6 +15,7 @@ from ..core.solid import Stock
 from ..core.stairs import (
     Boards,
     Flight,
+    FlightError,
     Head,
     HeadKind,
     Kicker,
@@ -26,6 +27,7 @@ from ..core.stairs import (
     strings_alone,
 )
 from ..core.tape import Units
+from ..core.terms import Length, message
 from .flight_parts import AroundInput
 from .limit_model import ChosenLimits
 from .measured import Measured, NotNegative, Positive, reading_in
@@ -211,9 +213,13 @@ class FlightInput(AroundInput):
             head.lap.mm if head.lap else USUAL_SPACING[units],
             bag or USUAL_BAG[units],
         )
+        held = around.level_held.drop if around.level_held else 0.0
+        rise = self.total_rise.mm - held
+        if rise <= 0:
+            raise FlightError("level_held.at", message("error.level_held", drop=Length(held)))
         flight = Flight(
             name=self.name,
-            total_rise=self.total_rise.mm,
+            total_rise=rise,
             riser=self.riser.choice(),
             tread=self.tread.tread(self.riser_board.mm if self.riser_board else 0.0),
             stock=Stock(
@@ -230,7 +236,7 @@ class FlightInput(AroundInput):
             kicker=Kicker(kicker.width.mm, kicker.thickness.mm, kicker.notch) if kicker else None,
             gauge=self.gauge.mm if self.gauge else None,
             stretch=self.stretch or stretch,
-            ground=self.ground.ground(self.total_rise.mm) if self.ground else None,
+            ground=self.ground.ground(rise, held) if self.ground else None,
             around=replace(around, treads_first=around.treads_first or (treads_first and self.order is None)),
         )
         return strings_alone(flight)

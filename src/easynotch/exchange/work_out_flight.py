@@ -98,14 +98,14 @@ def work_out_flight(
     Raises:
         Problems: what is no flight.
     """
-    flight = given.flight(
-        units,
-        treads_first=habit_of(settings, "step_order") == "treads_first",
-        stretch=habit_of(settings, "narrow_flight") == "stretch",
-        bag=settings.bag if settings else None,
-    )
     tape = tape or Tape.of(units)
     try:
+        flight = given.flight(
+            units,
+            treads_first=habit_of(settings, "step_order") == "treads_first",
+            stretch=habit_of(settings, "narrow_flight") == "stretch",
+            bag=settings.bag if settings else None,
+        )
         two = split(flight)
         whole = lay_out(straight_down(flight))
         layout = two.upper if two is not None else whole

@@ -46,7 +46,7 @@ const bearing: readonly Extra[] = [
     fresh: (_, document) => valueAt(document, "width"), where: cut,
   },
   {
-    path: "anchors", word: "around.anchors", fields: [["anchors.embedment", "around.embedment"], ["anchors.length", "around.anchor_length"], ["anchors.spacing", "around.anchor_spacing"]],
+    path: "anchors", word: "around.anchors", fields: [["anchors.embedment", "around.embedment"], ["anchors.length", "around.anchor_length"], ["anchors.spacing", "around.anchor_spacing"], ["anchors.bit", "around.anchor_bit"]],
     fresh: (metric) => (metric ? { embedment: "60 mm", length: "130 mm", spacing: "900 mm" } : { embedment: '2 1/2"', length: '5"', spacing: '36"' }), where: (document) => cut(document) && isThere(document, "kicker"),
   },
   {
@@ -76,7 +76,13 @@ const guard: readonly Extra[] = [
   },
   {
     path: "guard.strip", word: "around.nailer", fields: sized("guard.strip"), fresh: (metric) => section(metric, 40, 20), where: (document) => isThere(document, "guard"),
-    switches: [{ path: "guard.held", word: "around.held", usual: "between", answers: [["between", "around.held_between"], ["nailer", "around.held_nailer"]] }],
+    switches: [{ path: "guard.held", word: "around.held", usual: "between", answers: [["between", "around.held_between"], ["nailer", "around.held_nailer"], ["strips", "around.held_strips"]] }],
+  },
+  {
+    path: "handrail", word: "around.handrail",
+    fields: [["handrail.height", "around.handrail_height"], ["handrail.off", "around.handrail_off"], ...sized("handrail")],
+    fresh: (metric) => (metric ? { height: "900 mm", off: "50 mm", thickness: "45 mm", depth: "45 mm" } : { height: '36"', off: '1 1/2"', thickness: '1 1/2"', depth: '1 1/2"' }),
+    switches: [{ path: "handrail.sides", word: "around.sides", usual: "right", answers: [["both", "around.both"], ["left", "around.left"], ["right", "around.right"]] }],
   },
 ];
 
@@ -102,6 +108,11 @@ const foot: readonly Extra[] = [
 ];
 
 const platform: readonly Extra[] = [
+  {
+    path: "level_held", word: "around.level_held", fields: [["level_held.at", "around.level_at"], ["level_held.slope", "around.level_slope"]], plain: ["level_held.slope"],
+    fresh: (metric) => ({ at: metric ? "600 mm" : "24\"", slope: "1:80" }),
+  },
+  { path: "room", word: "around.room", fields: [["room", "around.room_to"]], fresh: (metric) => (metric ? "4000 mm" : "12'") },
   {
     path: "top_landing", word: "around.top_landing", fields: [["top_landing.depth", "around.landing_depth"], ["top_landing.door", "around.door"]],
     fresh: (metric) => ({ depth: metric ? "1000 mm" : "4'", door: metric ? "800 mm" : '32"', swing: "over" }),

@@ -15,7 +15,7 @@ import "./measure.css";
 
 /** The keys that have a field here. */
 const FIELDS =
-  /^(total_rise|upper_finish|lower_finish|riser_board|width|stringer_spacing|stock\.\w+|tread\.(thickness|drain_gap|in_hand\.\w+)|head\.(header_depth|header_length|lap|(drop_board|ledger)\.\w+)|kicker\.(width|thickness)|ground\b.*|platform\.\w+|overhead.*|guard\.[\w.]+|slab\.\w+|footing\.\w+|deck_below\.[\w.]+|top_landing\.\w+|anchors\.\w+|screws\.\w+|housed\.\w+|trial_sheet|sides\.[\w.]+|blocks\.\w+|defects.*|built\..*)$/;
+  /^(total_rise|upper_finish|lower_finish|riser_board|width|stringer_spacing|stock\.\w+|tread\.(thickness|drain_gap|in_hand\.\w+)|head\.(header_depth|header_length|lap|(drop_board|ledger)\.\w+)|kicker\.(width|thickness)|ground\b.*|platform\.\w+|overhead.*|guard\.[\w.]+|handrail\.\w+|level_held\.\w+|room|slab\.\w+|footing\.\w+|deck_below\.[\w.]+|top_landing\.\w+|anchors\.\w+|screws\.\w+|housed\.\w+|trial_sheet|sides\.[\w.]+|blocks\.\w+|defects.*|built\..*)$/;
 const MARGINS = { left: 116, right: 20, top: 40, bottom: 46 };
 
 export function MeasureStation({ state }: { state: WorkState }) {

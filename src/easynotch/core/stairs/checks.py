@@ -26,7 +26,41 @@ def check_shape(layout: Layout, limits: Limits) -> tuple[Check, ...]:
     ]
     if layout.flight.around.housed is None:
         rows.append(("throat_min", Length(throat(layout))))
-    return tuple(limit_check(limits[limit], value) for limit, value in rows if limit in limits)
+    held = tuple(limit_check(limits[limit], value) for limit, value in rows if limit in limits)
+    return (*held, *_room(layout, limits))
+
+
+def _whole(layout: Layout, limits: Limits) -> Iterator[Check]:
+    """What does not depend on the count: how high one flight goes, and how wide it is."""
+    rows = {"rise_without_landing": layout.flight.total_rise, "width_min": clear_width(layout)}
+    for name, value in rows.items():
+        if name in limits:
+            yield limit_check(limits[name], Length(value))
+
+
+def clear_width(layout: Layout) -> float:
+    """How wide the stair is to walk on: over its stringers, or between housed strings."""
+    flight = layout.flight
+    return flight.width - (2 * flight.stock.thickness if flight.around.housed is not None else 0.0)
+
+
+def _room(layout: Layout, limits: Limits) -> Iterator[Check]:
+    """What the room there is for the stair leaves in front of its lowest nosing."""
+    room = layout.flight.around.room
+    if room is None:
+        return
+    takes = max(front for _, front, _ in layout.walked)
+    left, landing = room - takes, limits.get("landing_depth_min")
+    short = landing is not None and against(landing, left) is not Level.OK
+    values: dict[str, Value] = {"takes": Length(takes), "room": Length(room), "over": Length(max(0.0, -left))}
+    if landing is not None:
+        values["limit"] = landing.told
+    if left < -1e-6:
+        yield plain("run_room", Level.STOP, Length(max(0.0, left)), **values)
+    elif short:
+        yield plain("landing_room", Level.LOOK, Length(max(0.0, left)), **values)
+    else:
+        yield plain("run_room", Level.OK, Length(left), **values)
 
 
 def check_flight(
@@ -43,6 +77,7 @@ def check_flight(
     """
     return (
         *check_shape(layout, limits),
+        *_whole(layout, limits),
         *_nosing(layout, limits),
         _gauge(clamped, limits["riser_difference"], stepped=layout.flight.gauge is not None),
         *_stringer(layout, pattern, facts),

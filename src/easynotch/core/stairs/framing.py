@@ -8,7 +8,7 @@ from .at_header import header_pieces, header_touches
 from .below import foot_blocks
 from .feet import kicker_pieces, kicker_touches, notched_over
 from .flight import HeadKind
-from .guard import guard_pieces, newel_notches
+from .guard import guard_pieces, handrail_pieces, newel_notches
 from .housed import housed_strings, housed_touches
 from .layout import Layout
 from .places import kicker_stands, stringer_places
@@ -41,7 +41,7 @@ def frame_flight(layout: Layout) -> FlightFraming:
     if around.housed is not None:
         strings = housed_strings(layout, around.housed)
         guards, fitted = guard_pieces(layout)
-        pieces = [*strings, *boards, *risers, *header_pieces(layout), *guards]
+        pieces = [*strings, *boards, *risers, *header_pieces(layout), *guards, *handrail_pieces(layout)]
         left = strings[0][0]
         touches = [*_head(layout, left), *housed_touches(layout, strings), *_foot(layout, left), *fitted]
         return _framed(pieces, touches)
@@ -59,7 +59,8 @@ def frame_flight(layout: Layout) -> FlightFraming:
         touches += skirt_touches(layout, boards[0][0], closed)
     touches += header_touches(layout, outer, head)
     trial = [(_trial(outer, around.trial_sheet), ())] if around.trial_sheet else []
-    pieces = [*bearers, *kicker, *foot_blocks(layout), *boards, *risers, *blocks, *closed, *head, *guards, *trial]
+    pieces = [*bearers, *kicker, *foot_blocks(layout), *boards, *risers, *blocks, *closed, *head, *guards]
+    pieces += [*handrail_pieces(layout), *trial]
     return _framed(pieces, [*touches, *fitted])
 
 

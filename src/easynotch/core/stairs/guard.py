@@ -10,7 +10,7 @@ from ..solid import Face, Frame, Member, Stock, Touch, Vector, member_face, remo
 from ..tape import WHOLE
 from .layout import Layout
 from .steps import ALIKE, Notch, Placed
-from .surroundings import Balusters, Guard, GuardSides
+from .surroundings import Balusters, Guard, GuardSides, Handrail
 
 ABOVE = 40.0
 """mm: how far a post's top stands over the rail's, at its uphill face."""
@@ -49,8 +49,8 @@ def guard_layout(layout: Layout) -> GuardLayout | None:
     return GuardLayout(posts, clear, count, (clear - count * wide) / (count + 1))
 
 
-def guard_sides(guard: Guard) -> tuple[float, ...]:
-    """Which sides it stands on: 1 for the left, -1 for the right."""
+def guard_sides(guard: Guard | Handrail) -> tuple[float, ...]:
+    """Which sides a guard or a handrail stands on: 1 for the left, -1 for the right."""
     return {GuardSides.BOTH: (1.0, -1.0), GuardSides.LEFT: (1.0,), GuardSides.RIGHT: (-1.0,)}[guard.sides]
 
 
@@ -89,28 +89,46 @@ def guard_pieces(layout: Layout) -> tuple[list[Placed], list[Touch]]:
     made = [*posts, *rails]
     touches = _rail_touches(set_out, rails, posts)
     high, low = guard.height - under_cap, low_top
-    if guard.strip is not None and guard.held is Balusters.NAILER:
-        strip = guard.strip
-        # A strip lies flat on its rail; the balusters stand beside it, nailed to its side, from rail to rail.
+    upper, lower = rails
+    if guard.strip is not None and guard.held is not Balusters.BETWEEN:
+        strip, aside = guard.strip, _aside(guard)
+        # A strip lies flat on its rail; the balusters are nailed to its side, or stand between the strips.
         strips = [
-            _rail(layout, guard, set_out, sides, ("nailer", strip, high), aside=_aside(guard)),
-            _rail(layout, guard, set_out, sides, ("bottom_nailer", strip, low + strip.depth / layout.cos),
-                  aside=_aside(guard)),
-        ]  # fmt: skip
+            _rail(layout, guard, set_out, sides, ("nailer", strip, high), aside),
+            _rail(layout, guard, set_out, sides, ("bottom_nailer", strip, low + strip.depth / layout.cos), aside),
+        ]
         made += strips
         touches += _rail_touches(set_out, strips, posts)
+        if guard.held is Balusters.STRIPS:
+            upper, lower = strips
+            low, high = low + strip.depth / layout.cos, high - strip.depth / layout.cos
     if set_out.count and high - low > 0:
         baluster = _balusters(layout, guard, set_out, sides, (low, high))
         made.append(baluster)
         touches += [
-            Touch("baluster.head", baluster[0], "head", member_face(rails[0][0], Face.BOTTOM)),
-            Touch("baluster.foot", baluster[0], "foot", member_face(rails[1][0], Face.TOP)),
+            Touch("baluster.head", baluster[0], "head", member_face(upper[0], Face.BOTTOM)),
+            Touch("baluster.foot", baluster[0], "foot", member_face(lower[0], Face.TOP)),
         ]
     return made, touches
 
 
+def handrail_pieces(layout: Layout) -> list[Placed]:
+    """The handrails on the walls, from the top finished riser to the lowest one, plumb at both ends."""
+    rail = layout.flight.around.handrail
+    if rail is None:
+        return []
+    from_wall = layout.flight.width / 2 - rail.off - rail.stock.thickness / 2
+    first, last = layout.finished_risers[0], layout.finished_risers[-1]
+    ys = tuple(sign * from_wall for sign in guard_sides(rail))
+    return [_sloping(layout, ("handrail", rail.stock, rail.height), (first,), last - first, ys)]
+
+
 def _aside(guard: Guard) -> float:
-    """How far out of the balusters' plane their strips lie: beside them, towards the stair."""
+    """How far out of the balusters' plane their strips lie: none where they stand between them, else beside them,
+    towards the stair.
+    """
+    if guard.held is Balusters.STRIPS:
+        return 0.0
     strip = guard.strip.thickness if guard.strip else 0.0
     return (guard.baluster.depth + strip) / 2
 
@@ -141,28 +159,41 @@ def _rail(
     what: tuple[str, Stock, float],
     aside: float = 0.0,
 ) -> Placed:
-    """A rail between two posts, plumb at both ends; its top edge so far above the nosings' line, plumb."""
+    """A rail between two posts."""
+    starts = tuple(x + guard.post.thickness / 2 for x in set_out.posts[:-1])
+    ys = tuple(y - (aside if y > 0 else -aside) for y in sides)
+    return _sloping(layout, what, starts, set_out.clear, ys)
+
+
+def _sloping(
+    layout: Layout, what: tuple[str, Stock, float], starts: tuple[float, ...], run: float, ys: tuple[float, ...]
+) -> Placed:
+    """Rails alike along the nosings' line, plumb at both ends.
+
+    Args:
+        layout: the flight.
+        what: the rail's name, its section, and how far its top edge lies above the nosings' line, plumb.
+        starts: the plumb lines of their uphill ends.
+        run: how long they are, level.
+        ys: where they lie across the stair.
+    """
     name, stock, above = what
-    half = guard.post.thickness / 2
     frames = []
-    for x in set_out.posts[:-1]:
-        start = x + half
-        for y in sides:
-            inner = y - (aside if y > 0 else -aside)
-            origin = Vector(start, inner, layout.nosing_level(start) + above)
+    for start in starts:
+        for y in ys:
+            origin = Vector(start, y, layout.nosing_level(start) + above)
             frames.append(
                 Frame.along(origin, Vector(layout.cos, 0.0, -layout.sin), Vector(-layout.sin, 0.0, -layout.cos))
             )
-    start = set_out.posts[0] + half
     cuts = (
-        removal(frames[0], ("head", "head", Vector(start, 0.0, 0.0), BACK)),
-        removal(frames[0], ("foot", "plumb", Vector(start + set_out.clear, 0.0, 0.0), ALONG)),
+        removal(frames[0], ("head", "head", Vector(starts[0], 0.0, 0.0), BACK)),
+        removal(frames[0], ("foot", "plumb", Vector(starts[0] + run, 0.0, 0.0), ALONG)),
     )
-    along = set_out.clear / layout.cos
+    along = run / layout.cos
     spread = stock.depth * layout.slope + 1.0
     member = Member(
         name, name, stock, frames[0], cuts, reach=(-spread, along + spread), zero=0.0, count=len(frames),
-        lengths={"overall": along + stock.depth * layout.slope, "between_posts": along, "plan_run": set_out.clear},
+        lengths={"overall": along + stock.depth * layout.slope, "between_posts": along, "plan_run": run},
     )  # fmt: skip
     ends = stretch(member) or (0.0, along)
     return Member(
@@ -221,6 +252,8 @@ def baluster_length(layout: Layout, guard: Guard) -> float:
     """A baluster, long point to long point: what is plumb between the rails, and what its sloping ends add."""
     low_top = guard.under + guard.lower_rail.depth / layout.cos
     between = guard.height - guard.rail.depth / layout.cos - low_top
+    if guard.strip is not None and guard.held is Balusters.STRIPS:
+        between -= 2 * guard.strip.depth / layout.cos
     return between + guard.baluster.thickness * layout.slope
 
 

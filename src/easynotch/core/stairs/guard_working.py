@@ -7,7 +7,7 @@ from ..tape import WHOLE
 from ..terms import Angle, Count, Length, Working
 from .guard import GuardLayout, guard_layout
 from .layout import Layout
-from .surroundings import Guard
+from .surroundings import Balusters, Guard
 from .working import angle_of, line, road
 
 
@@ -153,12 +153,15 @@ def _gaps(layout: Layout, guard: Guard, set_out: GuardLayout) -> Iterator[Workin
 
 
 def _baluster(layout: Layout, guard: Guard) -> Working:
-    """From the nosings' line up to both rails; and as the slope takes it off and adds it at the ends."""
-    top = guard.height - guard.rail.depth / layout.cos
-    low = guard.under + guard.lower_rail.depth / layout.cos
+    """From the nosings' line up to both rails, or to the strips on them; and as the slope takes it off and adds it at
+    the ends.
+    """
+    strip = guard.strip.depth if guard.strip is not None and guard.held is Balusters.STRIPS else 0.0
+    top = guard.height - (guard.rail.depth + strip) / layout.cos
+    low = guard.under + (guard.lower_rail.depth + strip) / layout.cos
     wide = guard.baluster.thickness
     ends = wide * layout.riser / layout.going
-    rails = guard.rail.depth + guard.lower_rail.depth
+    rails = guard.rail.depth + guard.lower_rail.depth + 2 * strip
     between = guard.height - guard.under
     taken = rails * sqrt(1 + (layout.flight.total_rise / (layout.riser_count * layout.going)) ** 2)
     return Working(

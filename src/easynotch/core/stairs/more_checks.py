@@ -31,6 +31,7 @@ def around_checks(layout: Layout, pattern: Member, limits: Limits) -> tuple[Chec
         *_top_landing(layout, limits),
         *_openings(layout, limits),
         *_guard(layout, limits),
+        *_level_held(layout),
         *_spacing(layout, limits),
         *_rips(layout),
         *foot_checks(layout),
@@ -125,11 +126,12 @@ def _guard(layout: Layout, limits: Limits) -> Iterator[Check]:
     flight, guard, set_out = layout.flight, layout.flight.around.guard, guard_layout(layout)
     rows_: tuple[tuple[str, bool, Value], ...] = (
         ("guard_from", guard is None, Length(flight.total_rise)),
-        ("handrail_without", guard is None, Count(layout.riser_count)),
+        ("handrail_without", guard is None and flight.around.handrail is None, Count(layout.riser_count)),
     )
     for name, looked, value in rows_:
         if looked and name in limits:
             yield limit_check(limits[name], value)
+    yield from _handrail(layout, limits)
     if guard is None or set_out is None:
         return
     if set_out.clear <= 0 or guard.height - guard.rail.depth / layout.cos <= guard.under:
@@ -139,12 +141,25 @@ def _guard(layout: Layout, limits: Limits) -> Iterator[Check]:
         ("guard_gap", Length(set_out.gap)),
         ("guard_triangle", Length(opening_under(layout, guard))),
         ("guard_height", Length(guard.height)),
-        ("handrail_min", Length(guard.height)),
-        ("handrail_max", Length(guard.height)),
     )
     for name, value in held:
         if name in limits:
             yield limit_check(limits[name], value)
+
+
+def _handrail(layout: Layout, limits: Limits) -> Iterator[Check]:
+    """The height of what the hand holds: a handrail on the wall, else the guard's rail."""
+    rail = layout.flight.around.handrail or layout.flight.around.guard
+    for name in ("handrail_min", "handrail_max"):
+        if rail is not None and name in limits:
+            yield limit_check(limits[name], Length(rail.height))
+
+
+def _level_held(layout: Layout) -> Iterator[Check]:
+    """The rise is taken from the upper surface's edge, not from where the level was held."""
+    held = layout.flight.around.level_held
+    if held is not None:
+        yield plain("level_held", Level.OK, Length(held.drop), at=Length(held.at))
 
 
 def _spacing(layout: Layout, limits: Limits) -> Iterator[Check]:

@@ -35,6 +35,7 @@ def order_of_work(layout: Layout, *, on_the_ground: bool) -> tuple[Message, ...]
         *_anchors(layout),
         *_boards(layout),
         *_guard(layout),
+        *_handrail(layout),
     )
 
 
@@ -124,6 +125,9 @@ def _anchors(layout: Layout) -> Iterator[Message]:
         yield message("order.deck_screws")
     elif plan is not None:
         yield message("order.anchors", n=Count(len(plan.places)), hole=Length(plan.hole))
+        anchors = layout.flight.around.anchors
+        if anchors is not None and anchors.bit is not None:
+            yield message("order.anchor_bit", bit=Length(anchors.bit), hole=Length(plan.hole))
 
 
 def _stringers(layout: Layout, *, on_the_ground: bool) -> Iterator[Message]:
@@ -178,3 +182,9 @@ def _guard(layout: Layout) -> Iterator[Message]:
     yield message(
         "order.balusters", n=Count(set_out.count), gap=Length(set_out.gap), slope=Length(set_out.gap / layout.cos)
     )
+
+
+def _handrail(layout: Layout) -> Iterator[Message]:
+    rail = layout.flight.around.handrail
+    if rail is not None:
+        yield message("order.handrail", height=Length(rail.height), off=Length(rail.off), slope=Angle(layout.degrees))

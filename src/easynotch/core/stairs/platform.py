@@ -64,7 +64,8 @@ def split(flight: Flight) -> TwoFlights | None:
         raise FlightError("platform.after", message("error.platform_after", n=Count(count), most=Count(count - 2)))
     riser = whole.total_rise / count
     around, least = flight.around, Surroundings()
-    upper_around = replace(around, platform=None, slab=None, footing=None, deck_below=None, anchors=None, built=None)
+    upper_around = replace(around, platform=None, slab=None, footing=None, deck_below=None, anchors=None, built=None,
+                           room=None)  # fmt: skip
     upper = replace(
         flight,
         total_rise=riser * platform.after,
@@ -81,10 +82,14 @@ def split(flight: Flight) -> TwoFlights | None:
         head=replace(flight.head, header_depth=platform.header_depth),
         around=replace(
             around, platform=None, built=None, top_landing=least.top_landing, overhead=(), trial_sheet=None,
-            header_length=None,
+            header_length=None, room=None, level_held=None,
         ),
     )  # fmt: skip
-    above, beneath = lay_out(upper), lay_out(lower)
+    above = lay_out(upper)
+    if around.room is not None and platform.turn is Turn.STRAIGHT:
+        left = around.room - above.finished_risers[-1] - platform.depth
+        lower = replace(lower, around=replace(lower.around, room=left))
+    beneath = lay_out(lower)
     return TwoFlights(platform, above, beneath, _below(above, platform))
 
 

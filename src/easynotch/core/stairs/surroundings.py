@@ -27,10 +27,13 @@ class GuardSides(StrEnum):
 
 
 class Balusters(StrEnum):
-    """How balusters are held: let in between the rails, or nailed to a strip under either rail."""
+    """How balusters are held: between the rails, nailed to the side of a strip at either rail, or between two strips
+    that cover their ends.
+    """
 
     BETWEEN = "between"
     NAILER = "nailer"
+    STRIPS = "strips"
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,6 +53,31 @@ class Guard:
     bay: float
     held: Balusters = Balusters.BETWEEN
     strip: Stock | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Handrail:
+    """A handrail on a wall beside the flight: its top ``height`` above the line of the nosings, plumb, and ``off`` the
+    wall, which stands at the stair's side.
+    """
+
+    sides: GuardSides
+    height: float
+    stock: Stock
+    off: float
+
+
+@dataclass(frozen=True, slots=True)
+class LevelHeld:
+    """Where on an upper surface that falls towards the stair the level was held: so far back from its edge."""
+
+    at: float
+    slope: float
+
+    @property
+    def drop(self) -> float:
+        """How much lower than there the edge lies."""
+        return self.at * self.slope
 
 
 @dataclass(frozen=True, slots=True)
@@ -123,7 +151,7 @@ class Overhead:
 class Anchors:
     """Anchors through the kicker: embedment in the slab, their own length, how far apart they may stand, and how much
     deeper than their embedment a hole is drilled (a quarter of an inch, or 6 mm); ``clear`` is what they keep from a
-    stringer's face and from the kicker's end.
+    stringer's face and from the kicker's end; ``bit`` is the diameter its maker wants the hole drilled with.
     """
 
     embedment: float
@@ -131,6 +159,7 @@ class Anchors:
     spacing: float
     deeper: float = 6.35
     clear: float = 50.0
+    bit: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -194,11 +223,16 @@ class Housed:
 
 @dataclass(frozen=True, slots=True)
 class Surroundings:
-    """Everything around a flight's stringers that was asked for."""
+    """Everything around a flight's stringers that was asked for. ``room`` is what there is for the stair, level, from
+    the header's face to what stands in its way.
+    """
 
     sides: Sides = field(default_factory=Sides)
     blocks: Stock | None = None
     guard: Guard | None = None
+    handrail: Handrail | None = None
+    level_held: LevelHeld | None = None
+    room: float | None = None
     slab: Slab | None = None
     footing: Footing | None = None
     deck_below: DeckBelow | None = None
