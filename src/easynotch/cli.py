@@ -132,15 +132,17 @@ def _export(file: str, folder: Path, only: str, paper: str | None) -> int:
 
 
 def _answers(job: JobInput, words: Words, *, as_json: bool) -> str:
+    from .presenting.shared.assumed import assumed_said  # noqa: PLC0415
     from .presenting.work_out.pieces import pieces_said  # noqa: PLC0415
 
     tape = None if as_json else words.tape
-    worked = [(given.name, worked_out(job, number, tape)) for number, given in enumerate(job.works)]
+    worked = [(given, worked_out(job, number, tape)) for number, given in enumerate(job.works)]
     if as_json:
-        return json.dumps({"works": [contract(name, one) for name, one in worked]}, indent=1, allow_nan=False) + "\n"
+        works = [contract(given.name, one) for given, one in worked]
+        return json.dumps({"works": works}, indent=1, allow_nan=False) + "\n"
     lines: list[str] = []
-    for name, one in worked:
-        lines.append(name or words.say(Message(f"work.{one.kind}")))
+    for given, one in worked:
+        lines.append(given.name or words.say(Message(f"work.{one.kind}")))
         hipped = any(laid.member.role == "hip" for laid in one.members)
         lines += [
             f"  {words.fact(key):<62} {words.fact_value(key, value)}"
@@ -148,6 +150,7 @@ def _answers(job: JobInput, words: Words, *, as_json: bool) -> str:
             if hipped or key != "common_difference"
         ]
         lines += pieces_said(one, words)
+        lines += [f" ? {said}" for said in assumed_said(given, words)]
         signs = {Level.OK: " ", Level.LOOK: "?", Level.STOP: "!"}
         for check in one.checks:
             lines.append(f" {signs[check.level]} {words.say(check.message)}.")

@@ -22,7 +22,7 @@ def station(page: Page, name: str) -> None:
 def running_marks(page: Page) -> list[str]:
     rows = page.locator(".running li")
     expect(rows.first).to_be_visible()
-    return [text.replace("\u2044", "/").replace("\u2009", " ") for text in rows.all_inner_texts()]
+    return [text.replace("\u2044", "/").replace("\u202f", " ") for text in rows.all_inner_texts()]
 
 
 def test_from_a_typed_rise_to_the_running_marks_and_all_as_it_was_after_a_reload(page):
@@ -145,3 +145,43 @@ def test_stations_that_wait_for_the_rise_say_so_and_draw_nothing_to_cut_by(page)
         station(page, name)
         expect(page.get_by_role("heading", name=heading)).to_be_visible()
     expect(page.locator(".cut-board, .fit-card")).to_have_count(0)
+
+
+def test_what_nobody_measured_is_asked_until_it_is_typed_or_said_to_be_so_and_told_where_it_is_cut_by(page):
+    start_stair(page)
+    page.get_by_label("Total rise").fill("52 3/8")
+    page.keyboard.press("Enter")
+    saved(page)
+    asked = page.get_by_role("region", name="Assumed, not measured").get_by_role("listitem")
+    expect(asked).to_have_count(6)
+    page.get_by_label("Finish above").fill("1 1/4")
+    page.keyboard.press("Enter")
+    expect(asked).to_have_count(5)
+    asked.filter(has_text="Riser boards").get_by_role("button").click()
+    expect(asked).to_have_count(4)
+    saved(page)
+    station(page, "Mark")
+    expect(page.locator(".assumed-line")).to_contain_text("Stringers from")
+    expect(page.locator(".assumed-line")).not_to_contain_text("Riser boards")
+    page.get_by_role("link", name="Measure them").click()
+    page.get_by_role("button", name="All of these are so").click()
+    expect(asked).to_have_count(0)
+    saved(page)
+    page.get_by_role("button", name="Undo").click()
+    expect(asked).to_have_count(4)
+
+
+def test_whether_the_rise_was_measured_where_the_stair_lands_is_answered_there(page):
+    start_stair(page)
+    page.get_by_label("Total rise").fill("52 3/8")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="No, elsewhere").click()
+    saved(page)
+    station(page, "Work out")
+    expect(page.get_by_text("Measure again there")).to_be_visible()
+    page.get_by_role("button", name="Undo").click()
+    station(page, "Measure")
+    page.get_by_role("button", name="Yes, there").click()
+    saved(page)
+    station(page, "Work out")
+    expect(page.get_by_text("Measure again there")).to_have_count(0)

@@ -20,7 +20,7 @@ def test_on_falling_ground_the_foot_is_found_drawn_and_confirmed(page):
     start_stair(page)
     commit(page, "Total rise", "38 1/4")
     saved(page)
-    tick(page, "The ground falls away")
+    tick(page, "Where the rise was measured, and ground that falls")
     commit(page, "It falls by, such as 1:20 or 5%", "1:9")
     saved(page)
     expect(page.locator(".label-ground")).to_contain_text("worked out where the foot lands")
@@ -42,7 +42,7 @@ def test_on_falling_ground_the_foot_is_found_drawn_and_confirmed(page):
     station(page, "Work out")
     expect(page.locator(".side")).not_to_contain_text("worked out to lie")
     page.reload()
-    expect(page.locator(".stair-groups")).to_contain_text("3’\u20097\u20097⁄8″")
+    expect(page.locator(".stair-groups")).to_contain_text("3’\u202f7\u202f7⁄8″")
 
 
 def test_a_door_that_sweeps_past_its_landing_is_told_with_what_to_do(page):

@@ -997,6 +997,16 @@ export interface components {
             chosen: boolean;
         };
         /**
+         * AssumedView
+         * @description A key whose value is a usual one (``tread`` stands for all within it), and that value in words.
+         */
+        AssumedView: {
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * BoardView
          * @description A piece on its uncut board on the horses: u from the board's left end, v down from the top edge, mm.
          */
@@ -1490,6 +1500,8 @@ export interface components {
              * @description keys that are missing and were supposed, for the drawing alone
              */
             supposed: string[];
+            /** Assumed */
+            assumed: components["schemas"]["AssumedView"][];
             roof: components["schemas"]["RoofView"] | null;
         };
         /**
@@ -2218,6 +2230,42 @@ export interface components {
          */
         FirstBay: "sheets" | "centres" | "equal";
         /**
+         * FlightAssumed
+         * @description Which values of a flight are still the usual ones it was begun with; ``tread`` is everything of its treads.
+         */
+        FlightAssumed: {
+            /**
+             * Upper Finish
+             * @default false
+             */
+            upper_finish: boolean;
+            /**
+             * Lower Finish
+             * @default false
+             */
+            lower_finish: boolean;
+            /**
+             * Tread
+             * @default false
+             */
+            tread: boolean;
+            /**
+             * Riser Board
+             * @default false
+             */
+            riser_board: boolean;
+            /**
+             * Width
+             * @default false
+             */
+            width: boolean;
+            /**
+             * Stock
+             * @default false
+             */
+            stock: boolean;
+        };
+        /**
          * FlightInput
          * @description A straight flight of stairs on cut or housed stringers, and everything around it.
          */
@@ -2338,6 +2386,17 @@ export interface components {
              * @default null
              */
             stringer_spacing: number | string | null;
+            /**
+             * @default {
+             *       "upper_finish": false,
+             *       "lower_finish": false,
+             *       "tread": false,
+             *       "riser_board": false,
+             *       "width": false,
+             *       "stock": false
+             *     }
+             */
+            assumed: components["schemas"]["FlightAssumed"];
             /**
              * Gauge
              * @description What is clamped on the square for the riser, where the marks are stepped off.
@@ -3299,6 +3358,32 @@ export interface components {
             at_most: number | string | null;
         };
         /**
+         * RoofAssumed
+         * @description Which values of a roof are still the usual ones it was begun with.
+         */
+        RoofAssumed: {
+            /**
+             * Pitch
+             * @default false
+             */
+            pitch: boolean;
+            /**
+             * Rafter
+             * @default false
+             */
+            rafter: boolean;
+            /**
+             * Ridge
+             * @default false
+             */
+            ridge: boolean;
+            /**
+             * Eaves
+             * @default false
+             */
+            eaves: boolean;
+        };
+        /**
          * RoofInput
          * @description A roof from commons: gable, shed, off-centre ridge, gambrel.
          */
@@ -3337,6 +3422,15 @@ export interface components {
             blocking: components["schemas"]["BlockingInput"] | null;
             /** @default null */
             setting_out: components["schemas"]["SettingOutInput"] | null;
+            /**
+             * @default {
+             *       "pitch": false,
+             *       "rafter": false,
+             *       "ridge": false,
+             *       "eaves": false
+             *     }
+             */
+            assumed: components["schemas"]["RoofAssumed"];
             /**
              * Pairs
              * @default []

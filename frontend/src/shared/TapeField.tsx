@@ -3,7 +3,7 @@ import { useId, useLayoutEffect, useRef, useState, type KeyboardEvent } from "re
 import useMediaQuery from "@mui/material/useMediaQuery";
 import { TapeKeypad } from "./TapeKeypad";
 import { useWords } from "../words/words";
-import { textAt } from "./document";
+import { assumedAs, textAt } from "./document";
 import { TapeText } from "./TapeText";
 import { typeset } from "./typeset";
 import type { WorkState } from "./useWork";
@@ -34,6 +34,7 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
   const reading = state.fresh || draft === undefined ? state.screen?.readings[path] : undefined;
   const error = state.errors.find((one) => one.path === path || one.path.startsWith(`${path}[`));
   const understood = reading !== undefined && error === undefined && typed !== "" ? reading.text : undefined;
+  const assumed = assumedAs(state.document, path) !== undefined;
   // A tape keypad of our own where fingers type; the system's keyboard stays away.
   const touch = useMediaQuery("(pointer: coarse)") && !plain;
   const input = useRef<HTMLInputElement>(null);
@@ -76,9 +77,12 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
     }
   };
   return (
-    <span className={`tape-field ${size} ${error ? "wrong" : ""} ${typed === "" ? "empty" : ""}`}>
+    <span className={`tape-field ${size} ${error ? "wrong" : ""} ${typed === "" ? "empty" : ""} ${assumed ? "assumed" : ""}`}>
       {labelled && (
-        <label htmlFor={id}>{label}</label>
+        <span className="tape-label">
+          <label htmlFor={id}>{label}</label>
+          {assumed && <small>{say("measure.assumed")}</small>}
+        </span>
       )}
       <input
         id={id}

@@ -7,7 +7,7 @@
  */
 import { api, Refused, Unreachable, type Words } from "../api/client";
 import type { Conflict, Document, FieldError, Work } from "../api/types";
-import { textAt, withValue } from "./document";
+import { changed, textAt } from "./document";
 
 export type Saving = "saved" | "saving" | "unsaved" | "stale";
 
@@ -36,7 +36,7 @@ const typedValue = (path: string, text: string): unknown =>
   text.trim() === "" && !REQUIRED.has(path) ? undefined : text;
 
 export const applied = (document: Document, changes: readonly Change[]): Document =>
-  changes.reduce((made, change) => withValue(made, change.path, change.value), document);
+  changes.reduce((made, change) => changed(made, change.path, change.value), document);
 
 /** The document with everything waiting and typed laid over it: what the drawing shows. */
 export const live = (desk: Desk): Document =>

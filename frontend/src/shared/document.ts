@@ -20,6 +20,20 @@ export function withValue(document: Document, path: string, value: unknown): Doc
   return { ...document, [key]: value };
 }
 
+/** A copy after a change of a key: what is typed or answered there is assumed no longer. */
+export function changed(document: Document, path: string, value: unknown): Document {
+  const made = withValue(document, path, value);
+  const key = assumedAs(made, path);
+  return key === undefined ? made : withValue(made, `assumed.${key}`, undefined);
+}
+
+/** The assumed key a field belongs to, while nobody has measured it. */
+export function assumedAs(document: Document, path: string): string | undefined {
+  const kept = document["assumed"];
+  if (typeof kept !== "object" || kept === null) return undefined;
+  return Object.keys(kept).find((key) => path === key || path.startsWith(`${key}.`));
+}
+
 export function textAt(document: Document, path: string): string {
   const value = valueAt(document, path);
   if (Array.isArray(value)) return value.map(String).join("; ");

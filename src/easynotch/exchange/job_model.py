@@ -173,6 +173,17 @@ class KickerInput(Part):
     notch: KickerNotch = KickerNotch.ALL
 
 
+class FlightAssumed(Part):
+    """Which values of a flight are still the usual ones it was begun with; ``tread`` is everything of its treads."""
+
+    upper_finish: Flag = False
+    lower_finish: Flag = False
+    tread: Flag = False
+    riser_board: Flag = False
+    width: Flag = False
+    stock: Flag = False
+
+
 class FlightInput(AroundInput):
     """A straight flight of stairs on cut or housed stringers, and everything around it."""
 
@@ -189,6 +200,7 @@ class FlightInput(AroundInput):
     kicker: KickerInput | None = None
     width: Positive
     stringer_spacing: Positive | None = None
+    assumed: FlightAssumed = FlightAssumed()
     gauge: Positive | None = Field(
         default=None,
         description="What is clamped on the square for the riser, where the marks are stepped off.",

@@ -18,7 +18,7 @@ from ..core.roofs import (
 from ..core.solid import Stock
 from ..core.tape import Units
 from .measured import PitchText, Positive, fraction_of
-from .parts import Name, Part
+from .parts import Flag, Name, Part
 from .roof_parts import (
     BY_SHAPE,
     MOST_RAFTERS,
@@ -42,6 +42,15 @@ from .roof_parts import (
 )
 
 
+class RoofAssumed(Part):
+    """Which values of a roof are still the usual ones it was begun with."""
+
+    pitch: Flag = False
+    rafter: Flag = False
+    ridge: Flag = False
+    eaves: Flag = False
+
+
 class RoofInput(Part):
     """A roof from commons: gable, shed, off-centre ridge, gambrel."""
 
@@ -59,6 +68,7 @@ class RoofInput(Part):
     collar: CollarInput | None = None
     blocking: BlockingInput | None = None
     setting_out: SettingOutInput | None = None
+    assumed: RoofAssumed = RoofAssumed()
     pairs: Annotated[tuple[tuple[TimberInput, TimberInput], ...], Field(max_length=MOST_RAFTERS)] = ()
 
     def roof(self, units: Units) -> Roof:

@@ -3,10 +3,16 @@
 from typing import Any
 
 from ..core.tape import Units
+from .job_model import FlightAssumed
+from .roof_model import RoofAssumed
+
+FLIGHT_ASSUMED = dict.fromkeys(FlightAssumed.model_fields, True)
+ROOF_ASSUMED = dict.fromkeys(RoofAssumed.model_fields, True)
 
 USUAL_FLIGHT: dict[Units, dict[str, Any]] = {
     Units.IMPERIAL: {
         "kind": "flight",
+        "assumed": FLIGHT_ASSUMED,
         "tread": {"boards": 2, "board_width": '5 1/2"', "gap": '3/16"', "thickness": '1"', "nosing": '1"'},
         "riser_board": '3/4"',
         "upper_finish": '1"',
@@ -19,6 +25,7 @@ USUAL_FLIGHT: dict[Units, dict[str, Any]] = {
     },
     Units.METRIC: {
         "kind": "flight",
+        "assumed": FLIGHT_ASSUMED,
         "tread": {"going": "250 mm", "thickness": "33 mm", "nosing": "20 mm"},
         "riser_board": "18 mm",
         "upper_finish": "28 mm",
@@ -51,6 +58,7 @@ def usual_flight(units: Units, name: str, riser_count: str = "fewest") -> dict[s
 USUAL_ROOF: dict[Units, dict[str, Any]] = {
     Units.IMPERIAL: {
         "kind": "roof",
+        "assumed": ROOF_ASSUMED,
         "plan": {"shape": "rectangle", "ends": ["gable", "gable"], "sheathing": '0"', "plate": '3 1/2"'},
         "pitch": "6/12",
         "ridge": {"kind": "board", "thickness": '1 1/2"', "depth": '9 1/4"'},
@@ -59,6 +67,7 @@ USUAL_ROOF: dict[Units, dict[str, Any]] = {
     },
     Units.METRIC: {
         "kind": "roof",
+        "assumed": ROOF_ASSUMED,
         "plan": {"shape": "rectangle", "ends": ["gable", "gable"], "sheathing": "0 mm", "plate": "90 mm"},
         "pitch": "30°",
         "ridge": {"kind": "board", "thickness": "35 mm", "depth": "220 mm"},

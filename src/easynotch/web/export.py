@@ -25,6 +25,7 @@ from ..exchange.gltf import glb_of
 from ..exchange.tables import csv_of
 from ..presenting.mark.pieces import boards_of
 from ..presenting.mark.titles import title_in
+from ..presenting.shared.assumed import assumed_said
 from .batch import Part, batch_of
 from .board_pages import board_pages
 from .cut import cut_view
@@ -57,7 +58,8 @@ class Work:
         self.name = job.works[number].name or words.say(Message("take_away.unnamed"))
         self.imperial = job.units is Units.IMPERIAL
         self.boards = [one for _, one in boards_of(self.worked, self.job, words)]
-        self.stops = [words.say(check.message) for check in self.worked.checks if check.level == "stop"]
+        stops = [words.say(check.message) for check in self.worked.checks if check.level == "stop"]
+        self.warned = [*assumed_said(job.works[number], words), *stops]
 
     def drawings(self) -> list[tuple[str, Sheet]]:
         """The work as it is built, from the sides it is looked at."""
@@ -80,7 +82,7 @@ class Work:
         """Drawings first, then a cutting sheet for every piece."""
         pages = [drawing_page(title, self.name, sheet, self.paper, self.words) for title, sheet in self.drawings()]
         for board in self.boards:
-            pages += cutting_sheets(self.name, board, self.stops, self.paper, self.words)
+            pages += cutting_sheets(self.name, board, self.warned, self.paper, self.words)
         return pages
 
     def pages(self, kind: str) -> list[Page]:
@@ -132,7 +134,7 @@ class Work:
 
     def html(self) -> bytes:
         """Every piece's bench steps on one self-contained page."""
-        return take_away_page(self.name, self.boards, self.stops, self.words).encode()
+        return take_away_page(self.name, self.boards, self.warned, self.words).encode()
 
     def gltf(self) -> bytes:
         """The whole in 3D."""

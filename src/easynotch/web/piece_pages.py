@@ -36,19 +36,19 @@ def near_face(laid: WorkedMember) -> Sheet:
     return Sheet((min(xs) - 5, -5.0, max(xs) + 5, member.stock.depth + 5), tuple(paths))
 
 
-def cutting_sheets(work: str, board: BoardView, stops: list[str], paper: Paper, words: Words) -> list[Page]:
+def cutting_sheets(work: str, board: BoardView, warned: list[str], paper: Paper, words: Words) -> list[Page]:
     """The pages for a piece: the board with its running marks, then every step with its figure and both its ends."""
     high, wide = paper.size
     column = (wide - 2 * MARGIN - 8) / 2
     rows = _blocks(board.stops)
     pages: list[Page] = []
-    told = list(stops)
+    told = list(warned)
     while rows or told or not pages:
         title = board.title if not pages else f"{board.title}, {len(pages) + 1}"
         draft = Draft(title, wide, high)
         _head(draft, work, board, words)
         y = MARGIN + 22
-        if stops and not told:
+        if warned and not told:
             y = draft.paragraph((MARGIN, y + 3), words.say(Message("sheet.stops")), 3.2, wide - 2 * MARGIN, bold=True)
         # However much there is to warn of, half of a page is left for the steps.
         while told and y < high * WARNED:

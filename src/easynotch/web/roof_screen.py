@@ -27,6 +27,7 @@ from ..presenting.mark.patterns import pattern_of
 from ..presenting.mark.pieces import piece_views
 from ..presenting.mark.setting_out import laths_of
 from ..presenting.mark.tools import Tools
+from ..presenting.shared.assumed import assumed_of
 from ..presenting.shared.shown import shown
 from .roof_fit import fit_views, trial_steps
 from .roof_models import (
@@ -67,11 +68,12 @@ def roof_screen_of(
         sketch=sheet_view(draw_section(worked.layout, worked.framing), words),
         pieces=piece_views(worked, words, tools),
         board=board,
-        stations=_stations(worked, len(board.stops), words, supposed),
+        stations=_stations(worked, len(board.stops), words, supposed, len(assumed_of(given, words))),
         limits=limits_said(worked.limits, words),
         confirm=words.say(worked.limits.confirm),
         readings=readings(given, words),
         supposed=supposed,
+        assumed=assumed_of(given, words),
         roof=_roof(given, worked, words, tools),
     )
 
@@ -274,20 +276,27 @@ def _alternatives(layout: RoofLayout, words: Words) -> list[AlternativeView]:
     return made
 
 
-def _stations(worked: WorkedRoof, stops: int, words: Words, supposed: list[str]) -> list[StationView]:
+def _stations(worked: WorkedRoof, stops: int, words: Words, supposed: list[str], assumed: int) -> list[StationView]:
     """How each station stands."""
     levels = {check.level for check in worked.checks}
     worst = "stop" if Level.STOP in levels else ("look" if Level.LOOK in levels else "settled")
     count = int(worked.facts["rafter_count"])
     fine = sum(abs(one.exact.opening) < 1e-3 for one in worked.fitted)
     rows: list[tuple[str, str, dict[str, str]]] = [
-        ("measure", "open" if supposed else "settled", {"n": str(3 - len(supposed)), "all": "3"}),
+        (
+            "measure",
+            "open" if supposed else "assumed" if assumed else "settled",
+            {"n": str(assumed if assumed and not supposed else 3 - len(supposed)), "all": "3"},
+        ),
         ("work_out", "waiting" if supposed else worst, {"n": str(count)}),
         ("mark", "waiting" if supposed else "open", {"n": str(stops)}),
         ("cut", "waiting" if supposed else "open", {"n": str(sum(one.member.count for one in worked.members))}),
         ("fit", "waiting" if supposed else "open", {"n": str(fine), "all": str(len(worked.fitted))}),
     ]
     return [
-        StationView(id=name, state=state, text=words.say(Message(f"station_roof.{name}.{state}", dict(values))))
+        StationView(
+            id=name, state="look" if state == "assumed" else state,
+            text=words.say(Message(f"station_roof.{name}.{state}", dict(values))),
+        )
         for name, state, values in rows
-    ]
+    ]  # fmt: skip

@@ -11,6 +11,7 @@ from ..presenting.mark.board import board_view
 from ..presenting.mark.patterns import pattern_of
 from ..presenting.mark.pieces import piece_views
 from ..presenting.mark.tools import Tools
+from ..presenting.shared.assumed import assumed_of
 from ..presenting.shared.shown import shown
 from .screen_models import CandidateView, DriftView, NoteView, ProfileView, ScreenView, StationView
 from .views import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
@@ -31,11 +32,12 @@ def screen_of(
         sketch=sheet_view(draw_elevation(worked.layout, worked.pattern.member), words),
         pieces=piece_views(worked, words, tools),
         board=board,
-        stations=stations(worked, len(board.stops), words, supposed),
+        stations=stations(worked, len(board.stops), words, supposed, len(assumed_of(given, words))),
         limits=limits_said(worked.limits, words),
         confirm=words.say(worked.limits.confirm),
         readings=readings(given, words),
         supposed=supposed,
+        assumed=assumed_of(given, words),
         roof=None,
     )
 
@@ -108,21 +110,24 @@ def drift_view(worked: WorkedFlight, words: Words) -> DriftView:
     )
 
 
-def stations(worked: WorkedFlight, stops: int, words: Words, supposed: list[str]) -> list[StationView]:
+def stations(worked: WorkedFlight, stops: int, words: Words, supposed: list[str], assumed: int) -> list[StationView]:
     """How each station stands."""
     asked = worked.layout.flight.head.header_depth is None
     rows: list[tuple[str, str, dict[str, Any]]] = [
-        ("measure", "open" if supposed else ("look" if asked else "settled"),
-         {"n": str(4 - len(supposed) - asked), "all": "4"}),
+        ("measure", "open" if supposed else "assumed" if assumed else ("look" if asked else "settled"),
+         {"n": str(assumed if assumed and not supposed else 4 - len(supposed) - asked), "all": "4"}),
         ("work_out", "waiting" if supposed else _worst(worked), {"n": str(worked.whole.riser_count)}),
         ("mark", "waiting" if supposed else "open", {"n": str(stops)}),
         ("cut", "waiting" if supposed else "open", {"n": str(sum(one.member.count for one in worked.members))}),
         ("fit", "waiting" if supposed else "open", {"n": str(len(worked.framing.touches))}),
     ]  # fmt: skip
     return [
-        StationView(id=station, state=state, text=words.say(Message(f"station.{station}.{state}", values)))
+        StationView(
+            id=station, state="look" if state == "assumed" else state,
+            text=words.say(Message(f"station.{station}.{state}", values)),
+        )
         for station, state, values in rows
-    ]
+    ]  # fmt: skip
 
 
 def _worst(worked: WorkedFlight) -> str:

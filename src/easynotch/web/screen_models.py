@@ -6,6 +6,7 @@ from typing import Annotated, Any
 from pydantic import Field
 
 from ..presenting.mark.models import BoardView, PieceView
+from ..presenting.shared.assumed import AssumedView
 from .roof_models import RoofView
 from .shown_models import FactView, Point, SheetView, Shown, View
 
@@ -133,6 +134,7 @@ class ScreenView:
     confirm: str
     readings: Annotated[dict[str, Shown], Field(description="every typed length by its key, as it was understood")]
     supposed: Annotated[list[str], Field(description="keys that are missing and were supposed, for the drawing alone")]
+    assumed: list[AssumedView]
     roof: RoofView | None
 
 

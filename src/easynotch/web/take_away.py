@@ -13,6 +13,7 @@ from ..core.terms import Message
 from ..exchange import JobInput, Worked
 from ..presenting.mark.models import BoardView, StopView
 from ..presenting.mark.pieces import boards_of
+from ..presenting.shared.assumed import assumed_said
 from .first_work import first_work
 from .kept import WordsQuery
 from .screen_models import TakeAwayView
@@ -51,15 +52,16 @@ def take_away(query: WordsQuery, body: JobInput) -> Response:
         boards = [one for _, one in boards_of(worked, body, words)]
         name = body.works[0].name or words.say(Message("take_away.unnamed"))
         stops = [words.say(check.message) for check in worked.checks if check.level == "stop"]
-        return TakeAwayView(name=name, html=page(name, boards, stops, words))
+        warned = [*assumed_said(body.works[0], words), *stops]
+        return TakeAwayView(name=name, html=page(name, boards, warned, words))
 
     return first_work(query, body, made)
 
 
-def page(name: str, boards: list[BoardView], stops: list[str], words: Words) -> str:
+def page(name: str, boards: list[BoardView], warned: list[str], words: Words) -> str:
     """The whole page. Everything that was typed is escaped."""
-    warned = "".join(f"<p><b>{escape(one)}</b></p>" for one in stops)
-    sections = "".join(_section(name, board, warned, words) for board in boards)
+    told = "".join(f"<p><b>{escape(one)}</b></p>" for one in warned)
+    sections = "".join(_section(name, board, told, words) for board in boards)
     return (
         '<!doctype html><html lang="en"><head><meta charset="utf-8">'
         '<meta name="viewport" content="width=device-width,initial-scale=1">'

@@ -1,4 +1,5 @@
 /** Cut: boards with the pieces in them, boards on hand, saw settings for the whole batch, what to buy, files to take. */
+import { AssumedLine } from "../../shared/Assumed";
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
@@ -44,6 +45,7 @@ export function CutStation({ state }: { state: WorkState }) {
           ))}
         </span>
       </header>
+      <AssumedLine state={state} />
       <div className="caution">
         <LevelSign level={plan.tried ? "ok" : "look"} />
         <label className="extra-choice">

@@ -17,6 +17,7 @@ import { usePlace } from "./places";
 import { SettingOut } from "./SettingOut";
 import { StopList } from "./StopList";
 import { TakeAway } from "./TakeAway";
+import { AssumedLine } from "../../shared/Assumed";
 import { useMarking } from "./useMarking";
 import "./mark.css";
 
@@ -83,6 +84,7 @@ export function MarkStation({ state }: { state: WorkState }) {
   return (
     <div className="station mark">
       <section className="main">
+        <AssumedLine state={state} />
         <div className="whole-card">
           <PieceBar state={state} pieces={ready.pieces} laid={board.id} disturbed={new Set(marking.disturbed.map((one) => one.piece))} />
           <WholeBoard

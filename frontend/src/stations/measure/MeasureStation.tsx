@@ -1,4 +1,6 @@
 /** Measure: the site sketch with the tape fields on it, and what everything is made of. */
+import { AssumedCard } from "../../shared/Assumed";
+import Button from "@mui/material/Button";
 import { OtherErrors } from "../../shared/OtherErrors";
 import { SheetDrawing } from "../../shared/SheetDrawing";
 import { isThere } from "../../shared/Extras";
@@ -77,6 +79,7 @@ function FlightMeasure({ state }: { state: WorkState }) {
           {!missing && screen && <RunTo state={state} />}
           {!missing && screen?.facts.some((one) => one.id === "foot") && <> {say("measure.say_foot")}</>}
         </p>
+        {!missing && <AssumedCard state={state} />}
         <MadeOf state={state} />
       </aside>
     </div>
@@ -102,5 +105,18 @@ function AtFoot({ state, rise }: { state: WorkState; rise: Shown }) {
 function RunTo({ state }: { state: WorkState }) {
   const say = useWords();
   const run = state.screen?.sketch.dimensions.find((one) => one.id === "total_run");
-  return run ? <TapeText text={say("measure.run_to", { run: run.length.text })} /> : null;
+  if (!run || isThere(state.document, "ground")) return null;
+  const at = (where: string) => state.keeper.change("ground", { at: where });
+  return (
+    <>
+      <TapeText text={say("measure.run_to", { run: run.length.text })} />
+      {!isThere(state.document, "platform") && (
+        <span className="answers">
+          {say("measure.run_ask")}
+          <Button size="small" onClick={() => at(`${run.length.mm.toFixed(1)} mm`)}>{say("measure.run_there")}</Button>
+          <Button size="small" onClick={() => at("0 mm")}>{say("measure.run_elsewhere")}</Button>
+        </span>
+      )}
+    </>
+  );
 }

@@ -1,6 +1,7 @@
 /** Measure for a roof: section and plan to scale with the tape fields on them, and what is asked by drawing it. */
 import type { ReactNode } from "react";
 import type { Dimension, Sheet } from "../../api/types";
+import { AssumedCard } from "../../shared/Assumed";
 import { OtherErrors } from "../../shared/OtherErrors";
 import { SheetDrawing } from "../../shared/SheetDrawing";
 import { TapeField } from "../../shared/TapeField";
@@ -15,7 +16,7 @@ import { MeasuredToChoice, RoofShape, SheathingChoice } from "./RoofChoices";
 import "./measure.css";
 
 /** The keys that have a field here. */
-const FIELDS = /^(plan\.(width|length|side|sides|corners.*|edges.*|line_up|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|setting_out\.sheet)$/;
+const FIELDS = /^(pitch|plan\.(width|length|side|sides|corners.*|edges.*|line_up|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|setting_out\.sheet)$/;
 const SECTION = { left: 40, right: 40, top: 26, bottom: 84 };
 const PLAN = { left: 34, right: 34, top: 60, bottom: 84 };
 
@@ -41,7 +42,10 @@ export function RoofMeasure({ state }: { state: WorkState }) {
       <section className="main">
         <OtherErrors state={state} fields={FIELDS} />
         <div className="roof-sketches">
-          <div className="sketch-card">{drawn(screen?.sketch, "measure.section", SECTION)}</div>
+          <div className="sketch-card">
+            <p className="pitch-asked"><TapeField state={state} path="pitch" label={say("field.pitch")} labelled size="large" plain /></p>
+            {drawn(screen?.sketch, "measure.section", SECTION)}
+          </div>
           <div className="sketch-card">{drawn(screen?.roof?.plan, "measure.plan", PLAN)}</div>
         </div>
         {own && sides.length > 0 && <OutlineEditor state={state} sides={sides} />}
@@ -53,6 +57,7 @@ export function RoofMeasure({ state }: { state: WorkState }) {
       </section>
       <aside className="side">
         <p className="advice">{say("measure.roof_advice")}</p>
+        {!missing && <AssumedCard state={state} />}
         <MadeOf state={state} />
         <RoofExtras state={state} />
       </aside>
