@@ -172,7 +172,9 @@ def with_more(draw: st.DrawFn, roof: Roof) -> Roof:
     elif draw(st.booleans()):
         hap = size_notch(roof.notch, roof.slope, roof.rafter.depth).hap
         depth = hap / (1 + roof.slope**2) ** 0.5 * 1.2
-        eaves = replace(eaves, false_tail=FalseTail(Stock(draw(mm(20, 45)), depth), draw(mm(300, 600))))
+        eaves = replace(
+            eaves, false_tail=FalseTail(Stock(draw(mm(20, 45)), depth), draw(mm(300, 600)), draw(mm(0, 15)))
+        )
     else:
         depths = st.lists(mm(roof.rafter.depth - 8, roof.rafter.depth + 8), max_size=3).map(tuple)
         roof = replace(roof, boards=Boards(draw(depths), draw(st.sampled_from(Gauged))))

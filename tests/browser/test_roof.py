@@ -34,7 +34,7 @@ def test_from_span_length_and_pitch_to_a_pattern_rafter_that_fits(page):
     commit(page, "Overhang", "14")
     saved(page)
     # The reference's ridge underside for this building.
-    expect(page.locator(".fact-rows").first).to_contain_text("3’\u202f10\u202f11⁄16″")
+    expect(page.locator(".fact-rows").first).to_contain_text("3’\u00a010\u00a011⁄16″")
     station(page, "Mark")
     marks = running_marks(page)
     assert marks[0].endswith("6’ 11 7/16″")

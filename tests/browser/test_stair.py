@@ -22,7 +22,7 @@ def station(page: Page, name: str) -> None:
 def running_marks(page: Page) -> list[str]:
     rows = page.locator(".running li")
     expect(rows.first).to_be_visible()
-    return [text.replace("\u2044", "/").replace("\u202f", " ") for text in rows.all_inner_texts()]
+    return [text.replace("\u2044", "/").replace("\u00a0", " ") for text in rows.all_inner_texts()]
 
 
 def test_from_a_typed_rise_to_the_running_marks_and_all_as_it_was_after_a_reload(page):

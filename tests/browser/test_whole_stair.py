@@ -42,7 +42,7 @@ def test_on_falling_ground_the_foot_is_found_drawn_and_confirmed(page):
     station(page, "Work out")
     expect(page.locator(".side")).not_to_contain_text("worked out to lie")
     page.reload()
-    expect(page.locator(".stair-groups")).to_contain_text("3’\u202f7\u202f7⁄8″")
+    expect(page.locator(".stair-groups")).to_contain_text("3’\u00a07\u00a07⁄8″")
 
 
 def test_a_door_that_sweeps_past_its_landing_is_told_with_what_to_do(page):

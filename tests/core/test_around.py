@@ -9,6 +9,8 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from easynotch.core.roofs import (
+    Blocking,
+    BlockKind,
     Boards,
     FalseTail,
     Gable,
@@ -30,7 +32,7 @@ from easynotch.core.roofs import (
     ridge_top,
     size_notch,
 )
-from easynotch.core.solid import Stock, Vector, marks_of, outline
+from easynotch.core.solid import Stock, Vector, as_manifold, marks_of, outline, overlaps
 from tests.roofs import mm, roofs
 
 
@@ -109,10 +111,10 @@ def test_a_board_of_another_depth_keeps_what_it_is_gauged_from(roof, differ, gau
         assert board.placement.origin.z == pytest.approx(head + raised)
 
 
-@given(roofs(("gable",)), mm(300, 700))
-def test_a_false_tail_lies_flush_with_its_rafter_and_carries_the_fascia(roof, inside):
+@given(roofs(("gable",)), mm(300, 700), mm(0, 25))
+def test_a_false_tail_lies_as_far_below_its_rafter_as_said_and_carries_the_fascia(roof, inside, below):
     hap = size_notch(roof.notch, roof.slope, roof.rafter.depth).hap
-    shallow = FalseTail(Stock(30.0, hap / (1 + roof.slope**2) ** 0.5 * 0.9), inside)
+    shallow = FalseTail(Stock(30.0, (hap - below) / (1 + roof.slope**2) ** 0.5 * 0.9), inside, below)
     roof = replace(roof, gable=None, eaves=replace(roof.eaves, tail=Tail.PLUMB, false_tail=shallow))
     with pytest.raises(RoofError, match="roof_false_tail"):
         frame_roof(lay_out_roof(roof))
@@ -125,7 +127,36 @@ def test_a_false_tail_lies_flush_with_its_rafter_and_carries_the_fascia(roof, in
     assert tail.member.lengths["tail"] == pytest.approx(out)
     for frame in tail.frames:
         top = frame.to_world(Vector(100.0, 0.0, 0.0))
-        assert min(abs(leg.slope.plane.above(top)) for leg in layout.legs) < 1e-6
+        plumb = below / layout.legs[0].slope.per_run
+        assert min(abs(leg.slope.plane.above(top) + plumb) for leg in layout.legs) < 1e-6
+    # It bears on the plate as the rafter does, and ends at the fascia's back like one that lies flush.
+    boxes = [as_manifold(tail.member, frame).bounding_box() for frame in tail.frames]
+    flush = lay_out_roof(replace(roof, eaves=replace(roof.eaves, false_tail=replace(deep, below=0.0))))
+    others = next(one for one in frame_roof(flush).pieces if one.member.id == "false_tail")
+    for box, frame in zip(boxes, others.frames, strict=True):
+        whole = as_manifold(others.member, frame).bounding_box()
+        assert (min(box[1], box[4]), max(box[1], box[4])) == pytest.approx((whole[1], whole[4]), abs=1e-3)
+
+
+@given(roofs(("lap",)), st.sampled_from(BlockKind))
+def test_blocks_fill_what_the_measured_thicknesses_of_half_lapped_pairs_leave(roof, kind):
+    assume(roof.plan.length > 2 * roof.spacing)
+    made = replace(roof, blocking=Blocking(kind, Stock(38.0, 50.0)))
+    pieces = frame_roof(lay_out_roof(made)).pieces
+    assert overlaps([(one.member, one.frames) for one in pieces if one.member.role in ("common", "block")]) == ()
+    solids = {
+        role: [as_manifold(one.member, frame) for one in pieces if one.member.role == role for frame in one.frames]
+        for role in ("common", "block")
+    }
+    # Every block reaches a rafter at either end: grown by a hair it cuts into two of them.
+    for block in solids["block"]:
+        low = block.bounding_box()
+        grown = (
+            block.translate((-low[0], 0, 0))
+            .scale((1 + 0.02 / (low[3] - low[0]), 1, 1))
+            .translate((low[0] - 0.01, 0, 0))
+        )
+        assert sum((grown ^ rafter).volume() > 1e-4 for rafter in solids["common"]) == 2
 
 
 @given(roofs(("gable",)))

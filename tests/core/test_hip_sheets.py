@@ -1,7 +1,7 @@
 """If these break, a bevel taken off the sheet, the list or the block is not the one the roof's planes meet at."""
 
 from dataclasses import replace
-from itertools import combinations
+from itertools import combinations, pairwise
 from math import atan, atan2, cos, degrees, hypot, radians, sin, sqrt, tan
 
 import pytest
@@ -18,6 +18,7 @@ from easynotch.core.roofs import (
     hip_check,
     hips_of,
     jack_marks,
+    jack_step,
     lay_out_outline,
     lay_out_roof,
     master_patterns,
@@ -64,6 +65,29 @@ def test_a_protractor_on_the_geometric_sheet_reads_the_bevels_of_the_planes(roof
             # An acute angle names a line; the sheet may show it from the other end.
             assert min(angle, 180 - angle) == pytest.approx(min(wanted, 180 - wanted), abs=1e-6), bevel
         assert {"level_hip", "plumb_hip", "level_common", "edge_jack", "sheathing", "face_purlin", "dihedral"} <= seen
+
+
+@settings(max_examples=40)
+@given(roofs(("hip",)))
+def test_a_rule_on_the_geometric_sheet_reads_the_lengths_of_hip_common_and_jacks(roof):
+    layout = lay_out_roof(roof)
+    framing = frame_roof(layout)
+    members = {piece.member.id: piece.member for piece in framing.pieces}
+    step, per_run = jack_step(layout), layout.legs[0].slope.per_run
+    for hip in hips_of(layout):
+        lengths = {(one.id, one.side): one.length for one in draw_geometric(hip, step).lengths}
+        assert lengths["common", 0] == pytest.approx(per_run * layout.legs[0].run, rel=1e-6)
+        # The hip's run is the diagonal of the commons'.
+        assert lengths["hip", None] == pytest.approx((2 + hip.first.rate**2) ** 0.5 * layout.legs[0].run, rel=1e-6)
+        jacks = sorted((one for one in jack_marks(layout, framing, hip) if one.slope is hip.first), key=on_plate)
+        for one, other in pairwise(jacks):
+            gap = members[other.piece].lengths["theoretical"] - members[one.piece].lengths["theoretical"]
+            steps = (other.on_plate - one.on_plate) / step
+            assert abs(gap) == pytest.approx(abs(steps) * lengths["difference", 0], abs=1e-3)
+
+
+def on_plate(mark):
+    return mark.on_plate
 
 
 @settings(max_examples=40)

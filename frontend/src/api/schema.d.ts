@@ -2212,7 +2212,8 @@ export interface components {
         End: "gable" | "hip";
         /**
          * FalseTailInput
-         * @description Short tails beside rafters that end at the wall, and how far inward they begin.
+         * @description Short tails beside rafters that end at the wall: how far inward they begin, and how far below the rafters' top
+         *     edges theirs lie, plumb.
          */
         FalseTailInput: {
             /** Thickness */
@@ -2221,6 +2222,14 @@ export interface components {
             depth: number | string;
             /** Inside */
             inside: number | string;
+            /**
+             * Below
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            below: number | string;
         };
         /**
          * FirstBay
@@ -3983,6 +3992,8 @@ export interface components {
             steps: string[];
             /** Reads */
             reads: components["schemas"]["ReadView"][];
+            /** Lengths */
+            lengths: components["schemas"]["PieceLengthView"][];
             block: components["schemas"]["SheetView"];
             check: components["schemas"]["HipCheckView"] | null;
             /** Jacks */

@@ -34,7 +34,7 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
   const reading = state.fresh || draft === undefined ? state.screen?.readings[path] : undefined;
   const error = state.errors.find((one) => one.path === path || one.path.startsWith(`${path}[`));
   const understood = reading !== undefined && error === undefined && typed !== "" ? reading.text : undefined;
-  const assumed = assumedAs(state.document, path) !== undefined;
+  const assumed = typed !== "" && assumedAs(state.document, path) !== undefined;
   // A tape keypad of our own where fingers type; the system's keyboard stays away.
   const touch = useMediaQuery("(pointer: coarse)") && !plain;
   const input = useRef<HTMLInputElement>(null);

@@ -34,25 +34,42 @@ class Read:
 
 
 @dataclass(frozen=True, slots=True)
+class DrawnLength:
+    """A length to take off the sheet with a rule, mm of the building: its id, and which side's."""
+
+    id: str
+    side: int | None
+    length: float
+
+
+@dataclass(frozen=True, slots=True)
 class GeometricSheet:
-    """The drawing in mm of paper, its scale (one to), its bevels, and how many steps it is drawn in."""
+    """The drawing in mm of paper, its scale (one to), its bevels, its lengths, and how many steps it is drawn in."""
 
     sheet: Sheet
     scale: int
     reads: tuple[Read, ...]
+    lengths: tuple[DrawnLength, ...]
     steps: tuple[str, ...]
 
 
 STEPS = ("plan", "rise", "commons", "swing", "backing", "hip_top", "purlin")
 
 
-def draw_geometric(hip: Seam) -> GeometricSheet:
-    """Draw the sheet of one corner."""
-    drawn = _Drawing(hip)
+def draw_geometric(hip: Seam, step: float | None = None, room: Point = (PAPER, PAPER)) -> GeometricSheet:
+    """Draw the sheet of one corner.
+
+    Args:
+        hip: the corner.
+        step: from one jack to the next along the plates, where jacks are to be drawn.
+        room: mm of paper, across and down, within which it is drawn at the largest scale that fits.
+    """
+    drawn = _Drawing(hip, step)
     points = [point for path in drawn.paths for point in path.points]
     columns = [[point[axis] for point in points] for axis in (0, 1)]
-    wide = max(max(column) - min(column) for column in columns)
-    scale = next((one for one in SCALES if wide / one <= PAPER), SCALES[-1])
+    sizes = [max(column) - min(column) for column in columns]
+    fits = (one for one in SCALES if all(size / one <= most for size, most in zip(sizes, room, strict=True)))
+    scale = next(fits, SCALES[-1])
 
     def on_paper(point: Point) -> Point:
         return point[0] / scale, point[1] / scale
@@ -71,7 +88,7 @@ def draw_geometric(hip: Seam) -> GeometricSheet:
         Text(f"read_{number}", _label_at(one), message("hips.letter", n=Count(number)))
         for number, one in enumerate(reads, 1)
     )
-    return GeometricSheet(Sheet(extent, paths, texts=texts), scale, reads, STEPS)
+    return GeometricSheet(Sheet(extent, paths, texts=texts), scale, reads, tuple(drawn.lengths), STEPS)
 
 
 def _label_at(read: Read) -> Point:
@@ -90,12 +107,13 @@ def _unit(way: Point) -> Point:
 class _Drawing:
     """The construction, in mm of the building, the hip's corner at the origin; down is down on the paper."""
 
-    def __init__(self, hip: Seam) -> None:
+    def __init__(self, hip: Seam, step: float | None) -> None:
         assert hip.corner is not None
-        self.hip, self.origin = hip, hip.corner
+        self.hip, self.origin, self.step = hip, hip.corner, step
         self.turn = pi / 4 - atan2(hip.way.y, hip.way.x)
         self.paths: list[Path] = []
         self.reads: list[Read] = []
+        self.lengths: list[DrawnLength] = []
         self.rise = hip.rate * hip.run
         self.corner = (0.0, 0.0)
         self.top = self.plan(Vector(hip.way.x * hip.run, hip.way.y * hip.run, 0.0))
@@ -141,6 +159,7 @@ class _Drawing:
             Read("level_hip", None, self.corner, (self.top, self.hip_top)),
             Read("plumb_hip", None, self.hip_top, (self.top, self.corner)),
         ]
+        self.lengths.append(DrawnLength("hip", None, _distance(self.corner, self.hip_top)))
 
     def _side(self, number: int, slope: Slope) -> None:
         """One slope: its common's triangle, itself swung flat, its cheek on the hip's top, its purlin."""
@@ -167,8 +186,30 @@ class _Drawing:
             Read("edge_jack", number, flat, (foot, self.corner)),
             Read("sheathing", number, self.corner, (foot, flat)),
         ]
+        self.lengths.append(DrawnLength("common", number, _distance(foot, flat)))
+        self._jacks(number, foot, flat)
         self._cheek(number, inward)
         self._purlin(number, foot, common_top, inward)
+
+    def _jacks(self, number: int, foot: Point, flat: Point) -> None:
+        """Beside the common in the slope swung flat, one at every step, each from the eave to the hip."""
+        if self.step is None:
+            return
+        eave, outward = (
+            _unit((self.corner[0] - foot[0], self.corner[1] - foot[1])),
+            (flat[0] - foot[0], flat[1] - foot[1]),
+        )
+        hip = (self.corner[0] - flat[0], self.corner[1] - flat[1])
+        longer, jacks = _distance(foot, flat), 0
+        while (jacks + 1) * self.step < _distance(foot, self.corner) - 1.0:
+            jacks += 1
+            start = _moved(foot, eave, jacks * self.step)
+            end = _meet(start, outward, flat, hip)
+            if end is None:
+                return
+            self.draw(f"jack_{number + 1}_{jacks}", Layer.PENCIL, start, end)
+            if jacks == 1:
+                self.lengths.append(DrawnLength("difference", number, longer - _distance(start, end)))
 
     def _cheek(self, number: int, inward: Point) -> None:
         """The hip's top swung down on its plan line; the cheek's plan line cuts the line square across the corner."""

@@ -250,9 +250,12 @@ NotchInput = Annotated[
 
 
 class FalseTailInput(SectionInput):
-    """Short tails beside rafters that end at the wall, and how far inward they begin."""
+    """Short tails beside rafters that end at the wall: how far inward they begin, and how far below the rafters' top
+    edges theirs lie, plumb.
+    """
 
     inside: Positive
+    below: NotNegative = ZERO
 
 
 class EavesInput(Part):
@@ -286,7 +289,7 @@ class EavesInput(Part):
             board_length=self.board_length.mm if self.board_length else None,
             tails=self.tails,
             tops=tuple(top.mm for top in self.tops),
-            false_tail=FalseTail(tail.stock(), tail.inside.mm) if tail else None,
+            false_tail=FalseTail(tail.stock(), tail.inside.mm, tail.below.mm) if tail else None,
         )
 
 

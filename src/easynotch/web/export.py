@@ -6,10 +6,9 @@ import re
 import unicodedata
 import zipfile
 from collections.abc import Callable, Iterable
-from dataclasses import replace
 from typing import Any
 
-from ..core.roofs import distinct_hips
+from ..core.roofs import Seam, distinct_hips
 from ..core.rules import Words
 from ..core.tape import Units
 from ..core.terms import Count, Message, message
@@ -30,6 +29,7 @@ from .batch import Part, batch_of
 from .board_pages import board_pages
 from .cut import cut_view
 from .cut_models import CuttingView
+from .geometric_page import geometric_page
 from .making import Told
 from .model_pages import model_pages
 from .piece_pages import (
@@ -72,15 +72,26 @@ class Work:
         return [
             (say(Message("sheet.section")), draw_section(worked.layout, worked.framing)),
             (say(Message("sheet.roof_plan")), _coded_plan(worked)),
-            *(
-                (say(message("sheet.geometric", n=Count(numbers[0]))), _close(draw_geometric(hip).sheet))
-                for hip, numbers in distinct_hips(worked.layout)
-            ),
+        ]
+
+    def geometric(self) -> list[tuple[str, Seam]]:
+        """The corners whose geometric sheets differ, each with its sheet's title."""
+        if not isinstance(self.worked, WorkedRoof):
+            return []
+        return [
+            (self.words.say(message("sheet.geometric", n=Count(numbers[0]))), hip)
+            for hip, numbers in distinct_hips(self.worked.layout)
         ]
 
     def sheets(self) -> list[Page]:
         """Drawings first, then a cutting sheet for every piece."""
         pages = [drawing_page(title, self.name, sheet, self.paper, self.words) for title, sheet in self.drawings()]
+        if isinstance(self.worked, WorkedRoof):
+            layout = self.worked.layout
+            pages += [
+                geometric_page(title, self.name, (layout, hip), self.paper, self.words)
+                for title, hip in self.geometric()
+            ]
         for board in self.boards:
             pages += cutting_sheets(self.name, board, self.warned, self.paper, self.words)
         return pages
@@ -98,7 +109,8 @@ class Work:
         from ..drawing.dxf import dxf_of  # noqa: PLC0415 (its writer is slow to load)
 
         faces = [(title_in(self.worked, one.member, self.words), near_face(one)) for one in self.worked.members]
-        return dxf_of([*self.drawings(), *faces]).encode()
+        constructions = [(title, draw_geometric(hip).sheet) for title, hip in self.geometric()]
+        return dxf_of([*self.drawings(), *constructions, *faces]).encode()
 
     def csv(self) -> bytes:
         """The cut list; lengths in mm with their two ends, and as they are called."""
@@ -171,13 +183,6 @@ class Work:
 def _coded_plan(worked: WorkedRoof) -> Sheet:
     plan = draw_plan(worked.layout, worked.framing)
     return with_codes(plan, worked.framing, mirrored=worked.layout.outline is not None)
-
-
-def _close(sheet: Sheet) -> Sheet:
-    """A sheet with no more round it than its numbers need, so that it is printed as large as the paper holds."""
-    xs = [x for path in sheet.paths for x, _ in path.points]
-    ys = [y for path in sheet.paths for _, y in path.points]
-    return replace(sheet, extent=(min(xs) - 12.0, min(ys) - 12.0, max(xs) + 12.0, max(ys) + 12.0))
 
 
 def document_of(job: JobInput) -> dict[str, Any]:

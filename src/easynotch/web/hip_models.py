@@ -39,6 +39,14 @@ class BevelView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class PieceLengthView:
+    """A length of a piece, with both its ends."""
+
+    label: str
+    length: Shown
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class ReadView:
     """A bevel to take off the geometric sheet, by its letter."""
 
@@ -79,6 +87,7 @@ class CornerView:
     scale: int
     steps: list[str]
     reads: list[ReadView]
+    lengths: list[PieceLengthView]
     block: SheetView
     check: HipCheckView | None
     jacks: list[JackMarkView]
@@ -104,14 +113,6 @@ class MasterView:
     drawing: SheetView
     length: Shown
     lines: list[MasterLineView]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class PieceLengthView:
-    """A length of a piece, with both its ends."""
-
-    label: str
-    length: Shown
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -23,16 +23,17 @@ from ..core.roofs import (
     frame_roof,
     hip_check,
     jack_marks,
+    jack_step,
     lay_out_roof,
     master_patterns,
 )
 from ..core.rules import Words, piece_name
 from ..core.solid import Member
 from ..core.tape import Style
-from ..core.terms import Angle, Count, Length, Message, Value
+from ..core.terms import Angle, Count, Length, Message, Value, message
 from ..core.tools.saw import MITRE_TURNS
 from ..drawing import Sheet
-from ..drawing.geometric import Read, draw_geometric
+from ..drawing.geometric import GeometricSheet, Read, draw_geometric
 from ..drawing.hip_boards import draw_block, draw_master
 from ..drawing.hip_choices import draw_head, draw_heel, draw_planes
 from ..exchange import JobInput, Worked, WorkedRoof
@@ -156,7 +157,7 @@ def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Wor
     hip = worked.layout.roof.hip
     assert hip is not None
     struck = [one for one in bevels if one.from_across is not None]
-    sheet = draw_geometric(seam)
+    sheet = draw_geometric(seam, drawn_step(worked.layout))
     hips = [piece.member for piece in worked.framing.pieces if piece.member.role == "hip"]
     member = _member_of(worked.framing, seam) or (hips[0] if hips else None)
     order = {id(one): number for number, one in enumerate(struck, 1)}
@@ -166,7 +167,8 @@ def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Wor
         geometric=sheet_view(sheet.sheet, words),
         scale=sheet.scale,
         steps=[words.say(Message(f"hips.step.{step}", {"scale": Count(sheet.scale)})) for step in sheet.steps],
-        reads=[_read(one, number, bevels, seam, words) for number, one in enumerate(sheet.reads, 1)],
+        reads=read_views(sheet, seam, words),
+        lengths=drawn_lengths(sheet, seam, worked.layout, words),
         block=sheet_view(draw_block(struck, min(hip.stock.depth, BLOCK)), words),
         check=_check(worked.layout, member, seam, words) if member is not None else None,
         jacks=[
@@ -233,6 +235,32 @@ def bevel_label(bevel: Bevel, seam: Seam, words: Words) -> str:
 def _within(words: str) -> str:
     """As it is said within a sentence."""
     return words[:1].lower() + words[1:]
+
+
+def drawn_step(layout: RoofLayout) -> float:
+    """From one jack to the next, as the geometric sheet draws them."""
+    return layout.roof.spacing if layout.outline is not None else jack_step(layout)
+
+
+def read_views(sheet: GeometricSheet, seam: Seam, words: Words) -> list[ReadView]:
+    """The bevels of a geometric sheet by their letters."""
+    bevels = bevels_of(seam)
+    return [_read(one, number, bevels, seam, words) for number, one in enumerate(sheet.reads, 1)]
+
+
+def drawn_lengths(sheet: GeometricSheet, seam: Seam, layout: RoofLayout, words: Words) -> list[PieceLengthView]:
+    """The lengths a rule reads off it, at its scale; of a corner whose sides differ with the side."""
+    found: list[PieceLengthView] = []
+    for one in sheet.lengths:
+        alike = [other.length for other in sheet.lengths if other.id == one.id]
+        if one.side == 1 and abs(alike[0] - one.length) < 1e-6:
+            continue
+        label = words.say(message(f"hips.drawn.{one.id}", step=Length(drawn_step(layout))))
+        if one.side is not None and max(alike) - min(alike) > 1e-6:
+            slope = (seam.first, seam.second)[one.side]
+            label = f"{label}, {_within(words.say(_side(slope is seam.second)))}"
+        found.append(PieceLengthView(label=label, length=shown(one.length, words)))
+    return found
 
 
 def _read(read: Read, number: int, bevels: tuple[Bevel, ...], seam: Seam, words: Words) -> ReadView:

@@ -35,7 +35,7 @@ const extras: readonly Extra[] = [
     fresh: (metric) => (metric ? "12 mm" : '1/2"'), where: (document) => ridge(document) === "beam",
   },
   {
-    path: "eaves.false_tail", word: "extra.false_tail", fields: [...sized("eaves.false_tail"), ["eaves.false_tail.inside", "extra.inside"]],
+    path: "eaves.false_tail", word: "extra.false_tail", fields: [...sized("eaves.false_tail"), ["eaves.false_tail.inside", "extra.inside"], ["eaves.false_tail.below", "extra.below"]],
     fresh: (metric) => ({ ...section(metric, 170), inside: metric ? "600 mm" : "2'" }),
   },
   {

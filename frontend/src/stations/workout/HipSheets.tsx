@@ -170,6 +170,11 @@ function Geometric({ corner }: { corner: Corner }) {
             <li key={one.letter}><b>{one.letter}</b> <span>{one.label}</span> <b className="figure">{one.angle}</b></li>
           ))}
         </ol>
+        <ul className="hip-reads" aria-label={say("hip_sheets.drawn_lengths")}>
+          {corner.lengths.map((one) => (
+            <li key={one.label}><span><TapeText text={one.label} /></span> <Figure value={one.length} /></li>
+          ))}
+        </ul>
       </div>
       <ol className="hip-steps">
         {corner.steps.map((one) => <li key={one}><TapeText text={one} /></li>)}

@@ -14,7 +14,7 @@ from .fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
 from .framing import Framing, Piece, frame_roof, standing_on, station
 from .hip_check import HipCheck, JackMark, hip_check, jack_marks
 from .hip_plan import hip_plan
-from .hips import corners, hip_drop
+from .hips import corners, hip_drop, jack_step
 from .layout import Leg, RoofLayout, lay_out_roof, notch_alternatives, notch_choices
 from .master import MasterLine, MasterPattern, master_patterns
 from .notch import NotchSizes, size_notch
@@ -144,6 +144,7 @@ __all__ = [
     "hip_plan",
     "hips_of",
     "jack_marks",
+    "jack_step",
     "last_bay_options",
     "lay_out_outline",
     "lay_out_roof",

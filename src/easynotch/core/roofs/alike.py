@@ -20,13 +20,13 @@ def alike(members: list[Member]) -> list[Piece]:
 
 
 def signature(member: Member) -> tuple[object, ...]:
-    """What two members share that are sawn alike."""
-    planes = tuple(
+    """What two members share that are sawn alike: their planes, in whatever order they were worked out."""
+    planes = sorted(
         tuple(round(value, 4) + 0.0 for value in (
             cut.plane.normal.x, cut.plane.normal.y, cut.plane.normal.z, cut.plane.offset / 10))
         for cut in member.cut_planes
     )  # fmt: skip
-    return member.role, member.hand, planes
+    return member.role, member.hand, tuple(planes)
 
 
 def _names(members: list[Member]) -> list[str]:

@@ -46,33 +46,35 @@ def false_tails(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list
     """Short tails on the far face of every rafter, with a notch of their own so that their tops are flush.
 
     Raises:
-        RoofError: where no rafter bears on a plate, or tails too shallow to reach it.
+        RoofError: where no rafter bears on a plate, or tails too shallow or too low to reach it.
     """
     tail = layout.roof.eaves.false_tail
     if tail is None:
         return [], []
     made: list[Placed] = []
     touches: list[Touch] = []
-    side = (layout.roof.rafter.thickness + tail.stock.thickness) / 2
     for leg in (leg for leg in layout.legs if leg.bears):
-        slope = leg.slope
-        if tail.stock.depth * slope.per_run <= slope.hap:
+        slope = replace(leg.slope, hap=leg.slope.hap - tail.below)
+        if not 0 < slope.hap < tail.stock.depth * slope.per_run:
             raise RoofError("eaves.false_tail.depth", message("error.roof_false_tail"))
         places = false_tail_sides(layout, out, leg)
-        frames = [slope.frame(station + way * side, tail.inside) for station, way in places]
+        frames = [
+            slope.frame(station + way * (half + tail.stock.thickness / 2), tail.inside) for station, way, half in places
+        ]
         if not frames:
             continue
         first = (frames[0].origin - slope.at(0.0, 0.0, 0.0)).dot(slope.along)
         rows = (
             (("head", "head", (tail.inside, 0.0), INWARD),),
             plate_notch(slope),
-            *tail_rows(layout, slope),
+            *tail_rows(layout, leg.slope),
         )
         removals = tuple(slope.removal(frames[0], first, *planes) for planes in rows)
         name = "false_tail" if layout.alike else f"false_tail_{slope.id}"
         member = finish(
-            replace(leg, run=tail.inside), frames[0], removals, member_id=name, role="false_tail", stock=tail.stock
-        )
+            replace(leg, slope=slope, run=tail.inside), frames[0], removals, member_id=name, role="false_tail",
+            stock=tail.stock,
+        )  # fmt: skip
         touches.append(Touch(f"{name}.{slope.id}.seat", member, "seat", plate_top(layout, leg)))
         same = next((k for k, (one, _) in enumerate(made) if one.id == name), None)
         every = (*(made[same][1] if same is not None else ()), *frames)

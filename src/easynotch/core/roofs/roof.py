@@ -174,12 +174,13 @@ class Boards:
 
 @dataclass(frozen=True, slots=True)
 class FalseTail:
-    """Short tails beside rafters that end at the wall: their timber, and how far inward of the bearing line they
-    begin.
+    """Short tails beside rafters that end at the wall: their timber, how far inward of the bearing line they begin,
+    and how far ``below`` the rafters' top edges theirs lie, plumb.
     """
 
     stock: Stock
     inside: float
+    below: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
