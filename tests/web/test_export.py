@@ -150,7 +150,7 @@ def test_what_was_swung_by_compass_is_an_arc_in_the_drawing_from_and_to_where_it
     (tmp_path / "drawing.dxf").write_bytes(works[1].dxf())
     arcs = list(ezdxf.readfile(tmp_path / "drawing.dxf").modelspace().query("ARC"))
     swung, x = [], 0.0
-    for _, sheet in works[1].drawings():
+    for _, sheet in [*works[1].drawings(), *works[1].constructions()]:
         left, top, right, _ = sheet.extent
         swung += [[(x + u - left, top - v) for u, v in path.points] for path in sheet.paths if path.middle is not None]
         x += right - left + 200.0

@@ -83,6 +83,10 @@ class Work:
             for hip, numbers in distinct_hips(self.worked.layout)
         ]
 
+    def constructions(self) -> list[tuple[str, Sheet]]:
+        """The geometric sheets, each at the scale its steps tell."""
+        return [(title, draw_geometric(hip).sheet) for title, hip in self.geometric()]
+
     def sheets(self) -> list[Page]:
         """Drawings first, then a cutting sheet for every piece."""
         pages = [drawing_page(title, self.name, sheet, self.paper, self.words) for title, sheet in self.drawings()]
@@ -109,8 +113,7 @@ class Work:
         from ..drawing.dxf import dxf_of  # noqa: PLC0415 (its writer is slow to load)
 
         faces = [(title_in(self.worked, one.member, self.words), near_face(one)) for one in self.worked.members]
-        constructions = [(title, draw_geometric(hip).sheet) for title, hip in self.geometric()]
-        return dxf_of([*self.drawings(), *constructions, *faces]).encode()
+        return dxf_of([*self.drawings(), *self.constructions(), *faces]).encode()
 
     def csv(self) -> bytes:
         """The cut list; lengths in mm with their two ends, and as they are called."""
