@@ -2,11 +2,23 @@
 
 import subprocess
 import sys
+from dataclasses import replace
 from math import hypot, sqrt
 
 import pytest
+from hypothesis import given, settings
 
-from easynotch.core.roofs import frame_roof, lay_out_roof, master_patterns, working_of
+from easynotch.core.roofs import (
+    MeasuredTo,
+    Tail,
+    bottom_edge,
+    frame_roof,
+    lay_out_roof,
+    master_patterns,
+    over_hip_ends,
+    working_of,
+)
+from easynotch.core.roofs.proud import check_proud
 from easynotch.core.rules import Dialect, Words
 from easynotch.core.solid import Frame, Vector, as_manifold, overlaps
 from easynotch.core.tape import Tape, Units
@@ -14,6 +26,7 @@ from easynotch.drawing.hip_boards import draw_master
 from easynotch.exchange import read_job, worked_out
 from easynotch.web.export import export_files
 from tests.core.test_bench import IN, piece, roof
+from tests.roofs import outlines, roofs
 
 LYING = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))
 WORDS = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
@@ -120,8 +133,8 @@ def test_a_job_files_own_dialect_and_fine_tape_are_heeded_on_the_command_line(ho
 
 
 def test_the_second_road_of_a_theoretical_length_is_the_first_ones_number():
-    for given in (six_foot_run(), six_foot_run("metric")):
-        for one in working_of(given.layout, metric=True):
+    for worked in (six_foot_run(), six_foot_run("metric")):
+        for one in working_of(worked.layout, metric=True):
             assert one.agrees
     long = six_foot_run().facts
     assert hypot(long["run"], long["rise"]) == pytest.approx(6 * 12 * IN * sqrt(2))
@@ -217,3 +230,51 @@ def test_a_pair_without_a_ridge_may_meet_plumb_to_plumb_with_no_lap_and_no_peg()
     assert common.lengths["head_to_plate"] == pytest.approx(common.lengths["theoretical"])
     assert not [one for one in overlaps([(one.member, one.frames) for one in plain.framing.pieces]) if one.volume > 1.0]
     assert any(cut.role == "shoulder" for one in lapped.members for cut in one.member.cut_planes)
+
+
+def vertices(standing, frame):
+    return [Vector(*map(float, row[:3])) for row in as_manifold(standing.member, frame).to_mesh64().vert_properties]
+
+
+@settings(max_examples=40)
+@given(roofs(("hip",)))
+def test_what_stands_over_a_hip_ends_slope_is_told_as_the_sawn_pieces_stand(roof):
+    layout = lay_out_roof(roof)
+    framing = frame_roof(layout)
+    kings, ridge = over_hip_ends(layout)
+    slopes = [leg.slope for leg in (*layout.legs, *(end for end in layout.ends if end is not None))]
+    found = {"king_common": 0.0, "ridge": 0.0}
+    for one in framing.pieces:
+        role = "king_common" if one.member.id in ("king_common", "common") else one.member.role
+        for frame in one.frames if role in found else ():
+            for point in vertices(one, frame):
+                # Over the roof's own surface, of all slopes the lowest there.
+                over = max(slope.plane.above(point) * slope.per_run for slope in slopes)
+                found[role] = max(found[role], over)
+    assert found["king_common"] == pytest.approx(kings, abs=1e-3)
+    assert found["ridge"] == pytest.approx(ridge, abs=1e-3)
+
+
+@settings(max_examples=40)
+@given(outlines())
+def test_a_fascia_over_its_neighbours_roof_is_told_by_as_much_as_its_mesh_stands_over_it(roof):
+    roof = replace(roof, eaves=replace(roof.eaves, tail=Tail.PLUMB, fascia=20.0, measured_to=MeasuredTo.FASCIA))
+    layout = lay_out_roof(roof)
+    framing = frame_roof(layout)
+    boards = {piece.member.id: piece for piece in framing.pieces if piece.member.role == "fascia"}
+    worst, bottoms = 0.0, []
+    for leg in layout.legs:
+        board = boards[f"eave_fascia_{leg.slope.id.removeprefix('s')}"]
+        corners = vertices(board, board.frames[0])
+        bottoms.append(min(point.z for point in corners))
+        assert bottoms[-1] == pytest.approx(bottom_edge(layout, leg.slope), abs=1e-3)
+        beside = [
+            slope
+            for hip in layout.outline.hips
+            if hip.corner is not None and leg.slope in (hip.first, hip.second)
+            for slope in (hip.first, hip.second)
+            if slope is not leg.slope
+        ]
+        worst = max([worst, *(slope.plane.above(point) * slope.per_run for slope in beside for point in corners)])
+    told = [check for check in check_proud(layout) if check.id == "fascia_proud"]
+    assert (told[0].value.mm if told else 0.0) == pytest.approx(worst if worst > 1.0 else 0.0, abs=1e-3)

@@ -9,6 +9,8 @@ from .cut_models import CutBoardView, CutSectionView, LaidView
 BOARD = 9.0
 """mm: how high a board is drawn."""
 SIZE = 2.4
+LEAST = 1.3
+"""mm: capital letters of a text that is squeezed into a short piece."""
 TICK = 3.4
 MOST_TICKS = 24
 ROW = BOARD + 21.0
@@ -75,15 +77,18 @@ def _board(draft: Draft, board: CutBoardView, y: float, scale: float) -> float:
 
 
 def _name(draft: Draft, one: LaidView, y: float, scale: float) -> None:
-    """What a piece is, as much of it as there is room for, and its length."""
+    """A piece's code and length, whole however short it is, and as much of its name as there is room for."""
     middle, room = MARGIN + (one.start + one.stop) / 2 / scale, (one.stop - one.start) / scale
     length = f"{one.length.text} {one.length.sense}".rstrip()
-    for row, text, bold in ((0, f"{one.code} {one.title}", False), (1, length, True)):
-        draft.say((middle, y + row * 4.0), _cut(text, room, bold=bold), SIZE, "middle", bold=bold)
+    name = _cut(one.title, room - width_of(f"{one.code} ", SIZE, bold=False))
+    for row, text, bold in ((0, f"{one.code} {name}".rstrip(), False), (1, length, True)):
+        wide = width_of(text, SIZE, bold=bold)
+        draft.say((middle, y + row * 4.0), text, max(LEAST, SIZE * min(1.0, room / wide)), "middle", bold=bold)
 
 
-def _cut(text: str, room: float, *, bold: bool) -> str:
-    """As much of a text as there is room for."""
-    while text and width_of(text, SIZE, bold=bold) > room:
-        text = text[:-1]
-    return text
+def _cut(text: str, room: float) -> str:
+    """As much of a text as there is room for, whole words, and nothing of one alone that is too long."""
+    words = text.split()
+    while words and width_of(" ".join(words), SIZE, bold=False) > room:
+        words.pop()
+    return " ".join(words)

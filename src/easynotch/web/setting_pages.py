@@ -119,8 +119,8 @@ def _bevels(worked: Worked, words: Words) -> Iterator[tuple[str, float, float]]:
 def _block(draft: Draft, at: tuple[float, float], from_edge: float) -> None:
     (x, y), (long, deep) = at, BLOCK
     draft.shape([(x, y), (x + long, y), (x + long, y + deep), (x, y + deep)], 0.35)
-    angle = radians(min(max(from_edge, 1.0), 179.0))
+    angle = radians(from_edge)
     # From the lower edge, near its end where the line leans the other way.
-    reach = min(deep / sin(angle), (long - 16.0) / max(abs(cos(angle)), 1e-9))
+    reach = min(deep / max(sin(angle), 1e-9), (long - 16.0) / max(abs(cos(angle)), 1e-9))
     foot = x + 8.0 if cos(angle) >= 0 else x + long - 8.0
     draft.line((foot, y + deep), (foot + reach * cos(angle), y + deep - reach * sin(angle)), width=0.6)

@@ -30,6 +30,7 @@ from .outline import (
 from .outline_edit import regular, with_angle, with_side
 from .outline_rafters import plain_rafter
 from .planes import Slope, meet
+from .proud import bottom_edge, over_hip_ends
 from .rafter import beam_top, purlin_place, rafter
 from .ridge import ridge_top, ridge_y
 from .roof import (
@@ -129,6 +130,7 @@ __all__ = [
     "beam_pocket",
     "beam_top",
     "bevels_of",
+    "bottom_edge",
     "chalk_line",
     "check_outline",
     "check_roof",
@@ -154,6 +156,7 @@ __all__ = [
     "notch_alternatives",
     "notch_choices",
     "offset",
+    "over_hip_ends",
     "pitch_for_ridge",
     "plain_rafter",
     "purlin_place",

@@ -12,6 +12,7 @@ from .hips import hip_drop
 from .layout import RoofLayout
 from .notch import NotchSizes
 from .outline_facts import check_outline_roof
+from .proud import check_proud
 from .ridge import ridge_top
 from .roof import Gauged, KeepPlanes, RidgeKind, Shape, Tail, Tails
 from .setting_out import SettingOut
@@ -44,6 +45,7 @@ def check_roof(
             *_eaves(layout),
             *_not_on_hips(layout),
             *check_outline_roof(layout, framing),
+            *check_proud(layout),
             *check_wood(framing, limits),
             *check_defects(layout, framing),
             *_joints(fitted),
@@ -60,6 +62,7 @@ def check_roof(
         *_headroom(layout),
         *_not_on_hips(layout),
         *_spacing(layout, framing),
+        *check_proud(layout),
         *check_wood(framing, limits),
         *check_defects(layout, framing),
         *_joints(fitted),

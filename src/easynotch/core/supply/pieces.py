@@ -6,8 +6,8 @@ from ..solid import Member
 
 ALIKE = 0.05
 """mm: sections nearer than this are one."""
-SHEET_ROLES = frozenset({"template", "hip_foot_dummy", "hip_head_dummy", "dummy"})
-"""Pieces made from offcuts or sheet, never nested into boards."""
+SHEET_ROLES = frozenset({"template"})
+"""Pieces made from sheet, never nested into boards."""
 
 
 @dataclass(frozen=True, slots=True)
