@@ -23,7 +23,7 @@ from easynotch.core.rules import Dialect, Words
 from easynotch.core.solid import Frame, Vector, as_manifold, overlaps
 from easynotch.core.tape import Tape, Units
 from easynotch.drawing.hip_boards import draw_master
-from easynotch.exchange import read_job, worked_out
+from easynotch.exchange import Problems, read_job, worked_out
 from easynotch.web.export import export_files
 from tests.core.test_bench import IN, piece, roof
 from tests.roofs import outlines, roofs
@@ -278,3 +278,27 @@ def test_a_fascia_over_its_neighbours_roof_is_told_by_as_much_as_its_mesh_stands
         worst = max([worst, *(slope.plane.above(point) * slope.per_run for slope in beside for point in corners)])
     told = [check for check in check_proud(layout) if check.id == "fascia_proud"]
     assert (told[0].value.mm if told else 0.0) == pytest.approx(worst if worst > 1.0 else 0.0, abs=1e-3)
+
+
+def leaning(wide, overhang=400):
+    """Two gables that lean towards each other over a side so wide."""
+    plan = {"shape": "outline", "corners": [[0, 0], [wide, 0], [3000, 4000], [-2500, 4000]],
+            "edges": [{}, {"roof": "gable"}, {}, {"roof": "gable"}]}  # fmt: skip
+    return {"format": "easy-notch-job", "version": 1, "units": "metric", "works": [{
+        "kind": "roof", "plan": plan, "pitch": "35°", "ridge": {"kind": "board", "thickness": 35, "depth": 220},
+        "rafter": {"thickness": 45, "depth": 140, "spacing": 450}, "notch": {"rule": "seat", "value": 60},
+        "eaves": {"overhang": overhang, "fascia": 20, "tail": "plumb"},
+        "hip": {"thickness": 45, "depth": 190, "keep_planes": "drop"},
+    }]}  # fmt: skip
+
+
+def test_an_eave_that_its_gables_leave_nothing_of_is_refused_where_the_overhang_is_typed():
+    # 5/8 is lost on either side for each millimetre out.
+    with pytest.raises(Problems) as found:
+        worked_out(read_job(leaning(300)), 0)
+    assert [one.path for one in found.value.problems] == ["works[0].eaves.overhang"]
+    worked = worked_out(read_job(leaning(300, 100)), 0)
+    lengths = [one.member.lengths["overall"] for one in worked.framing.pieces if one.member.role == "fascia"]
+    solids = [as_manifold(one.member).volume() for one in worked.framing.pieces if one.member.role == "fascia"]
+    assert min(lengths) > 0
+    assert min(solids) > 0

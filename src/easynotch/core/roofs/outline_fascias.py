@@ -1,10 +1,11 @@
 """Fascias round an outline, mitred with their neighbours."""
 
 from ..solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector
+from ..terms import Count, message
 from .layout import Leg, RoofLayout
 from .outline import TINY, offset
 from .planes import UP
-from .roof import Tail
+from .roof import RoofError, Tail
 from .sticks import outline_of
 
 
@@ -28,6 +29,24 @@ def fascias(layout: RoofLayout) -> list[tuple[Leg, Member]]:
             _mitre(roof.corners, outer, after),
         ))))  # fmt: skip
     return made
+
+
+def refuse_lost_eaves(layout: RoofLayout) -> None:
+    """Refuse an overhang at which an eave is gone: gables that lean towards each other meet before it.
+
+    Raises:
+        RoofError: at the overhang.
+    """
+    roof = outline_of(layout)
+    outer = offset(roof, _outs(layout))
+    slopes = {leg.slope.start: leg.slope for leg in layout.legs}
+    for number, corner in enumerate(roof.corners):
+        slope = slopes.get(corner)
+        if slope is None:
+            continue
+        (a, b), (c, d) = outer[number], outer[(number + 1) % len(outer)]
+        if Vector(c - a, d - b, 0.0).dot(slope.along) < layout.roof.rafter.thickness:
+            raise RoofError("eaves.overhang", message("error.roof_no_eave", n=Count(number + 1)))
 
 
 def _outs(layout: RoofLayout) -> tuple[float, ...]:

@@ -5,7 +5,7 @@ from .alike import alike, signature
 from .dummies import dummies
 from .framing import Framing, Piece
 from .layout import RoofLayout
-from .outline_fascias import fascias
+from .outline_fascias import fascias, refuse_lost_eaves
 from .outline_heads import arrange
 from .outline_rafters import Standing, framing_ends, rafters_of
 from .outline_touches import Mates, rafter_touches, stick_touches
@@ -66,6 +66,7 @@ def _in_order(piece: Piece) -> tuple[int, float, str]:
 def _refuse(layout: RoofLayout) -> None:
     if layout.roof.eaves.tail is Tail.PROFILE:
         raise RoofError("eaves.tail", message("error.roof_hip_profile"))
+    refuse_lost_eaves(layout)
     for seam in outline_of(layout).seams:
         stock_of(layout, seam)
 
