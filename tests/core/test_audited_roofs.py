@@ -7,14 +7,20 @@ from math import hypot, sqrt
 
 import pytest
 from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from easynotch.core.roofs import (
+    KeepPlanes,
     MeasuredTo,
     Tail,
+    Taped,
     bottom_edge,
     frame_roof,
+    hips_of,
     lay_out_roof,
+    marked_to,
     master_patterns,
+    moves_of,
     over_hip_ends,
     working_of,
 )
@@ -302,3 +308,68 @@ def test_an_eave_that_its_gables_leave_nothing_of_is_refused_where_the_overhang_
     solids = [as_manifold(one.member).volume() for one in worked.framing.pieces if one.member.role == "fascia"]
     assert min(lengths) > 0
     assert min(solids) > 0
+
+
+@settings(max_examples=30)
+@given(roofs(("gable",)), st.floats(5, 60))
+def test_a_nip_takes_a_corner_as_long_up_the_tail_as_along_the_lower_edge(roof, nip):
+    eaves = replace(roof.eaves, tail=Tail.PLUMB)
+    plain, nipped = (
+        next(one for one in frame_roof(lay_out_roof(replace(roof, gable=None, eaves=replace(eaves, nip=by)))).pieces
+             if one.member.id == "common")
+        for by in (0.0, nip)
+    )  # fmt: skip
+    # Both legs enclose a right angle and the slope's: half their product by its sine, over the thickness.
+    sine = 1 / (1 + roof.slope**2) ** 0.5
+    taken = nip * nip / 2 * sine * roof.rafter.thickness
+    solids = [as_manifold(one.member) for one in (plain, nipped)]
+    assert solids[0].volume() - solids[1].volume() == pytest.approx(taken, rel=1e-4)
+    assert solids[0].bounding_box()[5] == pytest.approx(solids[1].bounding_box()[5])
+
+
+@settings(max_examples=30)
+@given(roofs(("hip",)), st.floats(10, 200))
+def test_a_hip_stands_as_far_in_as_the_face_that_was_already_cut_is_wide(roof, wide):
+    hip = replace(roof.hip, keep_planes=KeepPlanes.CORNER, clip=wide)
+    layout = lay_out_roof(replace(roof, hip=hip))
+    member = next(one.member for one in frame_roof(layout).pieces if one.member.role == "hip")
+    seam = min(hips_of(layout), key=lambda one: (member.placement.to_local(one.corner).z) ** 2)
+    heel = next(cut for cut in member.cut_planes if cut.role == "heel")
+    plane = member.placement.plane_to_world(heel.plane)
+    # Over a square corner the face lies half its width in, across the hip.
+    assert abs(plane.above(seam.corner)) == pytest.approx(wide / 2)
+
+
+@settings(max_examples=40)
+@given(roofs(("hip",)), st.floats(-12, 12), st.floats(0, 300), st.sampled_from(["centre", "shoulder"]))
+def test_a_hip_or_jack_taped_in_place_is_sawn_as_much_longer_as_its_points_lie_apart(roof, off, start, to):
+    layout = lay_out_roof(roof)
+    framing = frame_roof(layout)
+    for role in ("hip", "jack"):
+        member = next((one.member for one in framing.pieces if one.member.role == role), None)
+        if member is None:
+            continue
+        (level,) = moves_of(layout, framing, {member.id: Taped(1000.0, 0.0, to)}).values()
+        taped = Taped(level.expected + off + start, start, to)
+        (move,) = moves_of(layout, framing, {member.id: taped}).values()
+        assert move.taped - move.expected == pytest.approx(off, abs=1e-6)
+        before, after = (as_manifold(one).bounding_box() for one in (member, marked_to(member, move)))
+        # As it lies on the bench: longer by so much, no wider, no thicker.
+        grown = [after[k + 3] - after[k] - before[k + 3] + before[k] for k in range(3)]
+        assert grown == pytest.approx([move.along, 0.0, 0.0], abs=1e-3)
+        # Read again once it is marked so, the tape finds what was expected of it, to the first order.
+        again = marked_to(member, move).lengths["head_to_plate"] - member.lengths["head_to_plate"]
+        assert again == pytest.approx(move.along)
+
+
+def test_a_taped_piece_is_told_and_marked_to_what_was_found_and_one_that_is_gone_is_named():
+    plain = roof()
+    worked = roof(taped={"hip": {"read": "15'", "start": "10"}, "jack_9_left": {"read": "3'"}})
+    ids = {check.id for check in worked.checks}
+    assert "taped_gone.jack_9_left" in ids
+    assert ids & {"taped_longer.hip", "taped_shorter.hip"}
+    old, new = (next(m.member for m in one.members if m.member.id == "hip") for one in (plain, worked))
+    assert abs(new.lengths["overall"] - old.lengths["overall"]) > 1
+    assert next(p.member for p in worked.framing.pieces if p.member.id == "hip").lengths == old.lengths
+    for check in worked.checks:
+        assert "{" not in WORDS.say(check.message)

@@ -2155,6 +2155,14 @@ export interface components {
              */
             plumb_face: number | string | null;
             /**
+             * Nip
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            nip: number | string;
+            /**
              * Verge
              * @default {
              *       "mm": 0,
@@ -2797,6 +2805,11 @@ export interface components {
              * @default false
              */
             dummies: boolean;
+            /**
+             * Clip
+             * @default null
+             */
+            clip: number | string | null;
         };
         /**
          * HousedInput
@@ -3441,6 +3454,11 @@ export interface components {
              */
             assumed: components["schemas"]["RoofAssumed"];
             /**
+             * Taped
+             * @default {}
+             */
+            taped: Record<string, never>;
+            /**
              * Pairs
              * @default []
              */
@@ -3735,6 +3753,32 @@ export interface components {
          */
         Tails: "bench" | "snapped";
         /**
+         * TapedInput
+         * @description What a tape read between a hip's or a jack's two points, where its reading started, and to which point of the
+         *     head: the middle of its top edge or its long point.
+         */
+        TapedInput: {
+            /**
+             * Read
+             * @default null
+             */
+            read: number | string | null;
+            /**
+             * Start
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            start: number | string;
+            /**
+             * To
+             * @default centre
+             * @enum {string}
+             */
+            to: "centre" | "shoulder";
+        };
+        /**
          * TimberInput
          * @description A measured rafter of a half-lapped pair, and which of its halves goes.
          */
@@ -4016,6 +4060,8 @@ export interface components {
          * @description The figure to expect between the hip's two points, with both named, and what a difference means.
          */
         HipCheckView: {
+            /** Piece */
+            piece: string;
             distance: components["schemas"]["Shown"];
             level: components["schemas"]["Shown"];
             plumb: components["schemas"]["Shown"];

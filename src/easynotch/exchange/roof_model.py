@@ -14,15 +14,17 @@ from ..core.roofs import (
     Notch,
     NotchRule,
     Roof,
+    Taped,
 )
 from ..core.solid import Stock
 from ..core.tape import Units
-from .measured import PitchText, Positive, fraction_of
+from .measured import NotNegative, PitchText, Positive, fraction_of
 from .parts import Flag, Name, Part
 from .roof_parts import (
     BY_SHAPE,
     MOST_RAFTERS,
     USUAL_PLATE,
+    ZERO,
     AnyPlanInput,
     BlockingInput,
     CollarInput,
@@ -40,6 +42,22 @@ from .roof_parts import (
     SettingOutInput,
     TimberInput,
 )
+
+TapedPiece = Annotated[str, Field(pattern=r"^(hip(_\d+)?(_left|_right)?|jack_\d+(_left|_right)?)$")]
+
+
+class TapedInput(Part):
+    """What a tape read between a hip's or a jack's two points, where its reading started, and to which point of the
+    head: the middle of its top edge or its long point.
+    """
+
+    read: Positive | None = None
+    start: NotNegative = ZERO
+    to: Literal["centre", "shoulder"] = "centre"
+
+    def taped(self) -> Taped | None:
+        """The same, for the core; None before it was read."""
+        return Taped(self.read.mm, self.start.mm, self.to) if self.read else None
 
 
 class RoofAssumed(Part):
@@ -69,6 +87,7 @@ class RoofInput(Part):
     blocking: BlockingInput | None = None
     setting_out: SettingOutInput | None = None
     assumed: RoofAssumed = RoofAssumed()
+    taped: Annotated[dict[TapedPiece, TapedInput], Field(max_length=200)] = {}  # noqa: RUF012 (pydantic copies it)
     pairs: Annotated[tuple[tuple[TimberInput, TimberInput], ...], Field(max_length=MOST_RAFTERS)] = ()
 
     def roof(self, units: Units) -> Roof:
@@ -107,7 +126,8 @@ class RoofInput(Part):
         if self.hip is not None:
             stock = Stock(self.hip.thickness.mm, self.hip.depth.mm, self.hip.length.mm if self.hip.length else None)
             hip = self.hip
-            found["hip"] = Hip(stock, hip.keep_planes, hip.head, hip.heel, hip.jacks, hip.dummies)
+            found["hip"] = Hip(stock, hip.keep_planes, hip.head, hip.heel, hip.jacks, hip.dummies,
+                               hip.clip.mm if hip.clip else None)  # fmt: skip
         if gable is not None:
             found["gable"] = Gable(
                 gable.barge.stock() if gable.barge else None,

@@ -266,6 +266,7 @@ class EavesInput(Part):
     fascia_depth: Positive | None = None
     tail: Tail = Tail.PLUMB
     plumb_face: Positive | None = None
+    nip: NotNegative = ZERO
     verge: NotNegative = ZERO
     measured_to: MeasuredTo = MeasuredTo.FASCIA
     profile: Annotated[tuple[tuple[NotNegative, NotNegative], ...], Field(max_length=MOST_CORNERS)] = ()
@@ -283,6 +284,7 @@ class EavesInput(Part):
             fascia_depth=self.fascia_depth.mm if self.fascia_depth else USUAL_FASCIA_DEPTH[units],
             tail=self.tail,
             plumb_face=self.plumb_face.mm if self.plumb_face else None,
+            nip=self.nip.mm,
             verge=self.verge.mm,
             measured_to=self.measured_to,
             profile=tuple((inward.mm, down.mm) for inward, down in self.profile),
@@ -360,3 +362,4 @@ class HipInput(Part):
     heel: Literal["v", "square"] = "v"
     jacks: Literal["commons", "corner", "even"] = "commons"
     dummies: bool = False
+    clip: Positive | None = None

@@ -1,19 +1,24 @@
 """Working a roof out from end to end: plan in, every piece, joint and number that follows from it out."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ..core.roofs import (
     Framing,
+    Move,
     RoofError,
     RoofLayout,
     check_roof,
+    check_taped,
     facts_of,
     frame_roof,
     lay_out_roof,
+    marked_to,
+    moves_of,
     working_of,
 )
 from ..core.rules import LimitSet, LimitSetId
-from ..core.solid import Fitted, Joint, describe, dry_fit, marks_of
+from ..core.solid import Fitted, Joint, Member, describe, dry_fit, marks_of
 from ..core.tape import Tape, Units
 from ..core.terms import Check, Count, Working, message
 from .limit_model import LimitsInput, limits_of
@@ -80,6 +85,8 @@ def work_out_roof(
         raise Problems([Problem(f"{path}.{error.path}".lstrip("."), error.message)]) from None
     rules = limits_of(limits, units)
     facts = facts_of(layout, framing)
+    taped = {name: one for name, told in given.taped.items() if (one := told.taped()) is not None}
+    moves = moves_of(layout, framing, taped) if taped else {}
     fitted = dry_fit(framing.touches, tape.division)
     working = working_of(layout, metric=units is Units.METRIC)
     return WorkedRoof(
@@ -88,11 +95,22 @@ def work_out_roof(
         tape=tape,
         limits=rules,
         members=tuple(
-            WorkedMember(piece.member, marks_of(piece.member), tuple(describe(cut) for cut in piece.member.cut_planes))
-            for piece in framing.pieces
+            WorkedMember(member, marks_of(member), tuple(describe(cut) for cut in member.cut_planes))
+            for member in _as_taped(framing, moves)
         ),
         facts=facts,
         fitted=fitted,
-        checks=(*check_roof(layout, framing, facts, fitted, rules.limits), *two_roads(working)),
+        checks=(
+            *check_roof(layout, framing, facts, fitted, rules.limits),
+            *check_taped(taped, moves),
+            *two_roads(working),
+        ),
         working=working,
     )
+
+
+def _as_taped(framing: Framing, moves: dict[str, Move]) -> Iterator[Member]:
+    """The pieces as they are marked: those that were taped in place to what was found there."""
+    for piece in framing.pieces:
+        move = moves.get(piece.member.id)
+        yield piece.member if move is None else marked_to(piece.member, move)

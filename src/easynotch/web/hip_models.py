@@ -59,6 +59,7 @@ class ReadView:
 class HipCheckView:
     """The figure to expect between the hip's two points, with both named, and what a difference means."""
 
+    piece: str
     distance: Shown
     level: Shown
     plumb: Shown

@@ -285,6 +285,7 @@ def _check(layout: RoofLayout, hip: Member, seam: Seam, words: Words) -> HipChec
     }  # fmt: skip
     keys = ("started", "longer", "run", "height", "dummies", "after", "fascia")
     return HipCheckView(
+        piece=hip.id,
         distance=shown(found.distance, words), level=shown(found.level, words), plumb=shown(found.plumb, words),
         ends=words.say(Message("hips.check.ends_clipped" if found.clipped else "hips.check.ends")),
         say=[words.say(Message(f"hips.check.{key}", values)) for key in keys],

@@ -9,6 +9,10 @@ import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
 
 const ridge = (document: WorkState["document"]) => valueAt(document, "ridge.kind");
+const hipped = (document: WorkState["document"]) => {
+  const ends = valueAt(document, "plan.ends");
+  return !Array.isArray(ends) || ends.includes("hip");
+};
 
 const extras: readonly Extra[] = [
   { path: "gable.barge", word: "extra.barge", fields: sized("gable.barge"), fresh: (metric) => section(metric, 140) },
@@ -37,6 +41,14 @@ const extras: readonly Extra[] = [
   {
     path: "eaves.false_tail", word: "extra.false_tail", fields: [...sized("eaves.false_tail"), ["eaves.false_tail.inside", "extra.inside"], ["eaves.false_tail.below", "extra.below"]],
     fresh: (metric) => ({ ...section(metric, 170), inside: metric ? "600 mm" : "2'" }),
+  },
+  {
+    path: "eaves.nip", word: "extra.nip", fields: [["eaves.nip", "extra.nip_by"]], fresh: (metric) => (metric ? "40 mm" : '1 1/2"'),
+    where: (document) => (valueAt(document, "eaves.tail") ?? "plumb") === "plumb" && !hipped(document),
+  },
+  {
+    path: "hip.clip", word: "extra.clip", fields: [["hip.clip", "extra.clip_wide"]], fresh: (_, document) => valueAt(document, "hip.thickness"),
+    where: (document) => hipped(document) && valueAt(document, "hip.keep_planes") === "corner",
   },
   {
     path: "gambrel.purlin", word: "extra.purlin", fields: sized("gambrel.purlin"),

@@ -16,7 +16,7 @@ import { MeasuredToChoice, RoofShape, SheathingChoice } from "./RoofChoices";
 import "./measure.css";
 
 /** The keys that have a field here. */
-const FIELDS = /^(pitch|plan\.(width|length|side|sides|corners.*|edges.*|line_up|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|setting_out\.sheet)$/;
+const FIELDS = /^(pitch|plan\.(width|length|side|sides|corners.*|edges.*|line_up|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|nip|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|setting_out\.sheet)$/;
 const SECTION = { left: 40, right: 40, top: 26, bottom: 84 };
 const PLAN = { left: 34, right: 34, top: 60, bottom: 84 };
 

@@ -1,10 +1,16 @@
 /** A roof's hips: the judgement calls as drawings of the joint, and for every corner its bevels, its sheets, its check. */
+import Accordion from "@mui/material/Accordion";
+import AccordionDetails from "@mui/material/AccordionDetails";
+import AccordionSummary from "@mui/material/AccordionSummary";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { api } from "../../api/client";
 import type { Hips, Sheet } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { Picture } from "../../shared/Picture";
+import { TapeField } from "../../shared/TapeField";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { valueAt } from "../../shared/document";
 import { jobFile, useShown, type WorkState } from "../../shared/useWork";
@@ -247,12 +253,36 @@ function Check({ state, corner }: { state: WorkState; corner: Corner }) {
       <p className="hip-expect"><Figure value={check.distance} /></p>
       <p>{check.ends}</p>
       <p className="quiet">{say("hip_sheets.level")} <Figure value={check.level} />, {say("hip_sheets.plumb")} <Figure value={check.plumb} /></p>
+      <TapedFields state={state} piece={check.piece} />
       <ul>{check.say.map((one) => <li key={one}><TapeText text={one} /></li>)}</ul>
       <p>
         <button type="button" className="plain-button" aria-pressed={valueAt(state.document, "hip.dummies") === true} onClick={() => state.keeper.change("hip.dummies", valueAt(state.document, "hip.dummies") !== true)}>
           {say("hip_sheets.dummies")}
         </button>
       </p>
+    </div>
+  );
+}
+
+/** What a tape read between a piece's two points, where it started, and what that comes to. */
+function TapedFields({ state, piece, jack = false }: { state: WorkState; piece: string; jack?: boolean }) {
+  const say = useWords();
+  const told = state.screen?.checks.find((one) => /^taped/.test(one.id) && one.id.endsWith(`.${piece}`));
+  const to = valueAt(state.document, `taped.${piece}.to`) ?? "centre";
+  return (
+    <div className="taped">
+      <TapeField state={state} path={`taped.${piece}.read`} label={say("hip_sheets.taped")} labelled missing={say("measure.not_known").toLowerCase()} />
+      <TapeField state={state} path={`taped.${piece}.start`} label={say("hip_sheets.taped_start")} labelled missing={say("field.none").toLowerCase()} />
+      {jack && (
+        <ToggleButtonGroup
+          exclusive size="small" value={to} aria-label={say("hip_sheets.taped_to")}
+          onChange={(_, now: string | null) => { if (now) state.keeper.change(`taped.${piece}.to`, now); }}
+        >
+          <ToggleButton value="centre">{say("hip_sheets.taped_centre")}</ToggleButton>
+          <ToggleButton value="shoulder">{say("hip_sheets.taped_shoulder")}</ToggleButton>
+        </ToggleButtonGroup>
+      )}
+      {told && <p className={told.level}><TapeText text={told.text} />{told.remedy && <span className="remedy"> {told.remedy}</span>}</p>}
     </div>
   );
 }
@@ -323,6 +353,19 @@ function Jacks({ state, corner }: { state: WorkState; corner: Corner }) {
           ))}
         </tbody>
       </table>}
+      {corner.jacks.length > 0 && (
+        <Accordion disableGutters elevation={0}>
+          <AccordionSummary><b>{say("hip_sheets.taped_title")}</b></AccordionSummary>
+          <AccordionDetails>
+            <p className="quiet"><TapeText text={say("hip_sheets.taped_say")} /></p>
+            <ul className="taped-jacks">
+              {corner.jacks.filter((one, at) => corner.jacks.findIndex((other) => other.piece === one.piece) === at).map((one) => (
+                <li key={one.piece}><b>{one.title}</b> <TapedFields state={state} piece={one.piece} jack /></li>
+              ))}
+            </ul>
+          </AccordionDetails>
+        </Accordion>
+      )}
     </div>
   );
 }

@@ -68,6 +68,7 @@ from .roof import (
 )
 from .setting_out import FirstBay, From, SettingOut, last_bay_options, set_out
 from .square_tail import square_tail_corner
+from .taped import Move, Taped, check_taped, marked_to, moves_of
 from .to_ridge import pitch_for_ridge
 from .under_ridge import Pocket, beam_pocket
 from .working import working_of
@@ -103,6 +104,7 @@ __all__ = [
     "MasterLine",
     "MasterPattern",
     "MeasuredTo",
+    "Move",
     "Notch",
     "NotchRule",
     "NotchSizes",
@@ -124,6 +126,7 @@ __all__ = [
     "Slope",
     "Tail",
     "Tails",
+    "Taped",
     "Timber",
     "UpperEnd",
     "angles",
@@ -134,6 +137,7 @@ __all__ = [
     "chalk_line",
     "check_outline",
     "check_roof",
+    "check_taped",
     "clear_bays",
     "corners",
     "distinct_hips",
@@ -151,8 +155,10 @@ __all__ = [
     "lay_out_outline",
     "lay_out_roof",
     "lookout_places",
+    "marked_to",
     "master_patterns",
     "meet",
+    "moves_of",
     "notch_alternatives",
     "notch_choices",
     "offset",

@@ -37,7 +37,9 @@ def hip_check(layout: RoofLayout, hip: Member, seam: Seam) -> HipCheck:
     if layout.outline is not None:
         clipped = any(cut.id == "clipped" for cut in hip.cut_planes)
     if clipped:
-        level -= hip.stock.thickness / _spread(seam)
+        told = layout.roof.hip
+        wide = hip.stock.thickness if told is None or told.clip is None else told.clip
+        level -= wide / _spread(seam)
     distance = hypot(level, plumb)
     return HipCheck(
         distance,

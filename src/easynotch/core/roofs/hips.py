@@ -105,12 +105,12 @@ def hip_member(layout: RoofLayout, corner: Corner) -> Member:
 
 
 def _notch(layout: RoofLayout, corner: Corner, frame: Frame) -> Removal:
-    """Over the plates' corner: a V, or square where the corner is clipped as wide as the hip is thick."""
+    """Over the plates' corner: a V, or square where the corner is clipped."""
     hip = layout.roof.hip
     assert hip is not None
     seat = ("seat", "seat", corner.at, DOWN)
     if hip.keep_planes is KeepPlanes.CORNER:
-        clipped = corner.at + corner.way * (hip.stock.thickness / 2)
+        clipped = corner.at + corner.way * (hip.clipped_face / 2)
         return removal(frame, ("heel", "heel", clipped, corner.way), seat)
     if hip.heel == "square":
         return removal(frame, ("heel", "heel", corner.at, corner.way), seat)

@@ -4,7 +4,7 @@ from dataclasses import replace
 from itertools import pairwise
 
 from ..solid import Frame, Member, Plane, Removal, Stock, Theory
-from ..terms import message
+from ..terms import Length, message
 from .layout import Leg, RoofLayout
 from .planes import SectionRow, Slope
 from .roof import RidgeKind, RoofError, Tail, UpperEnd
@@ -45,6 +45,8 @@ def tail_rows(layout: RoofLayout, slope: Slope) -> tuple[tuple[SectionRow, ...],
         return ((("tail", "tail", (-to_corner, slope.height(-to_corner)), (-1.0, -slope.rate)),),)
     out = layout.out_of(slope) - eaves.fascia
     plumb: SectionRow = ("tail", "tail", (-out, 0.0), OUTWARD)
+    if eaves.tail is Tail.PLUMB and eaves.nip > 0:
+        return ((plumb,), *profile_rows(_nipped(layout, slope), (-out, slope.height(-out))))
     if eaves.tail is Tail.PLUMB:
         return ((plumb,),)
     if eaves.tail is Tail.PROFILE:
@@ -53,6 +55,20 @@ def tail_rows(layout: RoofLayout, slope: Slope) -> tuple[tuple[SectionRow, ...],
         raise RoofError("eaves.plumb_face", message("error.roof_plumb_face"))
     level: SectionRow = ("tail_level", "tail_level", (-out, slope.height(-out) - eaves.plumb_face), DOWNWARD)
     return ((plumb,), (level,))
+
+
+def _nipped(layout: RoofLayout, slope: Slope) -> tuple[tuple[float, float], ...]:
+    """A plumb tail's lower corner cut off by as much up the tail as back along the lower edge, as a shape's corners.
+
+    Raises:
+        RoofError: a nip that takes the whole tail, or one beside hips, whose tails have none.
+    """
+    nip, face = layout.roof.eaves.nip, layout.roof.rafter.depth * slope.per_run
+    if layout.hipped:
+        raise RoofError("eaves.nip", message("error.roof_hip_nip"))
+    if nip >= face:
+        raise RoofError("eaves.nip", message("error.roof_nip", face=Length(face)))
+    return (0.0, face - nip), (nip / slope.per_run, face - nip * slope.rate / slope.per_run)
 
 
 def profile_rows(profile: tuple[tuple[float, float], ...], corner: tuple[float, float]) -> list[tuple[SectionRow, ...]]:

@@ -213,6 +213,7 @@ class Eaves:
     fascia_depth: float = 184.15
     tail: Tail = Tail.PLUMB
     plumb_face: float | None = None
+    nip: float = 0.0
     verge: float = 0.0
     measured_to: MeasuredTo = MeasuredTo.FASCIA
     profile: tuple[tuple[float, float], ...] = ()
@@ -245,8 +246,8 @@ class KeepPlanes(StrEnum):
 @dataclass(frozen=True, slots=True)
 class Hip:
     """The hips' timber, how they keep the planes, what their heads go against, and whether their heel is a V round the
-    plates' corner or cut square through; whether jacks step down from the commons or up from the corner, and whether
-    two offcuts are made to try a hip's length with.
+    plates' corner or cut square through; how wide the corner's face is where it was cut off already; whether jacks
+    step down from the commons or up from the corner, and whether two offcuts are made to try a hip's length with.
     """
 
     stock: Stock
@@ -255,6 +256,12 @@ class Hip:
     heel: str = "v"
     jacks: str = "commons"
     dummies: bool = False
+    clip: float | None = None
+
+    @property
+    def clipped_face(self) -> float:
+        """How wide the face is that a clipped corner shows: as the hip is thick, but where it was cut already."""
+        return self.stock.thickness if self.clip is None else self.clip
 
 
 @dataclass(frozen=True, slots=True)

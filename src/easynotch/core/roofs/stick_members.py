@@ -86,7 +86,7 @@ def _hip(layout: RoofLayout, plan: StickPlan) -> Member:
 
 
 def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
-    """Over the plates' corner: a V, or square where the corner is clipped as wide as the hip is thick."""
+    """Over the plates' corner: a V, or square where the corner is clipped."""
     corner = seam.corner
     assert corner is not None
     seat: PlaneRow = ("seat", "seat", corner, DOWN)
@@ -96,9 +96,11 @@ def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
         name = "heel" if walls[0] is seam.first else "heel_side"
         return removal(frame, (name, "heel", corner, walls[0].inward), seat)
     if keeps(layout, seam) is KeepPlanes.CORNER:
-        # As wide as the hip: both walls run away from the corner by their own angle to it.
+        # As wide as the hip, or as it was cut: both walls run away from the corner by their own angle to it.
         spread = sum(abs(UP.cross(seam.way).dot(slope.along) / seam.way.dot(slope.along)) for slope in _both(seam))
-        clipped = corner + seam.way * (stock_of(layout, seam).thickness / spread)
+        hip = layout.roof.hip
+        wide = stock_of(layout, seam).thickness if hip is None or hip.clip is None else hip.clip
+        clipped = corner + seam.way * (wide / spread)
         return removal(frame, ("clipped", "heel", clipped, seam.way), seat)
     if layout.roof.hip is not None and layout.roof.hip.heel == "square":
         return removal(frame, ("square", "heel", corner, seam.way), seat)
