@@ -4,7 +4,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from ..core.supply import OnHand, Plan, Section, StockLength, Wanted, always, by_section, clear_lengths, nest
-from ..core.supply.pieces import ALIKE
+from ..core.supply.pieces import ALIKE, own_section
 from ..core.tape import Units
 from .quiet import greeted
 from .settings_model import SettingsInput, habit_of
@@ -15,6 +15,13 @@ USUAL_LENGTHS = {
     Units.METRIC: (2400.0, 3000.0, 3600.0, 4200.0, 4800.0, 6000.0),
 }
 """What yards mostly have; a shop keeps its own in its settings."""
+USUAL_WIDTHS = {
+    Units.IMPERIAL: tuple(25.4 * inches for inches in (2.5, 3.5, 5.5, 7.25, 9.25, 11.25)),
+    Units.METRIC: (70.0, 95.0, 120.0, 145.0, 170.0, 195.0, 220.0, 245.0, 290.0),
+}
+"""Boards' real widths as most yards have them, where the shop keeps none of a thickness."""
+RIPPED = frozenset({"riser_board"})
+"""Roles whose width is worked out, not bought: they are ripped from the next wider board."""
 USUAL_KERF = 3.2
 MOST_ALTERNATIVES = 3
 PER = {Units.IMPERIAL: 304.8, Units.METRIC: 1000.0}
@@ -82,7 +89,7 @@ def plans_of(
     kerf = kerf_of(settings)
     trim = settings.trim.mm if settings and settings.trim else 0.0
     made = []
-    sections = by_section(wanted)
+    sections = by_section(wanted, cut_from(wanted, settings, units))
     for section, pieces in sections.items():
         name, lengths, kept, priced = _stock(section, settings, units)
         there = clear_lengths([board for size, board in rack if alike(size, section)])
@@ -103,7 +110,9 @@ class OneLength:
     cost: float
 
 
-def one_length_plans(one: SectionPlan, settings: SettingsInput | None, units: Units) -> tuple[OneLength, ...]:
+def one_length_plans(
+    one: SectionPlan, settings: SettingsInput | None, units: Units, most: int | None = MOST_ALTERNATIVES
+) -> tuple[OneLength, ...]:
     """What a section would take in each one length alone, cheapest first; only where that brings every piece.
 
     Boards on hand are left out: the comparison is between lengths to buy.
@@ -114,7 +123,7 @@ def one_length_plans(one: SectionPlan, settings: SettingsInput | None, units: Un
         plan = nest(one.wanted, (stock,), kerf_of(settings), trim)
         if not plan.too_long and plan.boards:
             found.append(OneLength(stock.length, sum(board.count for board in plan.boards), plan.cost))
-    return tuple(sorted(found, key=lambda other: (other.cost, other.length))[:MOST_ALTERNATIVES])
+    return tuple(sorted(found, key=lambda other: (other.cost, other.length))[:most])
 
 
 def kerf_of(settings: SettingsInput | None) -> float:
@@ -130,6 +139,31 @@ def alike(one: Section, other: Section) -> bool:
 def lengths_of(section: Section, settings: SettingsInput | None, units: Units) -> tuple[float, ...]:
     """The lengths a section is had in."""
     return tuple(one.length for one in _stock(section, settings, units)[1])
+
+
+def cut_from(wanted: tuple[Wanted, ...], settings: SettingsInput | None, units: Units) -> Callable[[Wanted], Section]:
+    """What each piece is cut from: its own section; all that are ripped of one thickness from the narrowest board that
+    holds the widest of them, of the shop's where it keeps any of that thickness.
+    """
+    widest: dict[float, float] = {}
+    for one in wanted:
+        if one.member.role in RIPPED:
+            thickness = one.member.stock.thickness
+            widest[thickness] = max(widest.get(thickness, 0.0), one.member.stock.depth)
+    boards = {thickness: _board_for(thickness, depth, settings, units) for thickness, depth in widest.items()}
+
+    def section_of(piece: Wanted) -> Section:
+        own = own_section(piece)
+        return boards.get(own.thickness, own) if piece.member.role in RIPPED else own
+
+    return section_of
+
+
+def _board_for(thickness: float, depth: float, settings: SettingsInput | None, units: Units) -> Section:
+    kept = (settings.stock or ()) if settings else ()
+    shop = [one.depth.mm for one in kept if abs(one.thickness.mm - thickness) < ALIKE]
+    wide = [width for width in (shop or USUAL_WIDTHS[units]) if width > depth - ALIKE]
+    return Section(thickness, min(wide, default=depth))
 
 
 def _stock(

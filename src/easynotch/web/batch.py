@@ -1,25 +1,28 @@
 """What is cut together: one work's pieces, or those of every work of a job, less what is cut already."""
 
 from collections import Counter
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from hashlib import sha256
 
 from ..core.rules import Words
 from ..core.solid import HOUSING_DEPTH, Face, Member, housings, outline
+from ..core.stairs import stringer_count
 from ..core.supply import SHEET_ROLES, OnHand, Scarf, Wanted, always, scarf, whole_length
-from ..core.terms import Length, Message, message
+from ..core.terms import Count, Length, Message, Volume, message
 from ..drawing.codes import code_of
 from ..exchange import JobInput, Worked, WorkedFlight, WorkedRoof
 from ..exchange.supply import wanted_of
 from ..presenting.mark.titles import title_in
 from .making import Told
 
+LITRE = 1e6
+"""mm³."""
 A_BOARD = 2
 """Screws where a board crosses what bears it, and at a baluster's two ends."""
 HARDWARE = (
-    "hangers", "brackets", "anchors", "bags", "tread_screws", "riser_screws", "baluster_screws", "wedges", "feet",
-    "heads",
+    "hangers", "brackets", "anchors", "bags", "head_screws", "tread_screws", "riser_screws", "baluster_screws",
+    "wedges", "feet", "heads",
 )  # fmt: skip
 AT = ":"
 """Between a work's id and its piece's."""
@@ -165,6 +168,25 @@ def hardware(batch: Batch) -> dict[str, int]:
     return {key: counts[key] for key in HARDWARE if counts[key]}
 
 
+def materials(batch: Batch) -> Iterator[Message]:
+    """Gravel under slabs, tape over the stringers' level cuts, and end grain to be sealed."""
+    for worked in batch.works:
+        if not isinstance(worked, WorkedFlight):
+            continue
+        around = worked.layout.flight.around
+        if around.slab is not None and around.slab.gravel > 0:
+            slab = around.slab
+            yield message("buy.gravel", volume=Volume(slab.length * slab.width * slab.gravel / LITRE))
+        if around.housed is not None:
+            continue
+        flights = [worked.two.upper, worked.two.lower] if worked.two is not None else [worked.layout]
+        count = [stringer_count(layout) for layout in flights]
+        # From the header's face to the lowest riser every level cut lies under a tread.
+        level = sum(n * layout.riser_plumbs[-1] for n, layout in zip(count, flights, strict=True))
+        yield message("buy.tape", long=Length(level))
+        yield message("buy.sealer", n=Count(sum(count)))
+
+
 def _for_a_roof(worked: WorkedRoof) -> dict[str, int]:
     """Rafters of every kind sit on a plate and lean on a ridge, a hip or each other: one fixing at either end."""
     rafters = [one.member for one in worked.members if one.member.role not in SHEET_ROLES]
@@ -187,6 +209,7 @@ def _for_a_stair(worked: WorkedFlight) -> dict[str, int]:
         "anchors": int(facts.get("anchor_count", 0)),
         "bags": int(facts.get("slab_bags", 0)) + int(facts.get("footing_bags", 0)),
         "brackets": stringers if flight.kicker is not None else 0,
+        "head_screws": stringers * A_BOARD if flight.head.kind == "drop_board" else 0,
         "tread_screws": boards["tread"] * bearers * A_BOARD,
         "riser_screws": boards["riser_board"] * bearers * A_BOARD,
         "baluster_screws": boards["baluster"] * A_BOARD,

@@ -25,9 +25,9 @@ from ..core.supply import (
 from ..core.terms import Angle, Count, Length, Message, Value, message
 from ..core.tools import Saw
 from ..exchange import JobInput, Worked, saws_of
-from ..exchange.supply import VISIBLE, SectionPlan, kerf_of, one_length_plans, plans_of
+from ..exchange.supply import VISIBLE, SectionPlan, kerf_of, lengths_of, one_length_plans, plans_of
 from ..presenting.shared.shown import shown
-from .batch import AT, Batch, Part, Rack, Ways, batch_of, hardware, notes_of, shape_of
+from .batch import AT, Batch, Part, Rack, Ways, batch_of, hardware, materials, notes_of, shape_of
 from .cut_models import (
     BuyView,
     CutBoardView,
@@ -50,6 +50,8 @@ NOTHING = CuttingView(
     tried=False, cut=[], rack=[], orders=[], stops=[],
 )  # fmt: skip
 """Nothing to cut: something is still to be measured."""
+NARROWER, SAME_LENGTH = 0.05, 1.0
+"""mm: a board is ripped for more than the one, and lengths are alike within the other."""
 PROVED = 1e-6
 """Of a plan's cost: a smaller gap is none."""
 
@@ -89,6 +91,7 @@ def cut_view(batch: Batch, job: JobInput, words: Words, *, others: bool = False)
         settings=[
             *(_setting(one, batch.names, saws_of(job.settings), words) for one in saw_settings(batch.wanted)),
             *_ripped(batch, words),
+            *_ripped_to_width(plans, batch.names, words),
         ],
         buying=[*_bought(plans, words), *_hardware(batch, words)],
         caution=words.say(Message("cut.caution")),
@@ -287,6 +290,20 @@ def _ripped(batch: Batch, words: Words) -> Iterator[SawSettingView]:
         )
 
 
+def _ripped_to_width(plans: tuple[SectionPlan, ...], names: dict[str, str], words: Words) -> Iterator[SawSettingView]:
+    """Pieces narrower than the board they come from, ripped to their own width."""
+    for plan in plans:
+        for one in plan.wanted:
+            deep = one.member.stock.depth
+            if plan.section.depth - deep > NARROWER:
+                title = message("saw_setting.to_width", line=Length(deep), board=Length(plan.section.depth))
+                said = message("saw_setting.ripped", n=Count(one.count), piece=names[one.id])
+                yield SawSettingView(
+                    title=words.say(title), count=one.count, notes=[words.say(Message("saw_setting.ripping"))],
+                    ends=[SawEndView(piece=one.id, say=words.say(said))],
+                )  # fmt: skip
+
+
 def _end(end: SawnEnd, names: dict[str, str], words: Words) -> str:
     key = f"end_{end.leans}" if end.leans else "end_stop" if end.length is not None else "end"
     return words.say(
@@ -317,6 +334,7 @@ def _bought(plans: tuple[SectionPlan, ...], words: Words) -> Iterator[BuyView]:
 def _alternatives(plans: tuple[SectionPlan, ...], job: JobInput, words: Words) -> Iterator[str]:
     """What else was considered: each section bought in one length alone, where that brings every piece."""
     for one in plans:
+        yield from _said_length(one, job, words)
         bought = {(board.stock.length, board.count) for board in one.plan.boards if not board.stock.id}
         ways = []
         for other in one_length_plans(one, job.settings, job.units) if bought else ():
@@ -333,11 +351,38 @@ def _alternatives(plans: tuple[SectionPlan, ...], job: JobInput, words: Words) -
             yield words.say(message("cut.other", section=_size(one, words), ways="; ".join(ways)))
 
 
+def _said_length(plan: SectionPlan, job: JobInput, words: Words) -> Iterator[str]:
+    """Why other lengths are bought than the one that was said of this section."""
+    said = next((one.member.stock.length for one in plan.wanted if one.member.stock.length is not None), None)
+    bought = {board.stock.length for board in plan.plan.boards if not board.stock.id}
+    if said is None or not bought or bought == {said}:
+        return
+    values: dict[str, Value] = {"said": Length(said), "section": _size(plan, words), "length": Length(max(bought))}
+    if not any(abs(said - one) < SAME_LENGTH for one in lengths_of(plan.section, job.settings, job.units)):
+        yield words.say(Message("cut.said_not_kept", values))
+        return
+    alone = next(
+        (
+            one
+            for one in one_length_plans(plan, job.settings, job.units, most=None)
+            if abs(one.length - said) < SAME_LENGTH
+        ),
+        None,
+    )
+    if alone is None:
+        yield words.say(Message("cut.said_too_short", values))
+    elif alone.cost > plan.plan.cost > 0:
+        share = f"{max(1, round(100 * (alone.cost / plan.plan.cost - 1))):g} %"
+        yield words.say(Message("cut.said_dearer", {**values, "n": Count(alone.count), "share": share}))
+
+
 def _size(one: SectionPlan, words: Words) -> str:
     return f"{words.value(Length(one.section.thickness))} × {words.value(Length(one.section.depth))}"
 
 
 def _hardware(batch: Batch, words: Words) -> Iterator[BuyView]:
+    for material in materials(batch):
+        yield BuyView(what=words.say(material), length=None, count=1, cost=None, thickness=0.0, depth=0.0)
     for key, count in hardware(batch).items():
         yield BuyView(
             what=words.say(Message(f"buy.{key}")), length=None, count=count, cost=None, thickness=0.0, depth=0.0

@@ -1,5 +1,6 @@
 """What is to be cut, by the section it comes from, and what there is to cut it from."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from ..solid import Member
@@ -53,16 +54,28 @@ def may_lie(piece: Wanted, stock: StockLength) -> bool:
     return not (piece.seen and stock.straight is False)
 
 
-def by_section(wanted: tuple[Wanted, ...]) -> dict[Section, tuple[Wanted, ...]]:
-    """The pieces by what they are cut from, in the order they come."""
+def own_section(piece: Wanted) -> Section:
+    """The section a piece has itself."""
+    return Section(piece.member.stock.thickness, piece.member.stock.depth)
+
+
+def by_section(
+    wanted: tuple[Wanted, ...], cut_from: Callable[[Wanted], Section] = own_section
+) -> dict[Section, tuple[Wanted, ...]]:
+    """The pieces by the section they are cut from, in the order they come.
+
+    Args:
+        wanted: the pieces.
+        cut_from: what a piece is cut from: its own section, or a wider one it is ripped out of.
+    """
     found: dict[Section, list[Wanted]] = {}
     for one in wanted:
         if one.count < 1 or one.member.role in SHEET_ROLES:
             continue
-        stock = one.member.stock
+        stock = cut_from(one)
         key = next(
             (k for k in found if abs(k.thickness - stock.thickness) < ALIKE and abs(k.depth - stock.depth) < ALIKE),
-            Section(stock.thickness, stock.depth),
+            stock,
         )
         found.setdefault(key, []).append(one)
     return {key: tuple(pieces) for key, pieces in found.items()}
