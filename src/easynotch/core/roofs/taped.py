@@ -7,7 +7,7 @@ notch: head, notch and tail keep their shape.
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
-from math import hypot
+from math import hypot, sqrt
 
 from ..solid import Member, Removal
 from ..terms import Check, Length, Level, Message, Named, Value
@@ -19,6 +19,8 @@ from .layout import RoofLayout
 PENCIL_LINE = 1.0
 """mm: tapes read twice differ by as much."""
 HEADS = ("head", "clip")
+FAR = 0.03
+"""Of the expected distance: a building is not that far out, a tape read elsewhere is."""
 FARTHER = 1e4
 """mm: what a hip that leads another way counts as away."""
 
@@ -42,45 +44,51 @@ class Taped:
 @dataclass(frozen=True, slots=True)
 class Move:
     """A piece that was taped: the distance that was worked out, what was taped, and how much longer its top edge is
-    for it (negative: shorter).
+    for it (negative: shorter); ``far`` where it cannot be of these points.
     """
 
     piece: str
     expected: float
     taped: float
     along: float
+    far: bool = False
 
 
 def moves_of(layout: RoofLayout, framing: Framing, taped: Mapping[str, Taped]) -> dict[str, Move]:
-    """Every taped piece that there is, by its id."""
+    """Every taped piece that there is, by its id. The points' heights are taken to be right: what differs is level.
+
+    A distance that is far from the expected one belongs to other points, and moves nothing.
+    """
     members = {piece.member.id: piece.member for piece in framing.pieces if piece.member.role in ("hip", "jack")}
     found = {}
     for name, one in taped.items():
         member = members.get(name)
-        if member is not None:
-            expected, gain = _between(layout, member, one)
-            found[name] = Move(name, expected, one.distance, gain * (one.distance - expected))
+        if member is None:
+            continue
+        level, plumb, per_run = _between(layout, member, one)
+        expected, distance = hypot(level, plumb), one.distance
+        far = distance <= plumb or abs(distance - expected) > FAR * expected
+        along = 0.0 if far else per_run * (sqrt(distance**2 - plumb**2) - level)
+        found[name] = Move(name, expected, distance, along, far=far)
     return found
 
 
-def _between(layout: RoofLayout, member: Member, taped: Taped) -> tuple[float, float]:
-    """The straight distance between a piece's points, and what its top edge gains for each mm of it, level."""
-    if member.role == "hip":
-        at = member.placement.origin
-        # It stands under the seam it runs down from: of those at its head the one that leads its own way.
-        down = member.placement.x
-        seam = min(
-            hips_of(layout),
-            key=lambda one: hypot(one.high.x - at.x, one.high.y - at.y) + FARTHER * (1.0 + down.dot(one.way)),
-        )
-        found = hip_check(layout, member, seam)
-        return found.distance, found.gain
+def _between(layout: RoofLayout, member: Member, taped: Taped) -> tuple[float, float, float]:
+    """What lies between a piece's points level and plumb, and how far its top edge runs for each mm, level."""
     x = member.placement.x
     rate, per_run = abs(x.z) / hypot(x.x, x.y), 1 / hypot(x.x, x.y)
+    if member.role == "hip":
+        # It stands under the seam it runs down from: of those at its head the one that leads its own way.
+        at = member.placement.origin
+        seam = min(
+            hips_of(layout),
+            key=lambda one: hypot(one.high.x - at.x, one.high.y - at.y) + FARTHER * (1.0 + x.dot(one.way)),
+        )
+        found = hip_check(layout, member, seam)
+        return found.level, found.plumb, per_run
     along = member.lengths["head_to_plate"] if taped.to == "centre" else member.lengths["theoretical"] - member.zero
     level = along / per_run
-    distance = hypot(level, layout.notch.hap + rate * level)
-    return distance, per_run * distance / level
+    return level, layout.notch.hap + rate * level, per_run
 
 
 def marked_to(member: Member, move: Move) -> Member:
@@ -128,7 +136,9 @@ def check_taped(taped: Mapping[str, Taped], moves: Mapping[str, Move]) -> Iterat
             "value": Length(move.taped), "expected": Length(move.expected), "off": Length(abs(off)),
             "along": Length(abs(move.along)),
         }  # fmt: skip
-        if abs(off) < PENCIL_LINE:
+        if move.far:
+            yield _told("taped_far", name, Level.STOP, values)
+        elif abs(off) < PENCIL_LINE:
             yield _told("taped", name, Level.OK, values)
         else:
             yield _told("taped_longer" if off > 0 else "taped_shorter", name, Level.LOOK, values)
