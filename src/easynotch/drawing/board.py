@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from ..core.bench import Layout
-from ..core.solid import Face, HalfPlane, Mark, Member, clip, extent, marks_of, outline, regions
+from ..core.solid import Face, HalfPlane, Mark, Member, clip, extent, marks_of, regions, seen_outline
 from .sheet import Point
 
 STRAIGHT = 1e-9
@@ -55,7 +55,7 @@ def draw_board(member: Member, layout: Layout, length: float) -> BoardSheet:
 def _face(member: Member, layout: Layout, length: float, face: Face) -> FaceSheet:
     marks = marks_of(member, face)
     return FaceSheet(
-        outline=tuple((layout.u(x), y) for x, y in outline(member, face)),
+        outline=tuple((layout.u(x), y) for x, y in seen_outline(member, face)),
         waste=_waste(member, layout, length, face),
         lines={mark.id: _pieces(mark, member, layout) for mark in marks},
         roles={mark.id: mark.role for mark in marks},

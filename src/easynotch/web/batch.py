@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 from hashlib import sha256
 
 from ..core.rules import Words
-from ..core.solid import HOUSING_DEPTH, Face, Member, housings, outline
+from ..core.solid import HOUSING_DEPTH, Face, Member, housings, seen_outline
 from ..core.stairs import stringer_count
 from ..core.supply import SHEET_ROLES, OnHand, Scarf, Wanted, always, scarf, whole_length
 from ..core.terms import Count, Length, Message, Volume, message
@@ -70,7 +70,8 @@ Done = Mapping[tuple[str, str, str], int]
 def shape_of(member: Member) -> str:
     """A piece's shape in a word, so that one that was changed after it was cut is known."""
     faces = [
-        [(round(u - member.zero, 1), round(v, 1)) for u, v in outline(member, face)] for face in (Face.NEAR, Face.FAR)
+        [(round(u - member.zero, 1), round(v, 1)) for u, v in seen_outline(member, face)]
+        for face in (Face.NEAR, Face.FAR)
     ]
     shown = (faces, round(member.stock.thickness, 1), round(member.stock.depth, 1))
     # What is let in does not show in the outlines.

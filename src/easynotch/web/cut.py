@@ -7,7 +7,7 @@ from flask import Response, g, request
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.rules import Words
-from ..core.solid import Face, Member, outline
+from ..core.solid import Face, Member, seen_outline
 from ..core.supply import (
     Board,
     Laid,
@@ -231,7 +231,7 @@ def _down(turn: Turn) -> Face:
 def _outline(member: Member, laid: Laid, face: Face) -> list[tuple[float, float]]:
     """A piece's face where it lies in the board."""
     lying = lying_ways(member, edge_free=False)[Turn.AS_MARKED]
-    corners = [(u - lying.zero, v) for u, v in outline(member, face)]
+    corners = [(u - lying.zero, v) for u, v in seen_outline(member, face)]
     if laid.turn is not Turn.AS_MARKED:
         corners = [(lying.length - u, v) for u, v in corners]
     if laid.turn is Turn.OTHER_EDGE:

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from ..core.rules import Words
-from ..core.solid import Member, outline
+from ..core.solid import Member, seen_outline
 from ..core.supply import whole_length
 from ..core.terms import Count, Length, Message, message
 from ..drawing.codes import code_of
@@ -28,7 +28,7 @@ LABELS = (2, 7)
 def near_face(laid: WorkedMember) -> Sheet:
     """A piece's near face at full size: its outline, and every pencil line on it; u from its zero."""
     member = laid.member
-    edge = tuple((u - member.zero, v) for u, v in outline(member))
+    edge = tuple((u - member.zero, v) for u, v in seen_outline(member))
     paths: list[Path] = [area("outline", Layer.CUT, edge)] if len(edge) > 2 else []
     for mark in laid.marks:
         paths += [line(f"{mark.id}_{k}", Layer.PENCIL, *piece) for k, piece in enumerate(mark.pieces)]

@@ -27,7 +27,7 @@ from .joint import Joint, close_joint, face_polygon
 from .mark import Mark, marks_of
 from .meeting import Meeting, meetings
 from .member import HOUSING_DEPTH, CutPlane, Hand, Member, PlaneRow, Removal, Stock, Theory, removal
-from .mesh import as_manifold, box
+from .mesh import as_manifold, box, seen_outline
 from .overlap import Overlap, clearance, overlaps
 from .straight import ripped, square_ends, straight
 from .vector import Plane, Vector
@@ -84,6 +84,7 @@ __all__ = [
     "ripped",
     "sawn_extent",
     "sawn_face",
+    "seen_outline",
     "slides",
     "sound_zones",
     "square_ends",

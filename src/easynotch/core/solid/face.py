@@ -14,6 +14,10 @@ from shapely.geometry.base import BaseGeometry
 from .member import Member, Removal, Stock
 from .vector import Plane, Vector
 
+ALIKE = 1e-9
+"""Of a unit normal: less of it along a face is none."""
+LIES_IN = 1e-6
+"""mm: a plane nearer than this to a face it is parallel to lies in it."""
 MERGE = 1e-7
 """mm: corners nearer than this are one corner."""
 
@@ -60,7 +64,10 @@ def meet(plane: Plane, face: Face, stock: Stock) -> HalfPlane:
     """A plane's front as seen on a face."""
     base = on_face(face, stock, 0.0, 0.0)
     wide = face in (Face.NEAR, Face.FAR)
-    return HalfPlane(plane.normal.x, plane.normal.y if wide else plane.normal.z, plane.offset - plane.normal.dot(base))
+    half = HalfPlane(plane.normal.x, plane.normal.y if wide else plane.normal.z, plane.offset - plane.normal.dot(base))
+    # A plane that lies in the face itself takes nothing off it: of a planed post some faces are the blank's own.
+    lies_in_it = abs(half.a) < ALIKE and abs(half.b) < ALIKE and abs(half.c) < LIES_IN
+    return HalfPlane(0.0, 0.0, LIES_IN) if lies_in_it else half
 
 
 def clip(corners: list[Point], half: HalfPlane, *, keep_front: bool) -> list[Point]:

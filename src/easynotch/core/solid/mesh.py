@@ -1,7 +1,10 @@
 """Solids for volumes, overlaps and pictures: a member as a double-precision ``manifold3d`` mesh."""
 
+from collections.abc import Sequence
+
 from manifold3d import Manifold, OpType
 
+from .face import Face, Point, outline
 from .frame import Frame
 from .member import Member
 from .vector import Plane, Vector
@@ -40,6 +43,22 @@ def as_manifold(member: Member, placement: Frame | None = None) -> Manifold:
         return solid
     x, y, z, o = placement.x, placement.y, placement.z, placement.origin
     return solid.transform(((x.x, y.x, z.x, o.x), (x.y, y.y, z.y, o.y), (x.z, y.z, z.z, o.z)))
+
+
+def seen_outline(member: Member, face: Face = Face.NEAR) -> tuple[Point, ...]:
+    """What is seen of a piece that lies before one: what is left of its wide face, or of one that was planed away on
+    every side, as a post is, the solid's own outline from there.
+    """
+    left = outline(member, face)
+    if left:
+        return left
+    shapes = as_manifold(member).project().to_polygons()
+    largest = max(shapes, key=lambda shape: float(abs(_twice_area(shape))), default=None)
+    return () if largest is None else tuple((float(u), float(v)) for u, v in largest)
+
+
+def _twice_area(shape: Sequence[Sequence[float]]) -> float:
+    return sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(shape, [*shape[1:], *shape[:1]], strict=True))
 
 
 def _in_front(solid: Manifold, plane: Plane) -> Manifold:
