@@ -111,6 +111,6 @@ def test_a_value_at_its_limit_passes_and_one_just_beyond_does_not(set_id):
         if isinstance(limit.value, Count):
             assert 0.2 < limit.amount < 0.4 or limit.amount in range(2, 10)
         else:
-            assert 1 <= limit.amount <= (2100 if limit.id == "headroom_min" else 1100)
+            assert 1 <= limit.amount <= {"headroom_min": 2100, "rise_without_landing": 4000}.get(limit.id, 1100)
         assert isinstance(limit.value, Angle) == limit.id.startswith("slope")
         assert limit.source.id.startswith("source.")

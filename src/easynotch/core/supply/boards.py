@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from .ends import Lying, Turn, pitch
+from .orders import Next, shortest
 from .packing import Item, Pattern
 from .pieces import StockLength
 
@@ -41,12 +42,15 @@ class Saw:
 
 def board_of(items: tuple[Item, ...], stock: StockLength, pattern: Pattern, times: int, saw: Saw) -> Board:
     """A pattern laid out: each next piece the one, and the way, that comes nearest to the one before; where that takes
-    more than was counted, kind by kind as it was counted.
+    more than there is, kind by kind as it was counted, or in the best order of all.
     """
     room = stock.length - saw.trim
     laid, shared = _laid(items, _nearest_first(items, pattern, saw.kerf), saw)
     if max(one.stop for one in laid) > room + 1e-6:
         laid, shared = _laid(items, _kind_by_kind(items, pattern), saw)
+    best = shortest(items, pattern, saw.kerf) if max(one.stop for one in laid) > room + 1e-6 else None
+    if best is not None:
+        laid, shared = _laid(items, iter(best.pieces), saw)
     return Board(stock, laid, times, room - max(one.stop for one in laid), shared)
 
 
@@ -57,10 +61,11 @@ def lies_in(items: tuple[Item, ...], pattern: Pattern, room: float, kerf: float)
         laid, _ = _laid(items, order, saw)
         if max(one.stop for one in laid) <= room + 1e-9:
             return True
-    return False
-
-
-Next = tuple[int, Turn]
+    best = shortest(items, pattern, kerf)
+    if best is None or best.reach > room + 1e-9:
+        return False
+    laid, _ = _laid(items, iter(best.pieces), saw)
+    return min(one.start for one in laid) >= -1e-9 and max(one.stop for one in laid) <= room + 1e-9
 
 
 def _laid(items: tuple[Item, ...], order: Iterator[Next], saw: Saw) -> tuple[tuple[Laid, ...], int]:

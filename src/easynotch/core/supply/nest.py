@@ -15,6 +15,7 @@ from dataclasses import dataclass, replace
 
 from .boards import Board, Saw, board_of, lies_in
 from .columns import Master, Prices, by_length, loosened, priced, stepped
+from .orders import shortest
 from .packing import Column, Item, Pattern, Rooms, allowed, first_fit, items_of, surely_takes
 from .patterns import worthwhile
 from .pieces import StockLength, Wanted
@@ -24,6 +25,8 @@ LOOKS = 2
 """How often what is left to gain is looked at again."""
 SHARES = (1.0, 1 / 8, 1 / 64)
 """Of what could still be gained: where too many fillings could, only those nearer to nothing wasted are taken."""
+MOST_ORDERS = 300
+"""Fillings whose best order is looked for, for one bound."""
 CENT = 1e-6
 """Of whatever boards are paid in: costs nearer than this are one."""
 
@@ -96,7 +99,7 @@ def nest(
             if cost <= bound + CENT or cost > before - CENT or loose.whole:
                 break
         if cost > bound + CENT:
-            bound = max(bound, _loose_bound(master, loose))
+            bound = max(bound, _loose_bound(master, loose, kerf))
     planned = [board_of(fits, rooms[k][0], pattern, n, Saw(kerf, trim)) for (k, pattern), n in chosen.items()]
     boards = sighted(planned, wanted, stock)
     return Plan(boards, cost, min(cost, bound), too_long, stopped)
@@ -157,13 +160,24 @@ def _add_fitting(master: Master, loose: Loose, kerf: float) -> None:
                 master.add((k, pattern))
 
 
-def _loose_bound(master: Master, loose: Loose) -> float:
-    """What no plan can cost less than, in whole boards over every filling there could be; 0 where they are too many."""
+def _loose_bound(master: Master, loose: Loose, kerf: float) -> float:
+    """What no plan can cost less than, in whole boards over every filling there could be; 0 where they are too many.
+
+    A filling that fits in no order, all of which were looked at, is none.
+    """
     if not loose.whole:
         return 0.0
     programme = Master(master.items, master.rooms, [], cheaper=0.0)
+    reaches: dict[Pattern, float] = {}
     for k, patterns in loose.patterns.items():
+        room = master.rooms[k][1]
         for pattern in patterns:
+            if surely_takes(master.items, pattern) > room + 1e-9:
+                if pattern not in reaches and len(reaches) < MOST_ORDERS:
+                    best = shortest(master.items, pattern, kerf)
+                    reaches[pattern] = 0.0 if best is None else best.reach
+                if reaches.get(pattern, 0.0) > room + 1e-6:
+                    continue
             programme.add((k, pattern))
     return stepped(programme.whole(nodes=1)[1], master.rooms) if programme.columns else 0.0
 

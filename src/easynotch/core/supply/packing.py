@@ -1,10 +1,11 @@
 """Pieces as numbers to pack: what each takes in a board, beside its like and beside others."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from .ends import Lying, Turn, lying_ways, pitch
 from .pieces import StockLength, Wanted, may_lie
+from .savings import Ends, savings
 
 Rooms = tuple[tuple[StockLength, float], ...]
 Pattern = tuple[int, ...]
@@ -45,7 +46,20 @@ def items_of(wanted: tuple[Wanted, ...], kerf: float) -> tuple[Item, ...]:
         dearest = max((pitch(way, other, kerf) for way in own for other in every), default=straight)
         mean = sum(stop - start for start, stop in zip(marked.starts, marked.stops, strict=True)) / 4
         made.append(Item(one, found, best[0], marked.length, best[1], mean + kerf, max(0.0, dearest - best[1])))
-    return tuple(sorted(made, key=lambda item: (-item.length, item.wanted.id)))
+    return tuple(sorted(_at_least(made, kerf), key=lambda item: (-item.length, item.wanted.id)))
+
+
+def _at_least(items: list[Item], kerf: float) -> list[Item]:
+    """The items with what they can be counted with at least: the mean of a piece's length over its section's corners,
+    or its whole length less what its ends can save; of both, which hold in every board, the one that is more in all.
+    """
+    saved = savings([Ends(item.ways, item.length, item.wanted.count) for item in items], kerf)
+    if saved is None:
+        return items
+    paired = [
+        replace(item, least=min(item.each, item.length + kerf - most)) for item, most in zip(items, saved, strict=True)
+    ]
+    return max(items, paired, key=lambda one: sum(item.wanted.count * item.least for item in one))
 
 
 def surely_takes(items: tuple[Item, ...], pattern: Pattern) -> float:
