@@ -4,10 +4,11 @@ from itertools import pairwise
 from math import hypot
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import Phase, assume, given, settings
 from hypothesis import strategies as st
 
 from easynotch.core.roofs import FirstBay, RoofError, frame_roof, lay_out_roof, set_out
+from easynotch.core.roofs.outline_facts import check_outline_roof
 from easynotch.core.roofs.setting_out import bays_between
 from easynotch.exchange import read_job, worked_out
 from tests.core.test_bench import roof
@@ -47,6 +48,37 @@ def test_no_bay_of_any_roof_is_wider_than_was_said(given_roof):
     for places in rows(framing).values():
         for first, second in pairwise(places):
             assert second - first <= spacing + 1e-6
+
+
+@settings(max_examples=20, phases=[Phase.generate])
+@given(outlines(wild=True))
+def test_rafters_that_hang_past_a_walls_end_farther_apart_than_said_are_told_by_how_much(given_roof):
+    try:
+        layout = lay_out_roof(given_roof)
+        framing = frame_roof(layout)
+    except RoofError:
+        assume(False)
+        raise
+    # By the way they run down: no two sides of a convex outline share it.
+    sides = {}
+    for piece in framing.pieces:
+        for frame in piece.frames if piece.member.role in RAFTERS | {"hung"} else ():
+            level = hypot(frame.x.x, frame.x.y)
+            x, y = frame.x.x / level, frame.x.y / level
+            place = -frame.origin.x * y + frame.origin.y * x
+            sides.setdefault((round(x, 6), round(y, 6)), []).append((place, piece.member.role == "hung"))
+    gaps = [
+        second - first
+        for places in sides.values()
+        for (first, one), (second, other) in pairwise(sorted(places))
+        if one or other
+    ]
+    widest = max(gaps, default=0.0)
+    told = [check.value.mm for check in check_outline_roof(layout, framing) if check.id == "past_walls"]
+    if widest > given_roof.spacing + 1.5:
+        assert told == pytest.approx([widest], abs=1e-3)
+    if told:
+        assert told[0] > given_roof.spacing
 
 
 @given(st.floats(500, 12000), st.floats(200, 800), st.floats(20, 90), st.sampled_from(FirstBay))

@@ -1,12 +1,13 @@
 """The facts and checks of a roof over an outline."""
 
 from collections.abc import Iterator
+from itertools import pairwise
 from math import atan, cos, degrees, hypot, radians, tan
 
 from ..terms import Angle, Check, Count, Length, Level, Message, Value
 from .framing import Framing
 from .layout import RoofLayout
-from .outline import OutlineRoof, Seam, areas_over
+from .outline import TINY, OutlineRoof, Seam, areas_over
 from .outline_heads import arrange, heads_in_turn
 from .roof import KeepPlanes
 from .sticks import keeps, outline_of, set_down, stock_of
@@ -16,6 +17,8 @@ LEANS = 90.0 - 1e-6
 """Degrees in plan, from an eave: a hip at more leans out over the end of its wall."""
 SHARP, FLAT = 30.0, 165.0
 """Degrees: corners beyond these are worked out, and looked at."""
+ALONG_EAVES = frozenset({"common", "king_common", "end_common", "jack", "hung"})
+"""Roles that stand side by side along an eave."""
 SQUARE_CORNER = 45.0
 """Degrees in plan, from an eave to the hip over a square corner between equal pitches."""
 SLIGHT = 250.0
@@ -93,6 +96,7 @@ def check_outline_roof(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     yield from _hips(layout, roof)
     yield from _slight(layout)
     yield from _posts(layout)
+    yield from _past_walls(layout, framing)
     jacks = [piece.member.lengths["short_point"] for piece in framing.pieces if piece.member.role == "jack"]
     if jacks:
         level = Level.LOOK if min(jacks) < layout.roof.rafter.depth else Level.OK
@@ -147,6 +151,21 @@ def _slight(layout: RoofLayout) -> Iterator[Check]:
     least = min(leg.run for leg in layout.legs)
     level = Level.STOP if least < SLIGHT else Level.OK
     yield _told("slope_slight", level, Length(least), value=Length(least))
+
+
+def _past_walls(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    """Where rafters that hang past a wall's end stand farther apart than was said, for want of a hold between."""
+    widest = 0.0
+    for leg in layout.legs:
+        start, down = leg.slope.at(0.0, 0.0, 0.0), leg.slope.frame(0.0, leg.run).x
+        standing = sorted(
+            ((frame.origin - start).dot(leg.slope.along), piece.member.role == "hung")
+            for piece in framing.pieces if piece.member.role in ALONG_EAVES
+            for frame in piece.frames if (frame.x - down).length < TINY
+        )  # fmt: skip
+        widest = max([widest, *(far - near for (near, one), (far, other) in pairwise(standing) if one or other)])
+    if widest > layout.roof.spacing + 1.0:
+        yield _told("past_walls", Level.LOOK, Length(widest), value=Length(widest), spacing=Length(layout.roof.spacing))
 
 
 def _posts(layout: RoofLayout) -> Iterator[Check]:
