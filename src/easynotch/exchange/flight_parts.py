@@ -180,7 +180,7 @@ class SlabInput(Part):
     back: NotNegative = NOTHING
     fall: PitchText | None = None
     gravel: NotNegative = NOTHING
-    bag: Annotated[float, Field(gt=0, le=1000)] | None = None
+    bag: Annotated[float, Field(ge=1, le=1000)] | None = None
     cure_days: Annotated[Whole, Field(ge=0, le=90)] = 7
 
     def slab(self) -> Slab:
@@ -199,7 +199,7 @@ class FootingInput(Part):
     depth: Positive
     back: NotNegative = NOTHING
     frost: Positive | None = None
-    bag: Annotated[float, Field(gt=0, le=1000)] | None = None
+    bag: Annotated[float, Field(ge=1, le=1000)] | None = None
     cure_days: Annotated[Whole, Field(ge=0, le=90)] = 7
 
     def footing(self, bag: float) -> Footing:

@@ -30,7 +30,7 @@ from ..core.tape import Units
 from ..core.terms import Length, message
 from .flight_parts import AroundInput
 from .limit_model import ChosenLimits
-from .measured import Measured, NotNegative, Positive, reading_in
+from .measured import Measured, NotNegative, OfTimber, Positive, reading_in
 from .parts import Flag, Name, Part, StockInput, Whole, by_key
 from .problems import shown
 from .roof_model import RoofInput
@@ -119,8 +119,8 @@ class TreadInput(Part):
 class DropBoardInput(Part):
     """A drop board under the header."""
 
-    thickness: Positive
-    depth: Positive
+    thickness: OfTimber
+    depth: OfTimber
 
 
 class LedgerInput(Part):

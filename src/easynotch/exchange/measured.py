@@ -15,6 +15,8 @@ from .problems import printable, shown
 
 LONGEST = 1e6
 """mm. Nothing this trade measures is a kilometre long; a longer length is a wrong unit."""
+THICKEST = 2500.0
+"""mm. No board, beam or sheet of this trade is thicker or deeper; a larger one is a wrong unit."""
 SHORTEST = 0.1
 """mm. A positive length below this is a wrong unit."""
 
@@ -79,6 +81,13 @@ def _positive(value: Any) -> Measured:
     return measured
 
 
+def _of_timber(value: Any) -> Measured:
+    measured = _positive(value)
+    if measured.mm > THICKEST:
+        raise PydanticCustomError("too_thick", "too thick", {"found": shown(value)})
+    return measured
+
+
 def _signed(value: Any) -> Measured:
     measured = _read(value)
     if abs(measured.mm) > LONGEST:
@@ -98,6 +107,7 @@ def _schema(least: str | None) -> dict[str, Any]:
 
 _text = PlainSerializer(lambda measured: measured.canonical, return_type=str)
 Positive = Annotated[Measured, PlainValidator(_positive), WithJsonSchema(_schema("exclusiveMinimum")), _text]
+OfTimber = Annotated[Measured, PlainValidator(_of_timber), WithJsonSchema(_schema("exclusiveMinimum")), _text]
 Signed = Annotated[Measured, PlainValidator(_signed), WithJsonSchema(_schema(None)), _text]
 NotNegative = Annotated[Measured, PlainValidator(_not_negative), WithJsonSchema(_schema("minimum")), _text]
 

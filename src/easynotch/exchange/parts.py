@@ -5,7 +5,7 @@ from typing import Annotated, Any
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Discriminator, Field
 
 from ..core.solid import Stock
-from .measured import Positive
+from .measured import OfTimber, Positive
 
 Name = Annotated[str, Field(max_length=200)]
 Whole = Annotated[int, Field(strict=True)]
@@ -29,8 +29,8 @@ LISTED = BeforeValidator(_listed, json_schema_input_type=list[str | float] | str
 class SectionInput(Part):
     """Timber without a stock length: actual thickness and depth."""
 
-    thickness: Positive
-    depth: Positive
+    thickness: OfTimber
+    depth: OfTimber
 
     def stock(self) -> Stock:
         """As the core's stock."""
@@ -40,8 +40,8 @@ class SectionInput(Part):
 class StockInput(Part):
     """Timber as it is: actual sizes."""
 
-    thickness: Positive
-    depth: Positive
+    thickness: OfTimber
+    depth: OfTimber
     length: Positive | None = None
 
 

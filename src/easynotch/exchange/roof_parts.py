@@ -34,7 +34,7 @@ from ..core.roofs import (
 from ..core.solid import Stock
 from ..core.tape import Units
 from .defect_input import DefectInput
-from .measured import Fraction, Measured, NotNegative, PitchText, Positive, Signed
+from .measured import Fraction, Measured, NotNegative, OfTimber, PitchText, Positive, Signed
 from .parts import LISTED, Part, SectionInput, Whole, by_key
 
 ZERO = Measured(0.0, "0 mm")
@@ -173,8 +173,8 @@ class RidgeInput(Part):
     """
 
     kind: RidgeKind
-    thickness: Positive | None = None
-    depth: Positive | None = None
+    thickness: OfTimber | None = None
+    depth: OfTimber | None = None
     length: Positive | None = None
     top: RidgeTop = RidgeTop.FLUSH
     stand: Positive | None = None
@@ -211,8 +211,8 @@ class RafterInput(Part):
     from.
     """
 
-    thickness: Positive
-    depth: Positive
+    thickness: OfTimber
+    depth: OfTimber
     spacing: Positive | None = None
     length: Positive | None = None
     depths: Annotated[tuple[Positive, ...], Field(max_length=MOST_RAFTERS), LISTED] = ()
@@ -263,7 +263,7 @@ class EavesInput(Part):
 
     overhang: NotNegative
     fascia: NotNegative = ZERO
-    fascia_depth: Positive | None = None
+    fascia_depth: OfTimber | None = None
     tail: Tail = Tail.PLUMB
     plumb_face: Positive | None = None
     nip: NotNegative = ZERO
@@ -317,8 +317,8 @@ class CollarInput(Part):
     """Collar ties: their lower edge above the plates, and every how many pairs there is one."""
 
     height: NotNegative
-    thickness: Positive
-    depth: Positive
+    thickness: OfTimber
+    depth: OfTimber
     every: Annotated[Whole, Field(ge=1, le=100)] = 1
 
 
@@ -326,8 +326,8 @@ class BlockingInput(Part):
     """Blocks between the rafters over the plates."""
 
     kind: BlockKind = BlockKind.PLUMB
-    thickness: Positive
-    depth: Positive
+    thickness: OfTimber
+    depth: OfTimber
     vent: NotNegative = ZERO
 
 
@@ -342,8 +342,8 @@ class SettingOutInput(Part):
 class TimberInput(Part):
     """A measured rafter of a half-lapped pair, and which of its halves goes."""
 
-    thickness: Positive
-    depth: Positive
+    thickness: OfTimber
+    depth: OfTimber
     lap: Lap = Lap.NEAR
 
     def timber(self) -> Timber:
@@ -354,8 +354,8 @@ class TimberInput(Part):
 class HipInput(Part):
     """Hip rafters, for plans with hipped ends; ``length`` is the longest board to be had for them."""
 
-    thickness: Positive
-    depth: Positive
+    thickness: OfTimber
+    depth: OfTimber
     length: Positive | None = None
     keep_planes: KeepPlanes = KeepPlanes.DROP
     head: Literal["commons", "ridge_single", "ridge_double", "post", "pairs"] = "commons"

@@ -20,11 +20,10 @@ from ..core.roofs import (
 from ..core.rules import LimitSet, LimitSetId
 from ..core.solid import Fitted, Joint, Member, describe, dry_fit, marks_of
 from ..core.tape import Tape, Units
-from ..core.terms import Check, Count, Working, message
+from ..core.terms import Check, Working
 from .limit_model import LimitsInput, limits_of
 from .problems import Problem, Problems
 from .roof_model import RoofInput
-from .roof_parts import MOST_RAFTERS
 from .worked import WorkedMember, two_roads
 
 
@@ -77,8 +76,6 @@ def work_out_roof(
     roof = given.roof(units)
     tape = tape or Tape.of(units)
     try:
-        if roof.spacing * MOST_RAFTERS < roof.plan.length:
-            raise RoofError("rafter.spacing", message("error.roof_too_many", most=Count(MOST_RAFTERS)))
         layout = lay_out_roof(roof)
         framing = frame_roof(layout)
     except RoofError as error:

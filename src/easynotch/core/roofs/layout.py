@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from math import isfinite
 
 from ..terms import message
+from .bounds import refuse_too_many
 from .hip_heads import heads_of
 from .notch import NotchSizes, size_notch
 from .outline import OutlineRoof, lay_out_outline
@@ -120,6 +121,7 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     Raises:
         RoofError: what is no roof, or is none yet.
     """
+    refuse_too_many(roof)
     sizes = size_notch(roof.notch, roof.slope, roof.rafter.depth)
     if roof.plan.shape is Shape.OUTLINE:
         return _outline(roof, sizes)

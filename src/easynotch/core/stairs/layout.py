@@ -6,6 +6,7 @@ from math import atan, degrees, floor, hypot
 
 from ..tape import WHOLE, whole_up
 from ..terms import Count, Length, message
+from .bounds import refuse_too_many
 from .flight import MOST_RISERS, Flight, FlightError, RiserChoice, RiserRule
 from .landing_loop import Landing, land
 
@@ -173,6 +174,7 @@ def lay_out(flight: Flight, count: int | None = None) -> Layout:
             at,
             message("error.no_going", nosing=Length(flight.tread.nosing), depth=Length(flight.tread.depth)),
         )
+    refuse_too_many(flight)
     if flight.ground is None:
         return Layout(flight, riser_count(flight) if count is None else count)
     rule = flight.riser if count is None else RiserChoice(RiserRule.COUNT, count)

@@ -110,12 +110,12 @@ def _volume(fact: str, sides: Sides, metre: float) -> Working:
 
 
 def _bags(fact: str, plan: SlabPlan, bag: float) -> Iterator[Working]:
-    """By division; and bag after bag until there is enough."""
+    """By division; and so many whole bags as it holds, with one more where some of it is left."""
     if plan.bags is None:
         return
-    quotient, bags = plan.volume / bag, 0
-    while bags * bag < plan.volume - WHOLE * bag:
-        bags += 1
+    quotient = plan.volume / bag
+    held, left = divmod(plan.volume, bag)
+    bags = int(held) + (left > WHOLE * bag)
     yield Working(
         fact,
         road(
