@@ -19,12 +19,14 @@ from .problems import Problem, Problems
 MOST_BYTES = 8 * 1024 * 1024
 MOST_ENTITIES = 20_000
 MOST_CORNERS = 12
-MM = {0: 1.0, 1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0}
+MM = {0: 1.0, 1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0, 10: 914.4, 14: 100.0}
 """mm of a drawing's unit, by its number in the file; a drawing without one is taken for mm."""
 NEAR = 0.5
 """mm: ends nearer than this meet."""
 STRAIGHT = 1e-6
-_ENTITY = re.compile(rb"^ {0,3}0\r?\n[A-Z]", re.MULTILINE)
+_ENTITY = re.compile(rb"^[^\S\n]*0[^\S\n]*$", re.MULTILINE)
+"""What a reader takes for the start of an entity, whatever white space stands round it."""
+BYTE_ORDER_MARK = b"\xef\xbb\xbf"
 
 Point = tuple[float, float]
 
@@ -39,8 +41,10 @@ def outline_from_dxf(body: bytes) -> tuple[Point, ...]:
         raise _refuse("dxf_large")
     if len(_ENTITY.findall(body)) > MOST_ENTITIES:
         raise _refuse("dxf_many", n=Count(MOST_ENTITIES))
-    drawing = _read(body)
-    unit = MM.get(int(drawing.header.get("$INSUNITS", 0)), 1.0)
+    drawing = _read(body.removeprefix(BYTE_ORDER_MARK))
+    unit = MM.get(_unit(drawing))
+    if unit is None:
+        raise _refuse("dxf_unit")
     loops = [_tidy([(x * unit, y * unit) for x, y in loop]) for loop in _loops(drawing)]
     loops = [loop for loop in loops if len(loop) >= 3 and abs(_area(loop)) > 1.0]
     if not loops:
@@ -60,6 +64,14 @@ def _read(body: bytes) -> Drawing:
         return read(io.StringIO(body.decode("utf-8", errors="surrogateescape").replace("\r\n", "\n")))
     except (DXFError, ValueError, KeyError, IndexError, TypeError, AttributeError, RecursionError):
         raise _refuse("dxf_none") from None
+
+
+def _unit(drawing: Drawing) -> int:
+    """The number of the drawing's unit; -1 where it says none that is a number."""
+    try:
+        return int(drawing.header.get("$INSUNITS", 0))
+    except (TypeError, ValueError):
+        return -1
 
 
 def _loops(drawing: Drawing) -> Iterator[list[Point]]:

@@ -1,5 +1,6 @@
 """Boards on hand as a table: lengths with their units, whichever way they are written."""
 
+import csv
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Literal
@@ -88,7 +89,7 @@ def table_of(body: bytes) -> list[list[str]]:
         raise Problems([Problem("", Message("error.table_large"))])
     try:
         rows = read_csv(body.decode("utf-8-sig"))
-    except (UnicodeDecodeError, ValueError):
+    except (UnicodeDecodeError, ValueError, csv.Error):
         raise Problems([Problem("", Message("error.table_text"))]) from None
     if len(rows) > MOST_ROWS:
         raise Problems([Problem("", message("error.table_rows", n=Count(MOST_ROWS)))])

@@ -7,11 +7,17 @@ from io import StringIO
 
 _NUMBER = re.compile(r"[-+]?\d+(\.\d+)?")
 _FORMULA = ("=", "+", "-", "@", "\t", "\r")
+_MARKED = frozenset({*_FORMULA, "'"})
+"""What stands behind the mark of text that was made harmless."""
 
 
 def harmless(text: str) -> str:
-    """Text that no table program takes for a formula; numbers stay as they are."""
-    if text.startswith(_FORMULA) and not _NUMBER.fullmatch(text):
+    """Text that no table program takes for a formula; numbers stay as they are.
+
+    Text that begins as marked text does is marked itself, so that it comes back as it was.
+    """
+    marked = text[:1] == "'" and text[1:2] in _MARKED
+    if marked or (text.startswith(_FORMULA) and not _NUMBER.fullmatch(text)):
         return f"'{text}"
     return text
 
@@ -29,4 +35,4 @@ def csv_of(head: Sequence[str], rows: Iterable[Sequence[str | float | int]]) -> 
 def read_csv(text: str) -> list[list[str]]:
     """A table back: the marks that made text harmless are taken off."""
     rows = csv.reader(StringIO(text))
-    return [[one[1:] if one.startswith("'") and one[1:2] in "=+-@\t\r" else one for one in row] for row in rows]
+    return [[one[1:] if one.startswith("'") and one[1:2] in _MARKED else one for one in row] for row in rows]

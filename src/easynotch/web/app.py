@@ -153,11 +153,15 @@ def _problems(app: Flask) -> None:
     app.register_error_handler(Exception, problem.unknown)
 
 
+LONGEST_NAME = 200
+"""Of a built file: a longer one is none, and more than a file system takes."""
+
+
 def _serve_screens(app: Flask, screens: Path) -> None:
     def screen(file: str) -> Response:
         if file.startswith("api/"):
             return problem.problem(404, problem.PLAIN.say(Message("problem.not_found")))
-        wanted = file if file and (screens / file).is_file() else "index.html"
+        wanted = file if file and len(file) < LONGEST_NAME and (screens / file).is_file() else "index.html"
         response = send_from_directory(screens, wanted)
         lasting = wanted.startswith("assets/")
         response.headers["Cache-Control"] = "public, max-age=31536000, immutable" if lasting else "no-cache"

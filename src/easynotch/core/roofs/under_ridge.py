@@ -139,6 +139,9 @@ def knee_studs(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list[
     if gambrel is None or gambrel.studs is None:
         return [], []
     lower = [leg for leg in layout.legs if leg.broken_above]
+    if not lower:
+        # A shed keeps a gambrel's answers for when it is one again; it has no break itself.
+        return [], []
     inward, level = purlin_place(layout, lower[0])
     length = level - (gambrel.purlin.depth if gambrel.purlin else 0.0)
     if gambrel.purlin is None or length <= 0:

@@ -7,6 +7,8 @@ from math import atan, degrees, isclose, radians, tan
 from .errors import TapeError
 
 _NUMBER = r"(\d+(?:\.\d+)?|\.\d+)"
+STEEPEST = 57.0
+"""Rise over run: 89°."""
 _IN_TWELVE = re.compile(rf"{_NUMBER}\s*(?:/|⁄|in)\s*{_NUMBER}")
 _DEGREES = re.compile(rf"{_NUMBER}\s*(?:°|degrees|degree|deg\.?)", re.IGNORECASE)
 _RATIO = re.compile(rf"{_NUMBER}\s*:\s*{_NUMBER}")
@@ -33,11 +35,17 @@ class Pitch:
         return f"{self.slope * 100:.15g}%" if form == "percent" else f"{self.degrees:.15g}°"
 
 
+def _within(slope: float, text: str) -> Pitch:
+    if not slope <= STEEPEST:
+        raise TapeError("pitch_too_steep", text=text[:40])
+    return Pitch(slope)
+
+
 def read_pitch(text: str) -> Pitch:
     """Read a pitch; rise comes first in ``7/12`` and ``1:1.5``.
 
     Raises:
-        TapeError: text that is none of the five forms, a run of zero, or an angle of 90° or more.
+        TapeError: text that is none of the five forms, a run of zero, or steeper than anything is framed.
     """
     plain = text.strip()
     if len(plain) > 40:
@@ -46,12 +54,12 @@ def read_pitch(text: str) -> Pitch:
         rise, run = float(match[1]), float(match[2])
         if run == 0:
             raise TapeError("pitch_no_run", text=plain[:40])
-        return Pitch(rise / run)
+        return _within(rise / run, plain)
     if match := _DEGREES.fullmatch(plain):
         angle = float(match[1])
         if angle > 90 or isclose(angle, 90):
             raise TapeError("pitch_too_steep", text=plain[:40])
-        return Pitch(tan(radians(angle)))
+        return _within(tan(radians(angle)), plain)
     if match := _PERCENT.fullmatch(plain):
-        return Pitch(float(match[1]) / 100)
+        return _within(float(match[1]) / 100, plain)
     raise TapeError("pitch_unknown", text=plain[:40])
