@@ -1,32 +1,52 @@
-"""Helper processes that compute, so that as many answers are worked out at once as there are cores.
+"""Helper processes that compute, each request within a budget, so that no request stops another device's.
 
 The first process listens, hands a request on to the helper that has been idle longest, and passes its answer back;
-requests wait in the order they came. A helper is the same application, forked before any thread was started. It ends
-when its pipe does: however the first process went, its end of the pipe goes with it.
+requests wait in the order they came. Helpers are forked from a nursery, a process of one thread that was itself forked
+before any thread was started and does nothing else: so a helper that died, or took longer than its request may, is
+replaced at any time. No request that a helper did not answer is tried again: it may be what ended it.
 """
 
 import contextlib
+import ctypes
 import io
+import json
 import os
+import resource
 import signal
 import sys
 from collections import deque
 from collections.abc import Callable, Iterable
 from concurrent.futures import Future
+from dataclasses import dataclass
 from multiprocessing import Pipe
 from multiprocessing.connection import Connection
+from multiprocessing.reduction import recv_handle, send_handle
+from pathlib import Path
 from threading import Lock
 from typing import Any
+
+from ..core.terms import Message
+from .problem import PLAIN
 
 Environ = dict[str, Any]
 Start = Callable[..., Any]
 Application = Callable[[Environ, Start], Iterable[bytes]]
 Answer = tuple[str, list[tuple[str, str]], bytes]
 
-MOST_BYTES = 1_000_000
-"""A larger body is not carried over: the first process answers it itself."""
+
 SETTLE_S = 0.4
 """Before the first answer of its own: the process that listens is still starting."""
+BUDGET_S = 20.0
+"""What a request may take; on a slow machine the largest roof of the tests takes a quarter of it."""
+LONG_S = 600.0
+"""What making files, plans and backups may take."""
+LONG = ("export", "preview", "take-away", "plan", "cut", "yard", "backup", "import", "carry", "jobs", "making")
+"""Parts of the addresses of what is made long."""
+GRACE_S = 1.0
+MEMORY = 1_500_000_000
+"""Bytes a helper may take beyond what it starts with."""
+PARENT_GONE = 1
+"""``prctl``: the signal to get when the parent ends."""
 CARRIED = frozenset(
     {"REQUEST_METHOD", "SCRIPT_NAME", "PATH_INFO", "QUERY_STRING", "CONTENT_TYPE", "CONTENT_LENGTH", "SERVER_NAME",
      "SERVER_PORT", "SERVER_PROTOCOL", "REMOTE_ADDR", "wsgi.url_scheme", "wsgi.version"}
@@ -34,25 +54,39 @@ CARRIED = frozenset(
 """What of a request is carried over, beside its headers and its body."""
 
 
+@dataclass(frozen=True, slots=True)
+class Helper:
+    """A process that computes, and the pipe to it."""
+
+    pipe: Connection
+    pid: int
+
+    def end(self) -> None:
+        """Whatever it is doing."""
+        with contextlib.suppress(ProcessLookupError):
+            os.kill(self.pid, signal.SIGKILL)
+        self.pipe.close()
+
+
 class Turns:
     """Idle helpers, each handed to who has waited longest: a queue of the library lets late comers slip in."""
 
-    def __init__(self, helpers: Iterable[Connection]) -> None:
+    def __init__(self, helpers: Iterable[Helper]) -> None:
         self.lock = Lock()
         self.idle = deque(helpers)
         self.left = len(self.idle)
-        self.waiting: deque[Future[Connection | None]] = deque()
+        self.waiting: deque[Future[Helper | None]] = deque()
 
-    def take(self) -> Connection | None:
+    def take(self) -> Helper | None:
         """The helper that has been idle longest, once it is one's turn; None where none is left."""
         with self.lock:
             if self.idle or not self.left:
                 return self.idle.popleft() if self.idle else None
-            turn: Future[Connection | None] = Future()
+            turn: Future[Helper | None] = Future()
             self.waiting.append(turn)
         return turn.result()
 
-    def give(self, helper: Connection) -> None:
+    def give(self, helper: Helper) -> None:
         """A helper is idle again."""
         with self.lock:
             if not self.waiting:
@@ -72,11 +106,50 @@ class Turns:
             turn.set_result(None)
 
 
+class Nursery:
+    """The process that helpers are forked from."""
+
+    def __init__(self, application: Application, first: tuple[str, bytes], let_go: Callable[[], None]) -> None:
+        here, there = Pipe()
+        listening = os.getpid()
+        self.pid = os.fork()
+        if self.pid == 0:
+            here.close()
+            let_go()
+            _ends_with(listening)
+            _nurse(application, there, first)
+        there.close()
+        self.pipe, self.lock = here, Lock()
+
+    def helper(self) -> Helper | None:
+        """A new helper; None where the nursery is gone."""
+        with self.lock:
+            try:
+                self.pipe.send(os.getpid())
+                handle = recv_handle(self.pipe)
+                return Helper(Connection(handle), self.pipe.recv())
+            except (EOFError, OSError):
+                return None
+
+    def stop(self) -> None:
+        """End it, and wait for it."""
+        with contextlib.suppress(ProcessLookupError):
+            os.kill(self.pid, signal.SIGTERM)
+        with contextlib.suppress(ChildProcessError):
+            os.waitpid(self.pid, 0)
+        self.pipe.close()
+
+
 class Helpers:
-    """Forked helpers of an application."""
+    """As many helpers of an application as were asked for, always."""
 
     def __init__(
-        self, application: Application, count: int, first: tuple[str, bytes], let_go: Callable[[], None] = lambda: None
+        self,
+        application: Application,
+        count: int,
+        first: tuple[str, bytes],
+        let_go: Callable[[], None] = lambda: None,
+        budget: float = BUDGET_S,
     ) -> None:
         """Fork them. To be called before any thread is started.
 
@@ -85,70 +158,139 @@ class Helpers:
             count: how many; none where there is no fork.
             first: the path and body of a request each answers to itself, so that all it needs is at hand for others.
             let_go: what a helper lets go of that only the first process needs: the port it listens on.
+            budget: seconds a request may take that makes nothing long.
         """
-        self.application = application
-        self.children: list[int] = []
-        mine: list[Connection] = []
-        for _ in range(count if hasattr(os, "fork") else 0):
-            here, there = Pipe()
-            child = os.fork()
-            if child == 0:
-                let_go()
-                for other in [*mine, here]:
-                    other.close()
-                _help(application, there, first)
-            there.close()
-            mine.append(here)
-            self.children.append(child)
-        self.turns = Turns(mine)
+        self.application, self.budget = application, budget
+        self.nursery = Nursery(application, first, let_go) if count and hasattr(os, "fork") else None
+        made = [one for _ in range(count) if self.nursery and (one := self.nursery.helper()) is not None]
+        self.known = {one.pid: one for one in made}
+        self.turns = Turns(made)
+
+    @property
+    def children(self) -> list[int]:
+        """The helpers' process numbers."""
+        return list(self.known)
 
     def __call__(self, environ: Environ, start: Start) -> Iterable[bytes]:
         """Answer a request: what computes in a helper, everything else here."""
         length = environ.get("CONTENT_LENGTH") or "0"
         computes = environ["REQUEST_METHOD"] == "POST" and environ.get("PATH_INFO", "").startswith("/api/")
-        if not computes or not length.isdigit() or int(length) > MOST_BYTES:
+        if self.nursery is None or not computes or not length.isdigit():
             return self.application(environ, start)
         body = environ["wsgi.input"].read(int(length))
-        helper = self.turns.take()
-        if helper is None:
-            return self.application({**environ, "wsgi.input": io.BytesIO(body)}, start)
         kept = {key: value for key, value in environ.items() if key in CARRIED or key.startswith("HTTP_")}
-        try:
-            helper.send((kept, body))
-            status, headers, answer = helper.recv()
-        except (EOFError, OSError):
-            # It is gone, and this process does its work.
-            self.turns.lose()
-            return self.application({**environ, "wsgi.input": io.BytesIO(body)}, start)
-        self.turns.give(helper)
+        status, headers, answer = self._computed(kept, body)
         start(status, headers)
         return [answer]
 
+    def _computed(self, environ: Environ, body: bytes) -> Answer:
+        budget = LONG_S if any(part in environ["PATH_INFO"] for part in LONG) else self.budget
+        while (helper := self.turns.take()) is not None:
+            try:
+                helper.pipe.send((environ, body, budget))
+            except OSError:
+                # It was gone before the request reached it.
+                self._replace(helper)
+                continue
+            try:
+                if not helper.pipe.poll(budget + GRACE_S):
+                    self._replace(helper)
+                    return refused("too_long")
+                answer: Answer = helper.pipe.recv()
+            except (EOFError, OSError):
+                self._replace(helper)
+                return refused("too_heavy")
+            self.turns.give(helper)
+            return answer
+        return refused("no_helper")
+
+    def _replace(self, helper: Helper) -> None:
+        helper.end()
+        self.known.pop(helper.pid, None)
+        new = self.nursery.helper() if self.nursery else None
+        if new is None:
+            self.turns.lose()
+            return
+        self.known[new.pid] = new
+        self.turns.give(new)
+
     def stop(self) -> None:
-        """End the helpers, and wait for them."""
-        for child in self.children:
-            with contextlib.suppress(ProcessLookupError):
-                os.kill(child, signal.SIGTERM)
-        for child in self.children:
-            with contextlib.suppress(ChildProcessError):
-                os.waitpid(child, 0)
+        """End the helpers, and wait for the nursery."""
+        for one in list(self.known.values()):
+            one.end()
+        if self.nursery is not None:
+            self.nursery.stop()
+
+
+def refused(why: str) -> Answer:
+    """The answer to a request that no helper answered: a problem in words, and when to come again."""
+    title, detail = PLAIN.say(Message("problem.title_503")), PLAIN.say(Message(f"problem.{why}"))
+    body = json.dumps({"type": "about:blank", "title": title, "status": 503, "detail": detail, "errors": []}).encode()
+    headers = [("Content-Type", "application/problem+json"), ("Content-Length", str(len(body))), ("Retry-After", "2")]
+    return "503 Service Unavailable", headers, body
+
+
+def _ends_with(parent: int) -> None:
+    """From now on this process ends when that one does, even in the middle of a loop."""
+    with contextlib.suppress(AttributeError, OSError):
+        ctypes.CDLL(None).prctl(PARENT_GONE, signal.SIGKILL)
+    if os.getppid() != parent:
+        os._exit(0)
+
+
+def _nurse(application: Application, pipe: Connection, first: tuple[str, bytes]) -> None:
+    """Fork a helper for every number that comes through the pipe, until it closes. Does not return."""
+    signal.signal(signal.SIGINT, signal.SIG_IGN)
+    signal.signal(signal.SIGTERM, signal.SIG_DFL)
+    # Helpers that ended leave nothing behind.
+    signal.signal(signal.SIGCHLD, signal.SIG_IGN)
+    nursery = os.getpid()
+    try:
+        while True:
+            wanted = pipe.recv()
+            here, there = Pipe()
+            child = os.fork()
+            if child == 0:
+                pipe.close()
+                here.close()
+                _ends_with(nursery)
+                _help(application, there, first)
+            there.close()
+            send_handle(pipe, here.fileno(), wanted)
+            here.close()
+            pipe.send(child)
+    except (EOFError, OSError):
+        os._exit(0)
+    finally:
+        os._exit(1)
 
 
 def _help(application: Application, pipe: Connection, first: tuple[str, bytes]) -> None:
     """Answer what comes through the pipe until it closes. Does not return."""
-    signal.signal(signal.SIGINT, signal.SIG_IGN)
-    signal.signal(signal.SIGTERM, signal.SIG_DFL)
+    signal.signal(signal.SIGCHLD, signal.SIG_DFL)
+    signal.signal(signal.SIGALRM, signal.SIG_DFL)
+    _bound_memory()
     path, warm = first
     try:
         if not pipe.poll(SETTLE_S):
             answer_of(application, request_to(path, warm), warm)
         while True:
-            environ, body = pipe.recv()
+            environ, body, budget = pipe.recv()
+            # Where nobody is left to end it, it ends itself.
+            signal.setitimer(signal.ITIMER_REAL, budget + 2 * GRACE_S)
             pipe.send(answer_of(application, environ, body))
+            signal.setitimer(signal.ITIMER_REAL, 0)
     except (EOFError, OSError):
         os._exit(0)
     finally:
         os._exit(1)
+
+
+def _bound_memory() -> None:
+    """So much more than now, and no more: what asks for more is told so, and the machine goes on."""
+    with contextlib.suppress(OSError, ValueError):
+        now = int(Path("/proc/self/statm").read_text("ascii").split()[0]) * resource.getpagesize()
+        resource.setrlimit(resource.RLIMIT_AS, (now + MEMORY, now + MEMORY))
 
 
 def request_to(path: str, body: bytes) -> Environ:

@@ -86,7 +86,11 @@ def http(error: HTTPException) -> Response:
 
 
 def unknown(error: Exception) -> Response:
-    """An unknown failure: an incident number for the person, the traceback for the log."""
+    """An unknown failure: an incident number for the person, the traceback for the log; what took too much memory is
+    told as that.
+    """
+    if isinstance(error, MemoryError):
+        return problem(503, PLAIN.say(Message("problem.too_heavy")))
     incident = uuid4().hex[:8]
     logger.error("incident %s", incident, exc_info=error)
     sentence = PLAIN.say(Message("problem.unknown", {"incident": incident}))
