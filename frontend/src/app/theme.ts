@@ -83,7 +83,9 @@ export function themeOf(name: ThemeName): Theme {
     },
     components: {
       MuiButtonBase: { defaultProps: { disableRipple: true } },
-      MuiButton: { styleOverrides: { root: { minHeight: 44 } } },
+      MuiButton: { styleOverrides: { root: { minHeight: 44 }, sizeSmall: { fontSize: "0.9rem" } } },
+      MuiToggleButton: { styleOverrides: { root: { minHeight: 44 }, sizeSmall: { fontSize: "0.9rem" } } },
+      MuiAlert: { styleOverrides: { root: { fontSize: "0.95rem" } } },
       MuiTooltip: { defaultProps: { enterTouchDelay: 400 } },
     },
   });
