@@ -39,6 +39,10 @@ def test_boards_are_filled_ticked_and_taken_along(page):
         page.get_by_role("button", name="Take the PDF along").click()
     assert taken.value.suggested_filename == "warden-s-hut-pdf.pdf"
     assert taken.value.path().read_bytes().startswith(b"%PDF")
+    # The rack is the shop's: what was cut here is left as it was for whoever comes next.
+    page.get_by_role("button", name="Boards", exact=True).click()
+    page.get_by_role("button", name="Not cut after all").click()
+    expect(page.locator(".cut-already li")).to_have_count(0)
 
 
 def test_a_spoiled_piece_is_planned_again_and_its_off_cut_lies_on_the_rack(page):
