@@ -22,8 +22,8 @@ def assumed_of(given: FlightInput | RoofInput, words: Words) -> list[AssumedView
     """Everything assumed of a work that it still has."""
     found = []
     for key, assumed in given.assumed:
-        value = getattr(given, key)
-        if assumed and value is not None:
+        value = getattr(given, key) if assumed else None
+        if value is not None:
             found.append(AssumedView(key=key, text=words.say(_said(key, value))))
     return found
 
