@@ -161,7 +161,7 @@ def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = EVERY, *, around: bool = Fal
 def with_more(draw: st.DrawFn, roof: Roof) -> Roof:
     """Spliced fascias, ridge blocks, vented blocks, measured boards; lookouts or false tails; a knee wall."""
     section = Stock(38.0, 60.0)
-    eaves = replace(roof.eaves, board_length=draw(st.none() | mm(2500, 6000)))
+    eaves = replace(roof.eaves, board_length=draw(st.none() | mm(2500, 6000)), nip=draw(st.sampled_from([0.0, 25.0])))
     ridge = replace(roof.ridge, blocks=draw(st.sampled_from([None, section])))
     if roof.gambrel is not None:
         purlin = Stock(90.0, 38.0)

@@ -17,9 +17,9 @@ from easynotch.core.stairs import (
     Sides,
     Slab,
     Turn,
+    around_facts,
     frame_flight,
     lay_out,
-    more_facts,
     order_of_work,
     platform_checks,
     split,
@@ -46,7 +46,7 @@ def test_a_stair_is_squared_on_toes_that_are_there_when_it_is_squared(flight):
     strings = [piece for piece in frame_flight(layout).pieces if piece.member.role in ("stringer", "string")]
     out = max(corners(piece.member, frame)[:, 0].max() for piece in strings for frame in piece.frames)
     sides = [y for piece in strings for frame in piece.frames for y in corners(piece.member, frame)[:, 1]]
-    assert more_facts(layout)["square_diagonal"] == pytest.approx(hypot(out, max(sides) - min(sides)), abs=1e-6)
+    assert around_facts(layout)["square_diagonal"] == pytest.approx(hypot(out, max(sides) - min(sides)), abs=1e-6)
 
 
 def test_forty_six_wide_four_goings_with_riser_boards_squares_at_the_sawn_toes():
@@ -81,13 +81,13 @@ def test_the_ball_under_a_rail_touches_riser_tread_and_the_rails_own_sawn_edge(r
         radius = (small + large) / 2
         away = (up - radius - radius * slope) / hypot(1.0, slope)
         small, large = (radius, large) if away > radius else (small, radius)
-    assert more_facts(layout)["guard_opening"] == pytest.approx(2 * small, abs=1e-6)
+    assert around_facts(layout)["guard_opening"] == pytest.approx(2 * small, abs=1e-6)
 
 
 def test_a_ball_under_a_lower_rail_counts_the_nosing_the_rail_runs_over():
     tread = replace(plain_flight().tread, given_going=10.5 * IN, nosing=1.125 * IN)
     flight = plain_flight(total_rise=8 * 7.25 * IN, tread=tread, guard=replace(guard_of(), under=1.5 * IN))
-    assert more_facts(lay_out(flight))["guard_opening"] / IN == pytest.approx(6.56, abs=5e-3)
+    assert around_facts(lay_out(flight))["guard_opening"] / IN == pytest.approx(6.56, abs=5e-3)
 
 
 @pytest.mark.parametrize(
@@ -145,7 +145,7 @@ def test_a_ledger_below_most_of_its_header_is_stopped():
 def test_a_slab_falls_over_its_whole_form_and_both_edges_are_told(length, back, fall):
     flight = plain_flight(slab=Slab(length, 1000.0, 100.0, back, fall))
     layout = lay_out(flight)
-    facts = more_facts(layout)
+    facts = around_facts(layout)
     assert facts["slab_falls"] == pytest.approx(length * fall)
     assert facts["slab_far"] - facts["slab_near"] == pytest.approx(facts["slab_falls"])
     # Under the foot it is as high as the foot needs it.

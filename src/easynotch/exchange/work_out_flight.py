@@ -12,11 +12,11 @@ from ..core.stairs import (
     Layout,
     TwoFlights,
     around_checks,
+    around_facts,
     check_flight,
     facts_of,
     frame_stair,
     lay_out,
-    more_facts,
     platform_checks,
     prefixed,
     riser_candidates,
@@ -120,14 +120,14 @@ def work_out_flight(
     pattern = members[0].member
     clamped = drift(layout.riser, layout.riser_count, flight.gauge, tape)
     patterns: tuple[Member, ...] = (pattern,)
-    facts = facts_of(layout, pattern, tape) | more_facts(layout)
+    facts = facts_of(layout, pattern, tape) | around_facts(layout)
     checks = [
         *check_flight(layout, pattern, facts, rules.limits, clamped),
         *around_checks(layout, pattern, rules.limits),
     ]
     if two is not None:
         below = next(one.member for one in members if one.member.id.startswith("lower_"))
-        beneath = facts_of(two.lower, below, tape) | more_facts(two.lower)
+        beneath = facts_of(two.lower, below, tape) | around_facts(two.lower)
         more = (
             *check_flight(two.lower, below, beneath, rules.limits, clamped),
             *around_checks(two.lower, below, rules.limits),

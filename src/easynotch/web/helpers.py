@@ -26,6 +26,7 @@ from threading import Lock
 from typing import Any
 
 from ..core.terms import Message
+from ..exchange.reading import MOST_BYTES
 from .problem import PLAIN
 
 Environ = dict[str, Any]
@@ -175,7 +176,7 @@ class Helpers:
         """Answer a request: what computes in a helper, everything else here."""
         length = environ.get("CONTENT_LENGTH") or "0"
         computes = environ["REQUEST_METHOD"] == "POST" and environ.get("PATH_INFO", "").startswith("/api/")
-        if self.nursery is None or not computes or not length.isdigit():
+        if self.nursery is None or not computes or not length.isdigit() or int(length) > MOST_BYTES:
             return self.application(environ, start)
         body = environ["wsgi.input"].read(int(length))
         kept = {key: value for key, value in environ.items() if key in CARRIED or key.startswith("HTTP_")}

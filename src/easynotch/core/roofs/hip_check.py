@@ -36,10 +36,8 @@ def hip_check(layout: RoofLayout, hip: Member, seam: Seam) -> HipCheck:
     clipped = layout.roof.hip is not None and layout.roof.hip.keep_planes is KeepPlanes.CORNER
     if layout.outline is not None:
         clipped = any(cut.id == "clipped" for cut in hip.cut_planes)
-    if clipped:
-        told = layout.roof.hip
-        wide = hip.stock.thickness if told is None or told.clip is None else told.clip
-        level -= wide / _spread(seam)
+    if clipped and layout.roof.hip is not None:
+        level -= layout.roof.hip.clipped_face / _spread(seam)
     distance = hypot(level, plumb)
     return HipCheck(
         distance,

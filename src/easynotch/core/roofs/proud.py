@@ -14,7 +14,7 @@ SHOWS = 1.0
 
 
 def check_proud(layout: RoofLayout) -> Iterator[Check]:
-    """What stands over its neighbouring slope, or that nothing does."""
+    """Whatever stands over its neighbouring slope."""
     if layout.outline is not None:
         yield from _fascias(layout, layout.outline)
         return
@@ -32,7 +32,7 @@ def over_hip_ends(layout: RoofLayout) -> tuple[float, float]:
 
     Both lie in the side slopes, half a ridge's thickness off the middle; from the peak towards the hip end they reach
     out by half their own thickness, or as far as the ridge runs on. What they reach out farther is too high by the
-    slope's rate. At most nothing.
+    slope's rate. Never less than nothing.
     """
     roof, heads = layout.roof, heads_of(layout.roof)
     rate, aside = layout.legs[0].slope.rate, layout.half_ridge

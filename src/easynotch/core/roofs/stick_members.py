@@ -98,9 +98,8 @@ def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
     if keeps(layout, seam) is KeepPlanes.CORNER:
         # As wide as the hip, or as it was cut: both walls run away from the corner by their own angle to it.
         spread = sum(abs(UP.cross(seam.way).dot(slope.along) / seam.way.dot(slope.along)) for slope in _both(seam))
-        hip = layout.roof.hip
-        wide = stock_of(layout, seam).thickness if hip is None or hip.clip is None else hip.clip
-        clipped = corner + seam.way * (wide / spread)
+        assert layout.roof.hip is not None
+        clipped = corner + seam.way * (layout.roof.hip.clipped_face / spread)
         return removal(frame, ("clipped", "heel", clipped, seam.way), seat)
     if layout.roof.hip is not None and layout.roof.hip.heel == "square":
         return removal(frame, ("square", "heel", corner, seam.way), seat)

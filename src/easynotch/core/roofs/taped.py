@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from math import hypot, sqrt
 
 from ..solid import Member, Removal
-from ..terms import Check, Length, Level, Message, Named, Value
+from ..terms import Check, Count, Length, Level, Message, Named, Value
 from .bevels import hips_of
 from .framing import Framing
 from .hip_check import hip_check
@@ -44,13 +44,14 @@ class Taped:
 @dataclass(frozen=True, slots=True)
 class Move:
     """A piece that was taped: the distance that was worked out, what was taped, and how much longer its top edge is
-    for it (negative: shorter); ``far`` where it cannot be of these points.
+    for it (negative: shorter); ``count`` are alike and all marked so; ``far`` where it cannot be of these points.
     """
 
     piece: str
     expected: float
     taped: float
     along: float
+    count: int = 1
     far: bool = False
 
 
@@ -69,7 +70,7 @@ def moves_of(layout: RoofLayout, framing: Framing, taped: Mapping[str, Taped]) -
         expected, distance = hypot(level, plumb), one.distance
         far = distance <= plumb or abs(distance - expected) > FAR * expected
         along = 0.0 if far else per_run * (sqrt(distance**2 - plumb**2) - level)
-        found[name] = Move(name, expected, distance, along, far=far)
+        found[name] = Move(name, expected, distance, along, member.count, far=far)
     return found
 
 
@@ -134,7 +135,7 @@ def check_taped(taped: Mapping[str, Taped], moves: Mapping[str, Move]) -> Iterat
         off = move.taped - move.expected
         values: dict[str, Value] = {
             "value": Length(move.taped), "expected": Length(move.expected), "off": Length(abs(off)),
-            "along": Length(abs(move.along)),
+            "along": Length(abs(move.along)), "n": Count(move.count),
         }  # fmt: skip
         if move.far:
             yield _told("taped_far", name, Level.STOP, values)

@@ -5,7 +5,7 @@ from math import acos, asin, atan, cos, degrees, floor, hypot, sin, sqrt, tan
 from ..tape import WHOLE
 from ..terms import Angle, Count, Length, Road, Working
 from .layout import RoofLayout
-from .more_working import more_working
+from .length_working import length_working
 from .ridge import fascia_drop, ridge_top
 from .roads import line as _line
 from .roads import road as _road
@@ -34,7 +34,7 @@ def working_of(layout: RoofLayout, *, metric: bool = False) -> tuple[Working, ..
             made.insert(0, Working("ridge_underside", *_ridge_underside(layout)))
         if layout.roof.eaves.fascia > 0:
             made.append(Working("fascia_drop", *_fascia_drop(layout)))
-        made += more_working(layout)
+        made += length_working(layout)
     return tuple(made)
 
 

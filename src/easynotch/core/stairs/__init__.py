@@ -4,6 +4,8 @@ World of a flight: x level from the header's face towards the foot, y across the
 framing above. Source of the method: ``trade.md`` 4.
 """
 
+from .around_checks import around_checks, headroom, platform_checks, prefixed
+from .around_facts import around_facts, stair_facts
 from .below import footing_plan
 from .built import Mend, Survey, TreadMend, survey_built
 from .candidates import Candidate, riser_candidates
@@ -29,8 +31,6 @@ from .guard import GuardLayout, guard_layout, opening_under, post_line
 from .housed import StringHead, Template, housing_room, string_head, strings_alone, template_of
 from .landing_loop import Landing, Round
 from .layout import Layout, lay_out, riser_count
-from .more_checks import around_checks, headroom, platform_checks, prefixed
-from .more_facts import more_facts, stair_facts
 from .order import order_of_work
 from .places import spacer, stringer_count, stringer_places
 from .platform import TwoFlights, moved, split, straight_down
@@ -112,6 +112,7 @@ __all__ = [
     "TwoFlights",
     "anchor_plan",
     "around_checks",
+    "around_facts",
     "check_flight",
     "facts_of",
     "flight_working",
@@ -122,7 +123,6 @@ __all__ = [
     "headroom",
     "housing_room",
     "lay_out",
-    "more_facts",
     "moved",
     "opening_under",
     "order_of_work",

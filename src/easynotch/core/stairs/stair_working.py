@@ -3,11 +3,11 @@
 from ..solid import Member
 from ..tape import Tape
 from ..terms import Working
+from .around_working import around_working
 from .board_working import board_working
 from .count_working import anchor_workings, riser_working, stringer_working, tread_working
 from .guard_working import guard_working
 from .layout import Layout
-from .more_working import more_working
 from .platform import TwoFlights
 from .poured_working import poured_working
 from .two_working import two_working
@@ -30,7 +30,7 @@ def flight_working(layout: Layout, pattern: Member, tape: Tape) -> tuple[Working
         tread_working(layout),
         stringer_working(layout),
         *board_working(layout, pattern, tape),
-        *more_working(layout),
+        *around_working(layout),
         *anchor_workings(layout),
         *guard_working(layout),
         *poured_working(layout, FOOT if tape.imperial else METRE),

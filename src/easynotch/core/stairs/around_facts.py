@@ -2,12 +2,12 @@
 
 from math import hypot
 
+from .around_checks import headroom
 from .below import footing_plan
 from .feet import anchor_plan, kicker_pieces
 from .guard import baluster_length, guard_layout, opening_under
 from .housed import template_of
 from .layout import Layout
-from .more_checks import headroom
 from .places import toe
 from .platform import TwoFlights
 from .slab import slab_plan
@@ -19,7 +19,7 @@ LOWER = (
 """Facts in which the flight below a platform differs from the one above."""
 
 
-def more_facts(layout: Layout) -> dict[str, float | int]:
+def around_facts(layout: Layout) -> dict[str, float | int]:
     """The facts of a flight's surroundings."""
     around = layout.flight.around
     facts: dict[str, float | int] = {}

@@ -4,17 +4,17 @@ from collections.abc import Iterator
 from math import atan, cos, hypot, sqrt
 
 from ..terms import Count, Length, Working
+from .around_checks import nearest_overhead
 from .feet import kicker_pieces
 from .flight import KickerNotch
 from .housed_working import housed_working
 from .landing_loop import foot_at
 from .layout import Layout
-from .more_checks import nearest_overhead
 from .places import stringer_count, stringer_places, toe
 from .working import angle_of, line, road
 
 
-def more_working(layout: Layout) -> Iterator[Working]:
+def around_working(layout: Layout) -> Iterator[Working]:
     """The working of bearing, spacers, squaring up, kicker, run, foot and headroom: of what is there."""
     housed = layout.flight.around.housed
     yield from (_spacer(layout, "spacer" if housed is None else "between_strings"), _diagonal(layout), _run(layout))

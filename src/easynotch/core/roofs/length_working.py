@@ -10,7 +10,7 @@ from .roads import Roads, line, road
 from .roof import NotchRule, Tail
 
 
-def more_working(layout: RoofLayout) -> tuple[Working, ...]:
+def length_working(layout: RoofLayout) -> tuple[Working, ...]:
     """The working of a roof's other lengths where its slopes are alike; second roads start from what was given."""
     made = [Working("rise", *_rise(layout)), Working("common_difference", *_difference(layout))]
     if layout.roof.slope > 0:
