@@ -75,3 +75,21 @@ def test_what_is_bought_beside_timber_is_counted_off_the_stair_itself():
     screws = next(row for what, row in rows.items() if "drop board" in what and "crews" in what)
     assert screws.count == 2 * stringers
     assert any("end-grain sealer" in what.lower() for what in rows)
+
+
+def test_a_stair_with_a_platform_buys_for_both_its_flights():
+    slab = {"length": 1200, "width": 1000, "thickness": 100, "back": 300, "gravel": 150}
+    platform = {"after": 4, "turn": "left", "depth": 1000, "finish": 28, "header_depth": 240}
+    kicker = {"thickness": 38, "width": 89}
+    job = stair(slab=slab, platform=platform, kicker=kicker, stringer_spacing=300)
+    view = cutting(job)
+    rows = {row.what: row for row in view.buying}
+    assert any("gravel" in what.lower() and "180 l" in what for what in rows)
+    # The upper flight's stringers may not be as many as the lower's: the pieces themselves are counted.
+    stringers = sum(
+        len(piece.frames) for piece in worked_out(job, 0).framing.pieces if piece.member.role.startswith("stringer")
+    )
+    counts = {what: row.count for what, row in rows.items()}
+    assert next(n for what, n in counts.items() if "anger" in what) == stringers
+    # Only the lower one stands on a kicker.
+    assert next(n for what, n in counts.items() if "racket" in what) == stringers / 2

@@ -77,11 +77,11 @@ def test_every_piece_of_every_roof_is_laid_on_the_horses_in_every_dialect(client
     ("changes", "check"),
     [
         ({"pitch": "0°"}, "pitch_flat"),
-        ({"pitch": "89.9°"}, "pitch_steep"),
+        ({"pitch": "88.9°"}, "pitch_steep"),
         ({"notch": {"rule": "seat", "value": "40"}}, "notch_through"),
         ({"notch": {"rule": "hap", "value": "60"}}, "notch_none"),
         ({"eaves__overhang": "0"}, "overhang_short"),
-        ({"ridge__depth": "20'"}, "ridge_under_plate"),
+        ({"ridge__depth": "8'"}, "ridge_under_plate"),
         ({"rafter__spacing": "90'"}, "spacing_wide"),
         ({"rafter__length": "3'"}, "stock_length.common"),
     ],

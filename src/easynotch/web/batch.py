@@ -7,7 +7,7 @@ from hashlib import sha256
 
 from ..core.rules import Words
 from ..core.solid import HOUSING_DEPTH, Face, Member, housings, seen_outline
-from ..core.stairs import stringer_count
+from ..core.stairs import Layout, stringer_count
 from ..core.supply import SHEET_ROLES, OnHand, Scarf, Wanted, always, scarf, whole_length
 from ..core.terms import Count, Length, Message, Volume, message
 from ..drawing.codes import code_of
@@ -174,18 +174,23 @@ def materials(batch: Batch) -> Iterator[Message]:
     for worked in batch.works:
         if not isinstance(worked, WorkedFlight):
             continue
-        around = worked.layout.flight.around
-        if around.slab is not None and around.slab.gravel > 0:
-            slab = around.slab
-            yield message("buy.gravel", volume=Volume(slab.length * slab.width * slab.gravel / LITRE))
-        if around.housed is not None:
+        flights = _flights(worked)
+        slabs = [layout.flight.around.slab for layout in flights]
+        for slab in slabs:
+            if slab is not None and slab.gravel > 0:
+                yield message("buy.gravel", volume=Volume(slab.length * slab.width * slab.gravel / LITRE))
+        if worked.layout.flight.around.housed is not None:
             continue
-        flights = [worked.two.upper, worked.two.lower] if worked.two is not None else [worked.layout]
         count = [stringer_count(layout) for layout in flights]
         # From the header's face to the lowest riser every level cut lies under a tread.
         level = sum(n * layout.riser_plumbs[-1] for n, layout in zip(count, flights, strict=True))
         yield message("buy.tape", long=Length(level))
         yield message("buy.sealer", n=Count(sum(count)))
+
+
+def _flights(worked: WorkedFlight) -> list[Layout]:
+    """A stair's flights: both, where it has a platform."""
+    return [worked.two.upper, worked.two.lower] if worked.two is not None else [worked.layout]
 
 
 def _for_a_roof(worked: WorkedRoof) -> dict[str, int]:
@@ -205,12 +210,14 @@ def _for_a_stair(worked: WorkedFlight) -> dict[str, int]:
     for piece in worked.framing.pieces:
         boards[piece.member.role] += len(piece.frames)
     bearers = 0 if flight.around.housed is not None else stringers
+    # Both flights hang from a header, the lower one from the platform's.
+    heads = sum(stringer_count(layout) for layout in _flights(worked))
     return {
-        "hangers": stringers if flight.head.kind == "hanger" else 0,
+        "hangers": heads if flight.head.kind == "hanger" else 0,
         "anchors": int(facts.get("anchor_count", 0)),
         "bags": int(facts.get("slab_bags", 0)) + int(facts.get("footing_bags", 0)),
-        "brackets": stringers if flight.kicker is not None else 0,
-        "head_screws": stringers * A_BOARD if flight.head.kind == "drop_board" else 0,
+        "brackets": sum(stringer_count(one) for one in _flights(worked) if one.flight.kicker is not None),
+        "head_screws": heads * A_BOARD if flight.head.kind == "drop_board" else 0,
         "tread_screws": boards["tread"] * bearers * A_BOARD,
         "riser_screws": boards["riser_board"] * bearers * A_BOARD,
         "baluster_screws": boards["baluster"] * A_BOARD,
