@@ -106,17 +106,30 @@ def test_a_backup_put_back_elsewhere_is_the_same_to_the_byte_of_every_value(clie
     load_demo(other, home / "demo")
     elsewhere = create_app(other).test_client()
     assert elsewhere.post("/api/backup", data=body).json["jobs"] == len(jobs_of(client))
-    first = client.application.extensions["easynotch.database"]
+    first = client.application.extensions["easynotch.database"].database
     assert rows_of(other) == rows_of(first)
     assert elsewhere.get(f"/api/works/{work['id']}/history").json == client.get(f"/api/works/{work['id']}/history").json
-    assert (tmp_path / "other" / "easy-notch-before-restore.db").is_file()
+    (copy,) = elsewhere.get("/api/backup/copies").json["copies"]
+    assert copy["number"] == 1
+    assert copy["jobs"] == len(jobs_of(client))
+
+
+def backup_of(database):
+    out = io.BytesIO()
+    write_backup(database, out)
+    return out.getvalue()
+
+
+JOB = """INSERT INTO job (id, name, units, revision, made_at) VALUES ('j', '', 'metric', 1, '');
+INSERT INTO work (id, job_id, revision, made_at) VALUES ('w', 'j', 1, '');"""
+WORK = "INSERT INTO revision (work_id, number, state, document, made_at) "
 
 
 def poisoned(tmp_path, statement):
     file = tmp_path / "poison.db"
-    file.write_bytes(write_backup(Database(tmp_path / "one")))
+    file.write_bytes(backup_of(Database(tmp_path / "one")))
     with sqlite3.connect(file) as db:
-        db.execute(statement)
+        db.executescript(statement)
     db.close()
     return file.read_bytes()
 
@@ -132,17 +145,38 @@ def poisoned(tmp_path, statement):
         (lambda path: poisoned(path, "CREATE VIEW v AS SELECT 1"), "other"),
         (lambda path: poisoned(path, "ALTER TABLE job ADD COLUMN more TEXT"), "other"),
         (lambda path: poisoned(path, "DROP TABLE revision"), "other"),
-        (lambda path: write_backup(Database(path / "one"))[:20_000], "damaged"),
-        (lambda _: b"SQLite format 3\x00" * 5_000_000, "large"),
+        (lambda path: backup_of(Database(path / "one"))[:20_000], "damaged"),
+        (lambda _: b"SQLite format 3\x00" * 5_000_000, "damaged"),
+        (lambda path: poisoned(path, "UPDATE shop SET settings = '{'"), "row"),
+        (lambda path: poisoned(path, "UPDATE shop SET settings = '[]'"), "row"),
+        (lambda path: poisoned(path, JOB + WORK + "VALUES ('w', 1, 1, '{}', '')"), "row"),
+        (lambda path: poisoned(path, JOB + WORK + "VALUES ('w', 1, 7, '{\"kind\": \"roof\"}', '')"), "row"),
+        (lambda path: poisoned(path, JOB), "row"),
     ],
-    ids=["empty", "text", "noise", "newer", "trigger", "view", "column", "table", "cut off", "70 MB"],
+    ids=[
+        "empty",
+        "text",
+        "noise",
+        "newer",
+        "trigger",
+        "view",
+        "column",
+        "table",
+        "cut off",
+        "80 MB",
+        "bad JSON",
+        "a list",
+        "no work",
+        "no state",
+        "no revision",
+    ],
 )
 def test_what_is_no_backup_is_refused_and_nothing_is_touched(tmp_path, home, made, reason):
     database = Database(tmp_path / "kept")
     load_demo(database, home / "demo")
     before = rows_of(database)
     with pytest.raises(BackupRefused) as refused:
-        restore_backup(database, made(tmp_path))
+        restore_backup(database, io.BytesIO(made(tmp_path)))
     assert refused.value.reason == reason
     assert rows_of(database) == before
 
@@ -258,7 +292,7 @@ def test_what_is_kept_in_a_file_is_what_the_work_out_reads(client, tmp_path):
 
 
 @pytest.mark.parametrize(("path", "size", "status"), [
-    ("/api/backup", 5_000_000, 422), ("/api/backup", 70_000_000, 413), ("/api/plan-from-drawing", 5_000_000, 422),
+    ("/api/backup", 5_000_000, 422), ("/api/backup", 70_000_000, 422), ("/api/plan-from-drawing", 5_000_000, 422),
     ("/api/plan-from-drawing", 50_000_000, 413), ("/api/jobs/import", 5_000_000, 413), ("/api/rack/csv", 50_000_000, 413),
 ])  # fmt: skip
 def test_a_file_may_be_as_large_as_its_kind_and_no_larger(client, path, size, status):

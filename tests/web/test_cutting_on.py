@@ -68,7 +68,7 @@ def test_whatever_is_cut_spoiled_and_taken_back_every_piece_is_made_once_and_no_
 
 
 def test_two_devices_cutting_the_same_board_at_once_get_it_once(client):
-    database = client.application.extensions["easynotch.database"]
+    database = client.application.extensions["easynotch.database"].database
     job = client.get("/api/bench").json["jobs"][0]["job"]["id"]
     with database.connect() as db:
         work = create_work(db, job, {"kind": "flight", "name": "Steps"})

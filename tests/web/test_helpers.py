@@ -1,15 +1,18 @@
 """If these break, a screen waits for an answer that never comes, or a late request is served before an early one."""
 
+import contextlib
 import io
 import json
 import os
 import signal
+import socket
 from threading import Thread
 from time import sleep
 
 import pytest
 
 from easynotch.store import Database
+from easynotch.web import listening
 from easynotch.web.app import create_app
 from easynotch.web.helpers import Helpers, Turns, request_to
 from easynotch.web.serving import WARM
@@ -164,3 +167,106 @@ def test_helpers_end_with_the_process_that_listens(tmp_path):
     os.close(writing)
     assert os.read(reading, 1) == b""
     assert len(children) == 2
+
+
+@pytest.fixture
+def patient():
+    helpers = Helpers(Slow(), 2, (PATH, b"warm"), budget=120.0)
+    yield helpers
+    helpers.stop()
+
+
+def test_an_answer_nobody_waits_for_is_worked_out_no_further(patient):
+    before = set(patient.children)
+    status, _ = answered(patient, b"loop", **{"waitress.client_disconnected": lambda: True})
+    assert status.startswith("503")
+    assert len(set(patient.children) - before) == 1
+    # A change is made to its end, whoever hears of it.
+    status, answer = answered(
+        patient, b"x", HTTP_IDEMPOTENCY_KEY="a-change", **{"waitress.client_disconnected": lambda: True}
+    )
+    assert (status, answer) == ("200 OK", b"well")
+
+
+def test_a_newer_question_of_a_screen_takes_the_place_of_the_older_one_and_of_no_other_screens(patient):
+    told = {}
+
+    def ask(name, screen):
+        told[name] = answered(patient, b"loop" if name != "newer" else b"x", HTTP_X_SCREEN=screen)[0]
+
+    older, other = (Thread(target=ask, args=(name, name)) for name in ("first", "second"))
+    older.start()
+    other.start()
+    while len(patient.turns.idle):
+        sleep(0.01)
+    # Both helpers are at work: one is set free by the newer question, the other goes on.
+    ask("newer", "first")
+    older.join(30)
+    assert told == {"first": told["first"], "newer": "200 OK"}
+    assert told["first"].startswith("503")
+    assert other.is_alive()
+    # Who waits for a turn and goes away leaves the queue.
+    again = Thread(target=ask, args=("third", "third"))
+    again.start()
+    while len(patient.turns.idle):
+        sleep(0.01)
+    assert answered(patient, b"x", **{"waitress.client_disconnected": lambda: True})[0].startswith("503")
+    assert not patient.turns.waiting
+    for one in list(patient.known.values()):
+        os.kill(one.pid, signal.SIGKILL)
+    other.join(30)
+    again.join(30)
+
+
+def test_what_is_kept_waits_for_no_helper(patient):
+    ways = [Thread(target=lambda: answered(patient, b"loop")) for _ in range(2)]
+    for way in ways:
+        way.start()
+    while len(patient.turns.idle):
+        sleep(0.01)
+    for path in ("/api/jobs", "/api/works/a1/undo", "/api/rack", "/api/jobs/a1/works"):
+        assert answered(patient, b"x", path=path) == ("200 OK", b"well")
+    for one in list(patient.known.values()):
+        os.kill(one.pid, signal.SIGKILL)
+    for way in ways:
+        way.join(30)
+
+
+@pytest.fixture
+def port(monkeypatch):
+    """A server that takes so little time to lose patience, on a port of this machine."""
+    monkeypatch.setattr(listening, "HEADERS_S", 0.5)
+    monkeypatch.setattr(listening, "LOOK_S", 0.1)
+    listens = socket.create_server(("127.0.0.1", 0), backlog=256)
+    server = listening.listen(Slow(), listens, None, 4)
+    running = Thread(target=server.run, daemon=True)
+    running.start()
+    yield listens.getsockname()[1]
+    server.stop()
+    running.join(10)
+
+
+def test_a_hundred_slow_connections_of_one_address_hold_nobody_else_up_and_are_closed(port):
+    slow = []
+    for _ in range(110):
+        one = socket.create_connection(("127.0.0.1", port), source_address=("127.0.0.2", 0))
+        one.sendall(b"GET / HTTP/1.1\r\nHost: 127.0.0.1\r\n")
+        slow.append(one)
+    with socket.create_connection(("127.0.0.1", port)) as other:
+        other.sendall(b"GET / HTTP/1.1\r\nHost: 127.0.0.1\r\nConnection: close\r\n\r\n")
+        assert other.recv(1000).startswith(b"HTTP/1.1 200")
+    for one in slow:
+        one.settimeout(30)
+        with contextlib.suppress(ConnectionResetError):
+            # Hung up on, or told that it took too long.
+            while one.recv(1000):
+                pass
+        one.close()
+
+
+def test_a_body_whose_end_is_said_twice_is_refused(port):
+    with socket.create_connection(("127.0.0.1", port)) as one:
+        one.sendall(
+            b"POST / HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 3\r\nTransfer-Encoding: chunked\r\n\r\n0\r\n\r\n"
+        )
+        assert one.recv(1000).startswith(b"HTTP/1.1 400")

@@ -8,12 +8,14 @@ from typing import Any, get_args
 from pydantic import BaseModel, Tag, ValidationError
 
 from ..core.rules import Dialect, catalogue
-from ..core.terms import Message
+from ..core.terms import Count, Message
 
 TAGS = frozenset(
     {"#text", "#object", "#flight", "#roof", "#seat", "#hap", "#fraction", "#plan", "#outline", "#polygon"}
 )
 """Tags of unions, which pydantic puts into the place of an error."""
+MOST = 100
+"""Problems that are told of one file."""
 SHOWN = 40
 """Characters of a wrong value that are repeated in a sentence."""
 
@@ -87,8 +89,12 @@ OURS = frozenset(key.removeprefix("error.") for key in catalogue("messages", Dia
 
 
 def from_validation(error: ValidationError, model: type[BaseModel]) -> Problems:
-    """The problems of a validation, in our words."""
-    return Problems([_problem(row, model) for row in error.errors(include_url=False)])
+    """The problems of a validation, in our words: the first ones, and how many more there are."""
+    rows = error.errors(include_url=False, include_context=True)
+    found = [_problem(row, model) for row in rows[:MOST]]
+    if len(rows) > MOST:
+        found.append(Problem("", Message("error.and_more", {"n": Count(len(rows) - MOST)})))
+    return Problems(found)
 
 
 def _problem(row: Any, model: type[BaseModel]) -> Problem:

@@ -5,10 +5,15 @@ from typing import Any
 
 from ..core.rules import LimitSetId
 from ..core.tape import Units
+from ..core.terms import Count, Message
 from .job_model import FORMAT, VERSION, JobInput
 from .limit_model import LimitsInput
-from .problems import Problems
+from .problems import MOST, Problem, Problems
 from .reading import read_draft, read_job
+
+MOST_WORKS = 200
+MOST_STEPS = 4000
+"""Earlier documents in a file: a job that is carried along has some hundreds."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,12 +54,16 @@ def read_whole_job(data: Any) -> JobFile:
         Problems: everything that is wrong, each with its path; a newer file says so.
     """
     works = data.get("works") if isinstance(data, dict) else None
+    _refuse_too_much(data)
     frame: JobInput = read_job({**data, "works": []} if isinstance(works, list) else data)
-    drafts, problems = [], []
+    drafts: list[dict[str, Any]] = []
+    problems: list[Problem] = []
     for number, work in enumerate(works or []):
         try:
             drafts.append(read_draft(work, frame.units))
         except Problems as found:
+            if len(problems) > MOST:
+                break
             problems += [replace(one, path=f"works[{number}].{one.path}".rstrip(".")) for one in found.problems]
     if problems:
         raise Problems(problems)
@@ -64,6 +73,18 @@ def read_whole_job(data: Any) -> JobFile:
     )
     kept = tuple(tuple(step for step in steps if step is not None) for steps in earlier)
     return JobFile(frame.name, frame.units, frame.limits, settings, tuple(drafts), kept)
+
+
+def _refuse_too_much(data: Any) -> None:
+    """More works than a job has, or more steps than are read in a minute, are refused before any is read."""
+    works, steps = (data.get(key) if isinstance(data, dict) else None for key in ("works", "history"))
+    if isinstance(works, list) and len(works) > MOST_WORKS:
+        raise Problems([Problem("works", Message("error.too_many_works"))])
+    told = sum(len(one) for one in steps if isinstance(one, list)) if isinstance(steps, list) else 0
+    if told > MOST_STEPS:
+        raise Problems(
+            [Problem("history", Message("error.too_many_steps", {"n": Count(told), "most": Count(MOST_STEPS)}))]
+        )
 
 
 def _draft(step: dict[str, Any], units: Units) -> dict[str, Any] | None:

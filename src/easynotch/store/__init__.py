@@ -1,6 +1,6 @@
 """What is kept: jobs, works and every revision of them, in SQLite through plain SQL."""
 
-from .backup import BackupRefused, restore_backup, write_backup
+from .backup import BackupRefused, Copy, list_copies, restore_backup, restore_copy, write_backup
 from .cutting import (
     BoardNotFound,
     BoardUsed,
@@ -51,11 +51,13 @@ from .ordering import Ordered, open_orders, order, order_came
 from .practice import Progress, keep_answer, progress
 from .shop import Shop, get_shop, save_shop
 from .works import (
+    Deleted,
     Found,
     Revision,
     Shelf,
     Stale,
     Work,
+    WorkDeleted,
     WorkNotFound,
     archive_work,
     count_put_away,
@@ -63,6 +65,7 @@ from .works import (
     delete_work,
     get_work,
     history,
+    list_deleted,
     list_works,
     redo_work,
     save_work,
@@ -74,10 +77,12 @@ __all__ = [
     "BackupRefused",
     "BoardNotFound",
     "BoardUsed",
+    "Copy",
     "CutBoard",
     "CutPiece",
     "Database",
     "DatabaseRefused",
+    "Deleted",
     "Device",
     "DeviceNotFound",
     "Found",
@@ -98,6 +103,7 @@ __all__ = [
     "Stale",
     "Touched",
     "Work",
+    "WorkDeleted",
     "WorkNotFound",
     "add_to_rack",
     "archive_job",
@@ -124,6 +130,8 @@ __all__ = [
     "keep_tick",
     "known_device",
     "latest_stops",
+    "list_copies",
+    "list_deleted",
     "list_devices",
     "list_jobs",
     "list_limit_sets",
@@ -145,6 +153,7 @@ __all__ = [
     "rack",
     "redo_work",
     "restore_backup",
+    "restore_copy",
     "save_job",
     "save_limit_set",
     "save_shop",

@@ -1,12 +1,16 @@
 """Opening the database: migrations in one transaction, a copy before each, damage told in words."""
 
+import os
 import sqlite3
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from importlib.resources import files
 from pathlib import Path
+from tempfile import TemporaryDirectory
 
 FILE_NAME = "easy-notch.db"
+WAITS_S = 5.0
+"""For another change to be kept, before whoever asks is told to come again."""
 
 
 class DatabaseRefused(RuntimeError):
@@ -28,14 +32,34 @@ class Database:
     def __init__(self, folder: Path) -> None:
         folder.mkdir(parents=True, exist_ok=True)
         self.file = folder / FILE_NAME
+        if not self.file.exists():
+            self._begin()
+        elif self.file.stat().st_size == 0:
+            raise DatabaseRefused(
+                f"{self.file} is empty: 0 bytes, where an Easy Notch database always has some. It was left as it is. "
+                "Put back one of the copies beside it, or move it away to begin anew, and start again."
+            )
         self._migrate()
+
+    def begin(self) -> sqlite3.Connection:
+        """A connection inside a write-ahead transaction, which whoever asked for it ends.
+
+        Raises:
+            sqlite3.OperationalError: another has held it for all the time that is waited.
+        """
+        connection = self._open()
+        try:
+            connection.execute("BEGIN IMMEDIATE")
+        except BaseException:
+            connection.close()
+            raise
+        return connection
 
     @contextmanager
     def connect(self) -> Iterator[sqlite3.Connection]:
         """A connection inside a write-ahead transaction; committed when the block ends well."""
-        connection = self._open()
+        connection = self.begin()
         try:
-            connection.execute("BEGIN IMMEDIATE")
             yield connection
             connection.execute("COMMIT")
         except BaseException:
@@ -55,8 +79,21 @@ class Database:
         finally:
             connection.close()
 
+    def _begin(self) -> None:
+        """Make the file under another name and move it into its place whole: half of one is never found there."""
+        with TemporaryDirectory(dir=self.file.parent, prefix=".new-") as folder:
+            made = object.__new__(Database)
+            made.file = Path(folder) / FILE_NAME
+            made.file.touch()
+            made._migrate()
+            # Where another process began at the same time, its file stands.
+            with suppress(FileExistsError):
+                os.link(made.file, self.file)
+
     def _open(self) -> sqlite3.Connection:
-        connection = sqlite3.connect(self.file, timeout=10, isolation_level=None)
+        # A file that was taken away is not begun anew unasked.
+        address = f"{self.file.resolve().as_uri()}?mode=rw"
+        connection = sqlite3.connect(address, timeout=WAITS_S, isolation_level=None, uri=True)
         connection.row_factory = sqlite3.Row
         connection.execute("PRAGMA foreign_keys = ON")
         connection.execute("PRAGMA synchronous = FULL")

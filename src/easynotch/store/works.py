@@ -3,6 +3,7 @@
 import json
 import re
 import sqlite3
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 from uuid import uuid4
@@ -16,7 +17,8 @@ VALUES (:work_id, :number, :state, :parent, :document, :made_at)
 """
 SELECT_WORK = """
 SELECT work.id, work.job_id, work.revision, revision.state, revision.parent, revision.document, revision.made_at,
-  work.archived_at IS NOT NULL AS archived
+  work.archived_at IS NOT NULL AS archived,
+  COALESCE(work.deleted_at, (SELECT job.deleted_at FROM job WHERE job.id = work.job_id)) AS deleted_at
 FROM work JOIN revision ON revision.work_id = work.id AND revision.number = work.revision
 """
 BY_ID = SELECT_WORK + " WHERE work.id = :id"
@@ -57,6 +59,17 @@ DELETE = "UPDATE work SET deleted_at = :at WHERE id = :id"
 ADVANCE = "UPDATE work SET revision = :number WHERE id = :work_id"
 
 
+DELETED = """
+SELECT 'jobs' AS what, id, name, '' AS job, deleted_at AS at FROM job WHERE deleted_at IS NOT NULL
+UNION ALL
+SELECT 'works', work.id, COALESCE(json_extract(revision.document, '$.name'), ''), job.name, work.deleted_at
+FROM work JOIN job ON job.id = work.job_id
+  JOIN revision ON revision.work_id = work.id AND revision.number = work.revision
+WHERE work.deleted_at IS NOT NULL AND job.deleted_at IS NULL
+ORDER BY at DESC LIMIT :most
+"""
+
+
 class WorkNotFound(LookupError):
     """There is no such work."""
 
@@ -73,6 +86,15 @@ class Work:
     can_undo: bool
     can_redo: bool
     archived: bool = False
+    deleted: bool = False
+
+
+class WorkDeleted(RuntimeError):
+    """A change to a work that was deleted, by itself or with its job. Nothing was changed."""
+
+    def __init__(self, kept: Work) -> None:
+        super().__init__(kept.id)
+        self.kept = kept
 
 
 class Stale(RuntimeError):
@@ -95,12 +117,21 @@ class Revision:
     before: dict[str, Any] | None
 
 
-def create_work(db: sqlite3.Connection, job_id: str, document: dict[str, Any]) -> Work:
-    """Keep a new work in a job."""
+def create_work(
+    db: sqlite3.Connection, job_id: str, document: dict[str, Any], earlier: Sequence[dict[str, Any]] = ()
+) -> Work:
+    """Keep a new work in a job, with its earlier documents where it has any, oldest first."""
     get_job(db, job_id)
-    work_id = uuid4().hex[:12]
-    db.execute(INSERT_WORK, {"id": work_id, "job_id": job_id, "made_at": now()})
-    _add(db, work_id, number=1, state=1, parent=None, document=json.dumps(document))
+    work_id, at = uuid4().hex[:12], now()
+    texts = [json.dumps(one) for one in (*earlier, document)]
+    steps = [text for text, before in zip(texts, [None, *texts[:-1]], strict=True) if text != before]
+    db.execute(INSERT_WORK, {"id": work_id, "job_id": job_id, "made_at": at})
+    rows = [
+        {"work_id": work_id, "number": n, "state": n, "parent": n - 1 or None, "document": text, "made_at": at}
+        for n, text in enumerate(steps, start=1)
+    ]
+    db.executemany(INSERT_REVISION, rows)
+    db.execute(ADVANCE, {"number": len(rows), "work_id": work_id})
     return get_work(db, work_id)
 
 
@@ -199,6 +230,22 @@ def delete_work(db: sqlite3.Connection, work_id: str, *, deleted: bool) -> Work:
     return work
 
 
+@dataclass(frozen=True, slots=True)
+class Deleted:
+    """A work or a job that was deleted and can be put back: ``what`` is ``works`` or ``jobs``, ``job`` a work's job."""
+
+    what: str
+    id: str
+    name: str
+    job: str
+    at: str
+
+
+def list_deleted(db: sqlite3.Connection, most: int = 100) -> list[Deleted]:
+    """What was deleted, latest first; a job's works go and come back with it."""
+    return [Deleted(**dict(row)) for row in db.execute(DELETED, {"most": most})]
+
+
 def archive_work(db: sqlite3.Connection, work_id: str, *, archived: bool) -> Work:
     """Put a work away, or take it out again. Raises WorkNotFound."""
     get_work(db, work_id)
@@ -225,6 +272,8 @@ def _current(db: sqlite3.Connection, work_id: str, revision: int) -> tuple[Work,
     if row is None:
         raise WorkNotFound(work_id)
     work = _work(db, row)
+    if work.deleted:
+        raise WorkDeleted(work)
     if work.revision != revision:
         base = db.execute(SELECT_DOCUMENT, {"work_id": work_id, "number": revision}).fetchone()
         raise Stale(work, json.loads(base["document"]) if base else None)
@@ -265,4 +314,5 @@ def _work(db: sqlite3.Connection, row: sqlite3.Row) -> Work:
         can_undo=row["parent"] is not None,
         can_redo=_child(db, row["id"], row["state"]) is not None,
         archived=bool(row["archived"]),
+        deleted=row["deleted_at"] is not None,
     )

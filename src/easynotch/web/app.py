@@ -13,8 +13,9 @@ from ..core.terms import Message
 from ..exchange import Problem, Problems, parse_json
 from ..exchange.problems import shown
 from ..exchange.reading import MOST_BYTES
-from ..store import BoardNotFound, BoardUsed, Database, JobNotFound, LimitSetNotFound, Stale, WorkNotFound
+from ..store import BoardNotFound, BoardUsed, Database, JobNotFound, LimitSetNotFound, Stale, WorkDeleted, WorkNotFound
 from . import problem
+from .once import RequestDatabase, guard_changes
 from .openapi import document
 from .sharing import Door, guard_door, host_name
 
@@ -65,10 +66,11 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     )
     app.request_class = GuardedRequest
     app.config["MAX_CONTENT_LENGTH"] = MOST_BYTES
-    app.extensions["easynotch.database"] = database
+    app.extensions["easynotch.database"] = RequestDatabase(database)
     app.extensions["easynotch.door"] = door
     _guard(app, door)
     guard_door(app, database, door)
+    guard_changes(app, database)
     _problems(app)
     from .carry import api as carry  # noqa: PLC0415
     from .cut import api as cut  # noqa: PLC0415
@@ -144,6 +146,7 @@ def _problems(app: Flask) -> None:
     app.register_error_handler(Problems, problem.from_problems)
     app.register_error_handler(ValidationError, problem.from_pydantic)
     app.register_error_handler(Stale, problem.stale)
+    app.register_error_handler(WorkDeleted, problem.deleted)
     app.register_error_handler(WorkNotFound, problem.missing)
     app.register_error_handler(JobNotFound, problem.missing)
     app.register_error_handler(LimitSetNotFound, problem.missing)

@@ -2,16 +2,18 @@
 
 import json
 import sqlite3
+from collections.abc import Callable
 from dataclasses import replace
+from tempfile import TemporaryFile
 from typing import Any
 
-from flask import Response, current_app, request
+from flask import Response, current_app, request, send_file
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from ..core.roofs import RoofError, check_outline
 from ..core.tape import Units
-from ..core.terms import Message
+from ..core.terms import Message, message
 from ..exchange import LimitsInput, Problem, Problems, parse_json
 from ..exchange.readings_table import read_readings, write_readings
 from ..exchange.whole_job import JobFile, job_document, read_whole_job
@@ -23,15 +25,16 @@ from ..store import (
     get_job,
     get_work,
     history,
+    list_copies,
     list_works,
     restore_backup,
+    restore_copy,
     save_limit_set,
     save_work,
     write_backup,
 )
-from ..store.backup import MOST_BYTES as MOST_BACKUP
 from . import problem
-from .kept import JobPath, WordsQuery, WorkPath, answer, database, job_view, limits_of_job, work_view
+from .kept import JobPath, WordsQuery, WorkPath, answer, database, job_view, kept_database, limits_of_job, work_view
 from .models import JobView, WorkView
 from .outline import neat
 from .roof_models import CornersView
@@ -41,8 +44,8 @@ MOST_DXF = 8 * 1024 * 1024
 """Bytes of a drawing."""
 
 api = APIBlueprint("carry", __name__, url_prefix="/api", abp_tags=[Tag(name="files")])
-LARGER = {"carry.restore": MOST_BACKUP, "carry.plan_from_drawing": MOST_DXF}
-"""What may be larger than a job file, bytes."""
+LARGER = {"carry.restore": 2**40, "carry.plan_from_drawing": MOST_DXF}
+"""What may be larger than a job file, bytes: a backup is as large as it is."""
 
 
 class RevisionQuery(WordsQuery):
@@ -55,6 +58,27 @@ class FileQuery(WordsQuery):
     """Whether a job's history goes into its file."""
 
     history: bool = False
+
+
+class CopyPath(BaseModel):
+    """Which copy."""
+
+    number: int = Field(ge=1, le=10**9)
+
+
+class CopyView(BaseModel):
+    """A copy of what was there before: when it was made (seconds since 1970), and what is in it."""
+
+    number: int
+    at: float
+    jobs: int
+    works: int
+
+
+class CopiesView(BaseModel):
+    """Copies, latest first."""
+
+    copies: list[CopyView]
 
 
 class RestoredView(BaseModel):
@@ -100,10 +124,7 @@ def take_in() -> Response:
         limits, overrides = _limits(given, db)
         job = create_job(db, given.name or "1", str(given.units), limits, given.settings, overrides)
         for number, document in enumerate(given.works):
-            steps = [*(given.history[number] if number < len(given.history) else ()), document]
-            work = create_work(db, job.id, steps[0])
-            for step in steps[1:]:
-                work = save_work(db, work.id, work.revision, step)
+            create_work(db, job.id, document, given.history[number] if number < len(given.history) else ())
         return answer(job_view(db, job), 201)
 
 
@@ -133,10 +154,11 @@ def readings(path: WorkPath) -> Response:
 @api.post("/works/<work_id>/readings", responses={200: WorkView})
 def take_in_readings(path: WorkPath, query: RevisionQuery) -> Response:
     """A table's values in a work; a step that can be undone."""
-    with database().connect() as db:
+    with database().read() as db:
         work = get_work(db, path.work_id)
         units = Units(get_job(db, work.job_id).units)
-        document = read_readings(request.get_data(cache=True), work.document, units)
+    document = read_readings(request.get_data(cache=True), work.document, units)
+    with database().connect() as db:
         return answer(work_view(save_work(db, path.work_id, query.revision, document)))
 
 
@@ -156,17 +178,47 @@ def plan_from_drawing() -> Response:
 @api.get("/backup")
 def backup() -> Response:
     """Everything that is kept, as one file."""
-    return _download(write_backup(database()), "application/vnd.sqlite3", "easy-notch-backup.db")
+    file = TemporaryFile()  # noqa: SIM115 - closed with the answer
+    write_backup(kept_database(), file)
+    file.seek(0)
+    response = send_file(
+        file, mimetype="application/vnd.sqlite3", as_attachment=True, download_name="easy-notch-backup.db"
+    )
+    response.call_on_close(file.close)
+    return response
 
 
 @api.post("/backup", responses={200: RestoredView})
 def restore() -> Response:
-    """A backup in the place of everything that is kept; what was there stays beside it as a copy."""
+    """A backup in the place of everything that is kept; what was there stays beside it as a numbered copy."""
+    return _restored(lambda: restore_backup(kept_database(), request.stream))
+
+
+@api.get("/backup/copies", responses={200: CopiesView})
+def read_copies() -> Response:
+    """What was there before backups were put back, latest first."""
+    found = [
+        CopyView(number=one.number, at=one.at, jobs=one.jobs, works=one.works) for one in list_copies(kept_database())
+    ]
+    return answer(CopiesView(copies=found))
+
+
+@api.post("/backup/copies/<int:number>", responses={200: RestoredView})
+def go_back(path: CopyPath) -> Response:
+    """A copy in the place of everything that is kept; what was there stays as a copy in its turn."""
+    return _restored(lambda: restore_copy(kept_database(), path.number))
+
+
+def _restored(put_back: Callable[[], None]) -> Response:
     try:
-        restore_backup(database(), request.get_data(cache=False))
+        put_back()
     except BackupRefused as refused:
-        status = 413 if refused.reason == "large" else 422
-        return problem.problem(status, problem.PLAIN.say(Message(f"problem.backup_{refused.reason}")))
+        status = 507 if refused.reason == "full" else 422
+        return problem.problem(status, problem.PLAIN.say(message(f"problem.backup_{refused.reason}", row=refused.row)))
+    except LookupError:
+        return problem.problem(404, problem.PLAIN.say(Message("problem.no_copy")))
+    except OSError:
+        return problem.problem(507, problem.PLAIN.say(Message("problem.backup_full")))
     with database().read() as db:
         jobs = db.execute("SELECT COUNT(*) FROM job WHERE deleted_at IS NULL").fetchone()[0]
         works = db.execute("SELECT COUNT(*) FROM work WHERE deleted_at IS NULL").fetchone()[0]

@@ -11,6 +11,7 @@ import ctypes
 import io
 import json
 import os
+import re
 import resource
 import signal
 import sys
@@ -22,7 +23,10 @@ from multiprocessing import Pipe
 from multiprocessing.connection import Connection
 from multiprocessing.reduction import recv_handle, send_handle
 from pathlib import Path
+from shutil import copyfileobj
+from tempfile import NamedTemporaryFile
 from threading import Lock
+from time import monotonic
 from typing import Any
 
 from ..core.terms import Message
@@ -44,8 +48,26 @@ LONG_S = 600.0
 LONG = ("export", "preview", "take-away", "plan", "cut", "yard", "backup", "import", "carry", "jobs", "making")
 """Parts of the addresses of what is made long."""
 GRACE_S = 1.0
+LOOK_S = 0.1
+"""Between two looks at whether the answer is still wanted."""
+SCREEN = "HTTP_X_SCREEN"
+"""The header that names the screen that asks: its newer request makes an older one vain."""
+MOST_SCREENS, MOST_LETTERS = 500, 80
+CHANGE = "HTTP_IDEMPOTENCY_KEY"
+"""The header that numbers a change."""
+KEEPING = re.compile(
+    r"/api/(jobs(/\w+/(works|archive|restore|orders))?|works/\w+/(undo|redo|restore|archive|duplicate)|rack|limit-sets"
+    r"|devices/code)"
+)
+"""What keeps something and computes nothing: answered at once, however busy the helpers are."""
+COMPUTING = re.compile(r"/api/works/\w+/(marking|marking/tick|cutting)")
+"""What computes though it is no POST."""
 MEMORY = 1_500_000_000
 """Bytes a helper may take beyond what it starts with."""
+FILES = "/api/backup"
+"""The address whose bodies may be larger than ``MOST_BYTES``."""
+FILE = "easynotch.file"
+"""Where such a body lies."""
 PARENT_GONE = 1
 """``prctl``: the signal to get when the parent ends."""
 CARRIED = frozenset(
@@ -69,6 +91,15 @@ class Helper:
         self.pipe.close()
 
 
+def never() -> bool:
+    """Whoever asked goes on waiting."""
+    return False
+
+
+class Dropped(Exception):
+    """Nobody wants an answer any more: whoever asked is gone, or has asked anew."""
+
+
 class Turns:
     """Idle helpers, each handed to who has waited longest: a queue of the library lets late comers slip in."""
 
@@ -78,14 +109,31 @@ class Turns:
         self.left = len(self.idle)
         self.waiting: deque[Future[Helper | None]] = deque()
 
-    def take(self) -> Helper | None:
-        """The helper that has been idle longest, once it is one's turn; None where none is left."""
+    def take(self, dropped: Callable[[], bool] = never) -> Helper | None:
+        """The helper that has been idle longest, once it is one's turn; None where none is left.
+
+        Raises:
+            Dropped: nobody wants the answer any more.
+        """
         with self.lock:
             if self.idle or not self.left:
                 return self.idle.popleft() if self.idle else None
             turn: Future[Helper | None] = Future()
             self.waiting.append(turn)
-        return turn.result()
+        while True:
+            try:
+                return turn.result(LOOK_S)
+            except TimeoutError:
+                if dropped() and self._leave(turn):
+                    raise Dropped from None
+
+    def _leave(self, turn: "Future[Helper | None]") -> bool:
+        """Wait no longer; False where the turn has come meanwhile."""
+        with self.lock:
+            if turn not in self.waiting:
+                return False
+            self.waiting.remove(turn)
+            return True
 
     def give(self, helper: Helper) -> None:
         """A helper is idle again."""
@@ -165,6 +213,7 @@ class Helpers:
         self.nursery = Nursery(application, first, let_go) if count and hasattr(os, "fork") else None
         made = [one for _ in range(count) if self.nursery and (one := self.nursery.helper()) is not None]
         self.known = {one.pid: one for one in made}
+        self.latest: dict[str, object] = {}
         self.turns = Turns(made)
 
     @property
@@ -175,18 +224,44 @@ class Helpers:
     def __call__(self, environ: Environ, start: Start) -> Iterable[bytes]:
         """Answer a request: what computes in a helper, everything else here."""
         length = environ.get("CONTENT_LENGTH") or "0"
-        computes = environ["REQUEST_METHOD"] == "POST" and environ.get("PATH_INFO", "").startswith("/api/")
-        if self.nursery is None or not computes or not length.isdigit() or int(length) > MOST_BYTES:
+        if self.nursery is None or not _computes(environ) or not length.isdigit():
             return self.application(environ, start)
-        body = environ["wsgi.input"].read(int(length))
         kept = {key: value for key, value in environ.items() if key in CARRIED or key.startswith("HTTP_")}
-        status, headers, answer = self._computed(kept, body)
+        if int(length) > MOST_BYTES:
+            if not environ["PATH_INFO"].startswith(FILES):
+                return self.application(environ, start)
+            # What is as large as it is goes over as a file.
+            with NamedTemporaryFile(prefix="easy-notch-") as file:
+                copyfileobj(environ["wsgi.input"], file)
+                file.flush()
+                status, headers, answer = self._computed({**kept, FILE: file.name}, b"")
+        else:
+            body = environ["wsgi.input"].read(int(length))
+            try:
+                status, headers, answer = self._computed(kept, body, self._vain(environ))
+            except Dropped:
+                status, headers, answer = refused("newer")
         start(status, headers)
         return [answer]
 
-    def _computed(self, environ: Environ, body: bytes) -> Answer:
+    def _vain(self, environ: Environ) -> Callable[[], bool]:
+        """Whether a request's answer is wanted no more: its client is gone, or the same screen has asked anew."""
+        gone: Callable[[], bool] = environ.get("waitress.client_disconnected", never)
+        screen = environ.get(SCREEN, "")[:MOST_LETTERS]
+        # A change is made, whoever hears of it.
+        if environ["REQUEST_METHOD"] not in ("GET", "POST") or CHANGE in environ:
+            return never
+        if not screen:
+            return gone
+        ticket = object()
+        self.latest[screen] = ticket
+        while len(self.latest) > MOST_SCREENS:
+            self.latest.pop(next(iter(self.latest)), None)
+        return lambda: gone() or self.latest.get(screen, ticket) is not ticket
+
+    def _computed(self, environ: Environ, body: bytes, vain: Callable[[], bool] = never) -> Answer:
         budget = LONG_S if any(part in environ["PATH_INFO"] for part in LONG) else self.budget
-        while (helper := self.turns.take()) is not None:
+        while (helper := self.turns.take(vain)) is not None:
             try:
                 helper.pipe.send((environ, body, budget))
             except OSError:
@@ -194,7 +269,7 @@ class Helpers:
                 self._replace(helper)
                 continue
             try:
-                if not helper.pipe.poll(budget + GRACE_S):
+                if not self._answered(helper, monotonic() + budget + GRACE_S, vain):
                     self._replace(helper)
                     return refused("too_long")
                 answer: Answer = helper.pipe.recv()
@@ -204,6 +279,16 @@ class Helpers:
             self.turns.give(helper)
             return answer
         return refused("no_helper")
+
+    def _answered(self, helper: Helper, until: float, vain: Callable[[], bool]) -> bool:
+        """Wait for an answer; False where it does not come in time. What is wanted no more is stopped."""
+        while not helper.pipe.poll(min(LOOK_S, max(0.0, until - monotonic()))):
+            if vain():
+                self._replace(helper)
+                raise Dropped
+            if monotonic() > until:
+                return False
+        return True
 
     def _replace(self, helper: Helper) -> None:
         helper.end()
@@ -216,11 +301,18 @@ class Helpers:
         self.turns.give(new)
 
     def stop(self) -> None:
-        """End the helpers, and wait for the nursery."""
-        for one in list(self.known.values()):
-            one.end()
+        """End the nursery, so that none is replaced, and the helpers."""
         if self.nursery is not None:
             self.nursery.stop()
+        for one in list(self.known.values()):
+            one.end()
+
+
+def _computes(environ: Environ) -> bool:
+    path: str = environ.get("PATH_INFO", "")
+    if environ["REQUEST_METHOD"] == "POST":
+        return path.startswith("/api/") and not KEEPING.fullmatch(path)
+    return COMPUTING.fullmatch(path) is not None
 
 
 def refused(why: str) -> Answer:
@@ -316,12 +408,11 @@ def answer_of(application: Application, environ: Environ, body: bytes) -> Answer
         "wsgi.input": io.BytesIO(body), "wsgi.errors": sys.stderr, "wsgi.multithread": False,
         "wsgi.multiprocess": True, "wsgi.run_once": False,
     }  # fmt: skip
-    parts = application(whole, start)
-    try:
+    with contextlib.ExitStack() as stack:
+        if FILE in environ:
+            whole["wsgi.input"] = stack.enter_context(Path(environ[FILE]).open("rb"))
+        parts = application(whole, start)
+        stack.callback(getattr(parts, "close", lambda: None))
         answer = b"".join(parts)
-    finally:
-        close = getattr(parts, "close", None)
-        if close is not None:
-            close()
     status, headers = told[-1]
     return status, headers, answer

@@ -2,7 +2,7 @@
 
 import json
 import sqlite3
-from dataclasses import dataclass, replace
+from dataclasses import asdict, dataclass, replace
 from functools import lru_cache
 from typing import Any
 
@@ -43,6 +43,7 @@ from ..store import (
     get_job,
     get_limit_set,
     get_shop,
+    list_deleted,
     list_jobs,
     save_job,
     works_on_the_bench,
@@ -51,7 +52,7 @@ from . import problem
 from .bodies import ArchiveBody, JobBody, NewJobBody, NewWorkBody
 from .kept import JobPath, WordsQuery, answer, database, job_view, limits_of_job, words_of, work_view
 from .limit_sets import limit_views
-from .models import BenchJobView, BenchView, CardView, JobPage, JobView, WorkView
+from .models import BenchJobView, BenchView, CardView, DeletedListView, DeletedView, JobPage, JobView, WorkView
 from .screen import profile_view
 from .screen_models import PlanCardView, ProfileView
 from .settled import settled_view
@@ -146,6 +147,14 @@ def _drawn(document: str, units: Units, limits: str, words: Words) -> Drawn:
     return Drawn(profile_view(draw_profile(stair)), None, words.say(summary), following)
 
 
+@api.get("/deleted", responses={200: DeletedListView})
+def deleted() -> Response:
+    """What was deleted and can be put back."""
+    with database().read() as db:
+        found = [DeletedView(**asdict(one)) for one in list_deleted(db)]
+    return answer(DeletedListView(deleted=found))
+
+
 @api.post("/jobs", responses={201: JobView})
 def new_job(body: NewJobBody) -> Response:
     """Begin a job."""
@@ -157,6 +166,8 @@ def new_job(body: NewJobBody) -> Response:
 def change_job(path: JobPath, body: JobBody) -> Response:
     """Rename a job, or give it other units, limits or settings. No stored measurement changes."""
     units = Units(body.units)
+    settings = None if body.settings is None else read_settings(body.settings, units)
+    overrides = None if body.overrides is None else read_changes(body.overrides, units, "overrides")
     with database().connect() as db:
         job = get_job(db, path.job_id)
         if body.limits and body.limits not in list(LimitSetId):
@@ -170,8 +181,8 @@ def change_job(path: JobPath, body: JobBody) -> Response:
             units=body.units,
             limits=body.limits,
             revision=body.revision,
-            settings=job.settings if body.settings is None else read_settings(body.settings, units),
-            overrides=job.overrides if body.overrides is None else read_changes(body.overrides, units, "overrides"),
+            settings=job.settings if settings is None else settings,
+            overrides=job.overrides if overrides is None else overrides,
         )
         if not save_job(db, changed):
             return problem.problem(409, problem.PLAIN.say(Message("problem.stale")))
@@ -231,10 +242,12 @@ def restore_job(path: JobPath) -> Response:
 @api.post("/jobs/<job_id>/works", responses={201: WorkView})
 def new_work(path: JobPath, body: NewWorkBody) -> Response:
     """Begin a work in a job."""
-    with database().connect() as db:
+    with database().read() as db:
         job = get_job(db, path.job_id)
-        document = body.document or _usual(db, job, body)
-        return answer(work_view(create_work(db, job.id, read_kept(document, job))), 201)
+        usual = _usual(db, job, body)
+    document = read_kept(body.document or usual, job)
+    with database().connect() as db:
+        return answer(work_view(create_work(db, job.id, document)), 201)
 
 
 def _usual(db: sqlite3.Connection, job: Job, body: NewWorkBody) -> dict[str, Any]:

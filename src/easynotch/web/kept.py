@@ -13,6 +13,7 @@ from ..core.tape import Tape, Units
 from ..exchange import limits_document
 from ..store import Database, Job, LimitSetNotFound, Work, get_limit_set
 from .models import JobView, WorkView
+from .once import RequestDatabase
 
 
 class JobPath(BaseModel):
@@ -43,10 +44,15 @@ class WordsQuery(BaseModel):
     fine: bool = False
 
 
-def database() -> Database:
-    """The application's database."""
-    kept: Database = current_app.extensions["easynotch.database"]
+def database() -> RequestDatabase:
+    """The application's database, as this request sees it."""
+    kept: RequestDatabase = current_app.extensions["easynotch.database"]
     return kept
+
+
+def kept_database() -> Database:
+    """The database itself, for what copies or replaces it as a whole."""
+    return database().database
 
 
 def answer(view: BaseModel, status: int = 200) -> Response:

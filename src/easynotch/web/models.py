@@ -1,7 +1,7 @@
 """What the API says of what is kept: jobs, works, settings, limits, devices, problems."""
 
 from dataclasses import dataclass
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
@@ -29,6 +29,7 @@ class WorkView(View):
     can_undo: bool
     can_redo: bool
     archived: bool
+    deleted: bool
 
 
 class JobView(View):
@@ -69,6 +70,23 @@ class ProblemView(View):
     kept: WorkView | None = None
     conflict: list[ConflictView] = []  # noqa: RUF012
     incident: str | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DeletedView:
+    """A deleted work or job that can be put back; ``job`` is a work's job."""
+
+    what: Literal["works", "jobs"]
+    id: str
+    name: str
+    job: str
+    at: str
+
+
+class DeletedListView(View):
+    """What was deleted, latest first."""
+
+    deleted: list[DeletedView]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -1,6 +1,7 @@
 """Problem documents (RFC 9457): errors with a path and a sentence a person can act on."""
 
 import logging
+import sqlite3
 from uuid import uuid4
 
 from flask import Response
@@ -12,7 +13,7 @@ from ..core.tape import Tape, Units
 from ..core.terms import Message
 from ..exchange import JobInput, Problems
 from ..exchange.problems import from_validation
-from ..store import BoardNotFound, BoardUsed, LimitSetNotFound, Stale, WorkNotFound
+from ..store import BoardNotFound, BoardUsed, LimitSetNotFound, Stale, WorkDeleted, WorkNotFound
 from . import bodies, cut_bodies
 from .models import ConflictView, ErrorView, ProblemView, WorkView
 
@@ -61,6 +62,13 @@ def stale(error: Stale, conflict: list[ConflictView] | None = None) -> Response:
     return answer(ProblemView(title=title, status=409, detail=sentence, kept=kept, conflict=conflict or []))
 
 
+def deleted(error: WorkDeleted) -> Response:
+    """A change to a work that was deleted: it is not kept where nobody would find it; the work can be put back."""
+    kept = WorkView.model_validate(error.kept, from_attributes=True)
+    title, sentence = PLAIN.say(Message("problem.title_410")), PLAIN.say(Message("problem.deleted"))
+    return answer(ProblemView(title=title, status=410, detail=sentence, kept=kept))
+
+
 def missing(error: LookupError) -> Response:
     """A job, work or limit set that is not there."""
     which = "no_work" if isinstance(error, WorkNotFound) else "no_job"
@@ -85,12 +93,40 @@ def http(error: HTTPException) -> Response:
     return problem(400, error.description or "")
 
 
+OF_THE_STORE = {
+    sqlite3.SQLITE_BUSY: "busy",
+    sqlite3.SQLITE_LOCKED: "busy",
+    sqlite3.SQLITE_FULL: "full",
+    sqlite3.SQLITE_IOERR: "full",
+    sqlite3.SQLITE_READONLY: "closed",
+    sqlite3.SQLITE_CANTOPEN: "closed",
+    sqlite3.SQLITE_PERM: "closed",
+    sqlite3.SQLITE_CORRUPT: "broken",
+    sqlite3.SQLITE_NOTADB: "broken",
+}
+COME_AGAIN_S = "1"
+
+
+def of_the_store(error: sqlite3.Error) -> Response | None:
+    """Why the store keeps nothing now: it is busy, its disk is full, it may not be written, or it is damaged."""
+    key = OF_THE_STORE.get(getattr(error, "sqlite_errorcode", 0) & 0xFF)
+    if key is None:
+        return None
+    logger.error("the store: %s", error)
+    told = problem(503 if key == "busy" else 507, PLAIN.say(Message(f"problem.store_{key}")))
+    if key == "busy":
+        told.headers["Retry-After"] = COME_AGAIN_S
+    return told
+
+
 def unknown(error: Exception) -> Response:
     """An unknown failure: an incident number for the person, the traceback for the log; what took too much memory is
     told as that.
     """
     if isinstance(error, MemoryError):
         return problem(503, PLAIN.say(Message("problem.too_heavy")))
+    if isinstance(error, sqlite3.Error) and (told := of_the_store(error)) is not None:
+        return told
     incident = uuid4().hex[:8]
     logger.error("incident %s", incident, exc_info=error)
     sentence = PLAIN.say(Message("problem.unknown", {"incident": incident}))

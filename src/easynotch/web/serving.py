@@ -14,7 +14,6 @@ import tempfile
 from pathlib import Path
 
 import segno
-import waitress
 from platformdirs import user_data_path
 
 from ..core.rules import LimitSetId
@@ -23,6 +22,7 @@ from ..store import Database, DatabaseRefused, create_job, create_work, new_code
 from .app import HERE_ALONE, LOOPBACK, create_app
 from .devices import pairing_link
 from .helpers import Helpers
+from .listening import listen
 from .sharing import Door
 
 THREADS = 12
@@ -58,6 +58,14 @@ def say(sentence: str) -> None:
     sys.stdout.flush()
 
 
+def clear_leftovers(folder: Path) -> None:
+    """Take away what a backup or a restore left half made when the machine went off."""
+    for left in (*folder.glob(".backup-*"), *folder.glob(".restore-*"), *folder.glob(".new-*")):
+        shutil.rmtree(left, ignore_errors=True)
+    for left in folder.glob("easy-notch-copy-*.part"):
+        left.unlink(missing_ok=True)
+
+
 def load_demo(database: Database, folder: Path) -> None:
     """Put every job file of a folder into a database."""
     for file in sorted(folder.glob("*.json")):
@@ -83,6 +91,7 @@ def serve(*, data: Path | None, port: int, demo: bool, share: bool = False, name
     throw_away = Path(tempfile.mkdtemp(prefix="easy-notch-demo-")) if demo and data is None else None
     folder = data or throw_away or user_data_path("easy-notch", appauthor=False)
     try:
+        clear_leftovers(folder)
         database = Database(folder)
         if demo:
             load_demo(database, home() / "demo")
@@ -100,6 +109,7 @@ def serve(*, data: Path | None, port: int, demo: bool, share: bool = False, name
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     signal.signal(signal.SIGTERM, _stop)
     signal.signal(signal.SIGINT, _stop)
+    port = listening.getsockname()[1]
     door = door_of(port, name) if share else HERE_ALONE
     app = create_app(database, home() / "frontend" / "dist", door)
     # What is loaded stays for good: collections look at what requests leave alone, and seldom.
@@ -108,7 +118,7 @@ def serve(*, data: Path | None, port: int, demo: bool, share: bool = False, name
     gc.enable()
     gc.set_threshold(*SELDOM)
     helpers = Helpers(app, min(HELPERS, os.cpu_count() or 1), ("/api/work-out", WARM), listening.close)
-    server = waitress.create_server(helpers, sockets=[listening], threads=THREADS, ident=None)
+    server = listen(helpers, listening, None, THREADS)
     say(f"Kept in {folder}{' (thrown away at the end)' if throw_away else ''}")
     if door.address:
         invite(database, door.address)
@@ -118,8 +128,9 @@ def serve(*, data: Path | None, port: int, demo: bool, share: bool = False, name
     except (KeyboardInterrupt, SystemExit):
         pass
     finally:
-        server.close()
+        # Who waits for a helper is told so at once: stopping takes no longer than what is being kept.
         helpers.stop()
+        server.stop()
     if throw_away is not None:
         shutil.rmtree(throw_away, ignore_errors=True)
     say("Stopped. Everything saved.")

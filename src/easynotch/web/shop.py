@@ -45,9 +45,10 @@ def read_shop() -> Response:
 @api.put("", responses={200: ShopView})
 def change_shop(body: ShopBody) -> Response:
     """Keep changed settings. They change words, drawings and what is begun later, never a stored measurement."""
-    with database().connect() as db:
+    with database().read() as db:
         kept = get_shop(db).settings
-        settings = read_settings(body.settings, units_of(body.settings) if body.settings else units_of(kept))
+    settings = read_settings(body.settings, units_of(body.settings) if body.settings else units_of(kept))
+    with database().connect() as db:
         if not save_shop(db, body.revision, settings):
             return problem.problem(409, problem.PLAIN.say(Message("problem.stale")))
         return answer(shop_view(get_shop(db), list_limit_sets(db)))

@@ -54,13 +54,15 @@ def read(path: WorkPath) -> Response:
 @api.put("/<work_id>", responses={200: WorkView})
 def save(path: WorkPath, query: WordsQuery, body: SaveBody) -> Response:
     """Keep a changed document; a save made on an older revision gets 409, and both versions key by key."""
-    with database().connect() as db:
+    with database().read() as db:
         job = get_job(db, get_work(db, path.work_id).job_id)
-        document = read_kept(body.document, job)
-        try:
+    # Read before anything is held that others wait for.
+    document = read_kept(body.document, job)
+    try:
+        with database().connect() as db:
             return answer(work_view(save_work(db, path.work_id, body.revision, document)))
-        except Stale as stale:
-            return problem.stale(stale, conflict(stale, document, words_of(query, Units(job.units))))
+    except Stale as stale:
+        return problem.stale(stale, conflict(stale, document, words_of(query, Units(job.units))))
 
 
 def conflict(stale: Stale, mine: dict[str, Any], words: Words) -> list[ConflictView]:
