@@ -7,11 +7,18 @@ import "./app/base.css";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { App } from "./app/App";
+import { outbox } from "./outbox/outbox";
+import { claimTab } from "./outbox/tabs";
 
 const root = document.getElementById("root");
-if (root)
-  createRoot(root).render(
-    <StrictMode>
-      <App />
-    </StrictMode>,
-  );
+const draw = () => {
+  void outbox.start();
+  if (root)
+    createRoot(root).render(
+      <StrictMode>
+        <App />
+      </StrictMode>,
+    );
+};
+// Each tab takes up its own drafts, so it has to know which it is.
+claimTab().then(draw, draw);

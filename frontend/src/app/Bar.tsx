@@ -28,7 +28,7 @@ export function Bar({ state, name, onKeys }: { state: WorkState; name: string; o
   const { saving, work } = state;
   const [history, setHistory] = useState(false);
   const [settled, setSettled] = useState(false);
-  const said = { saved: "app.saved", saving: "app.saving", unsaved: "app.unsaved", stale: "app.unsaved" } as const;
+  const said = { saved: "app.saved", saving: "app.saving", unsaved: "app.unsaved", held: "app.unsaved", gone: "app.unsaved", stale: "app.unsaved" } as const;
   return (
     <header className="top">
       <Logo />

@@ -60,7 +60,8 @@ function Loaded({ page }: { page: WorkPage }) {
     document.title = `${name} · Easy Notch`;
   }, [name]);
   useBenchAhead();
-  const { step } = state.keeper;
+  const { step, commitAll } = state.keeper;
+  useEffect(() => commitAll, [station, commitAll]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing = isField(event.target);

@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
 import { api } from "../api/client";
+import { storage } from "../outbox/storage";
 import type { Document } from "../api/types";
 import { WordsContext, wordsOf, type Dialect } from "../words/words";
 import { themeNames, type ThemeName } from "./theme";
@@ -24,7 +25,7 @@ const PreferencesContext = createContext<Preferences>({
 });
 
 function keptTheme(): ThemeName {
-  const kept = localStorage.getItem("theme") as ThemeName | null;
+  const kept = storage.get("theme") as ThemeName | null;
   return kept !== null && themeNames.includes(kept) ? kept : "light";
 }
 
@@ -33,7 +34,7 @@ export const useShop = () => useQuery({ queryKey: ["shop"], queryFn: ({ signal }
 export function PreferencesProvider({ children }: { children: ReactNode }) {
   const [theme, choose] = useState<ThemeName>(keptTheme);
   const setTheme = useCallback((next: ThemeName) => {
-    localStorage.setItem("theme", next);
+    storage.set("theme", next);
     choose(next);
   }, []);
   const settled = useShop().data?.settled.document;

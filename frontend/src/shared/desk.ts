@@ -5,15 +5,21 @@
  * a step of the history, each naming the revision the one before it made. What is not yet acknowledged is written
  * down on the device, so that neither a reload nor a stopped server loses a word.
  */
-import { api, Refused, Unreachable, type Words } from "../api/client";
+import { api, Refused, type Words } from "../api/client";
 import type { Conflict, Document, FieldError, Work } from "../api/types";
+import { meaningOf, pauseAfter, reasonOf } from "../outbox/answers";
+import { isRecord, parsed, storage } from "../outbox/storage";
+import { number, openTabs, tab } from "../outbox/tabs";
 import { changed, textAt } from "./document";
 
-export type Saving = "saved" | "saving" | "unsaved" | "stale";
+/** unsaved: it is tried again by itself; held: something has to be done first; gone: the work was deleted. */
+export type Saving = "saved" | "saving" | "unsaved" | "held" | "gone" | "stale";
 
 export interface Change {
   readonly path: string;
   readonly value: unknown;
+  /** Sent again under it, the change is not made again. */
+  readonly id: string;
 }
 
 export interface Desk {
@@ -24,18 +30,18 @@ export interface Desk {
   readonly theirs: Work | undefined;
   readonly conflict: readonly Conflict[];
   readonly saving: Saving;
+  /** Why it is not kept; empty where nobody answers. */
+  readonly reason: string;
   /** A step back was not taken, because the work had been changed elsewhere; what is kept is shown now. */
   readonly overtaken: boolean;
 }
 
 /** An empty optional field takes its key away; an empty required one is refused, and stays typed. */
 const REQUIRED = new Set(["total_rise", "width", "plan.width", "plan.length", "pitch"]);
-const RETRY_MS = 1500;
-
 const typedValue = (path: string, text: string): unknown =>
   text.trim() === "" && !REQUIRED.has(path) ? undefined : text;
 
-export const applied = (document: Document, changes: readonly Change[]): Document =>
+export const applied = (document: Document, changes: readonly Pick<Change, "path" | "value">[]): Document =>
   changes.reduce((made, change) => changed(made, change.path, change.value), document);
 
 /** The document with everything waiting and typed laid over it: what the drawing shows. */
@@ -58,8 +64,11 @@ export class DeskKeeper {
     private readonly words: () => Words,
     private readonly onKept: (work: Work) => void,
   ) {
-    const left = readLeft(work.id);
-    this.desk = { work, typing: left.typing, waiting: left.waiting, refused: [], theirs: undefined, conflict: [], saving: "saved", overtaken: false };
+    const left = readLeft(leftKey(work.id));
+    this.desk = {
+      work, typing: left.typing, waiting: left.waiting, refused: [], theirs: undefined, conflict: [],
+      saving: work.deleted ? "gone" : "saved", reason: "", overtaken: false,
+    };
   }
 
   readonly get = (): Desk => this.desk;
@@ -69,11 +78,32 @@ export class DeskKeeper {
     return () => this.listeners.delete(listener);
   };
 
-  /** Take up what an earlier page left behind. */
+  /** Take up what this page left behind, and what a tab did that was closed since. */
   readonly start = (): void => {
-    for (const path of Object.keys(this.desk.typing)) this.commit(path);
+    this.commitAll();
     void this.save();
+    void this.adopt();
   };
+
+  /** What is typed is changed now: whoever leaves a page has typed it. */
+  readonly commitAll = (): void => {
+    for (const path of Object.keys(this.desk.typing)) this.commit(path);
+  };
+
+  private async adopt(): Promise<void> {
+    const open = await openTabs();
+    const start = `left:${this.desk.work.id}`;
+    const closed = storage.keys(start).filter((key) => key !== leftKey(this.desk.work.id) && !open.has(key.slice(start.length + 1)));
+    const found = closed.map(readLeft);
+    for (const key of closed) storage.remove(key);
+    if (found.length === 0) return;
+    this.set({
+      waiting: [...found.flatMap(({ waiting }) => waiting), ...this.desk.waiting],
+      typing: Object.assign({}, ...found.map(({ typing }) => typing), this.desk.typing) as Readonly<Record<string, string>>,
+    });
+    this.commitAll();
+    void this.save();
+  }
 
   readonly type = (path: string, text: string): void => {
     this.set({
@@ -102,27 +132,48 @@ export class DeskKeeper {
       this.forget(path);
       return;
     }
-    this.add({ path, value: typedValue(path, text) });
+    this.add({ path, value: typedValue(path, text), id: number() });
   };
 
-  readonly change = (path: string, value: unknown): void => this.add({ path, value });
+  readonly change = (path: string, value: unknown): void => this.add({ path, value, id: number() });
 
+  /** One step back or forward. What is typed and was not understood stays where it was typed. */
   readonly step = (way: "undo" | "redo"): void => {
-    if (this.desk.saving !== "saved") return;
-    this.set({ typing: {}, refused: [], saving: "saving", overtaken: false });
-    api.step(this.desk.work.id, way, this.desk.work.revision).then(
-      (work) => {
-        this.set({ work, saving: "saved" });
-        this.onKept(work);
-      },
-      (error: unknown) => {
+    if (this.desk.saving !== "saved" || this.running) return;
+    this.running = true;
+    this.set({ saving: "saving", overtaken: false });
+    void this.stepped(way, number());
+  };
+
+  private async stepped(way: "undo" | "redo", id: string): Promise<void> {
+    const { work } = this.desk;
+    for (let tries = 0; ; tries++)
+      try {
+        this.settle(await api.step(work.id, way, work.revision, id));
+        return;
+      } catch (error) {
+        const meaning = meaningOf(error);
+        if (meaning === "again" || meaning === "stands") {
+          this.set({ saving: meaning === "again" ? "unsaved" : "held", reason: reasonOf(error) });
+          await this.pause(pauseAfter(tries));
+          continue;
+        }
         const kept = error instanceof Refused ? error.problem.kept : undefined;
         // A step carries no words of its own, so nothing is lost by showing what is kept; but it is said.
-        if (kept) this.set({ work: kept, saving: "saved", overtaken: true });
-        else this.set({ saving: "saved" });
-      },
-    );
-  };
+        this.settle(kept ?? work, meaning === "gone" ? { saving: "gone", reason: reasonOf(error) } : { overtaken: kept !== undefined });
+        return;
+      }
+  }
+
+  private settle(work: Work, more: Partial<Desk> = {}): void {
+    this.running = false;
+    this.set({ work, saving: "saved", reason: "", ...more });
+    this.onKept(work);
+    void this.save();
+  }
+
+  /** The work is back: what waits is kept in it. */
+  readonly putBack = (work: Work): void => this.settle(work);
 
   /** After a conflict: lay the chosen changes over what is kept, and drop the others. */
   readonly resolve = (mine: (path: string) => boolean): void => {
@@ -136,6 +187,7 @@ export class DeskKeeper {
       theirs: undefined,
       conflict: [],
       saving: "saved",
+      reason: "",
     });
     this.onKept(theirs);
     void this.save();
@@ -156,30 +208,42 @@ export class DeskKeeper {
     if (this.running) return;
     this.running = true;
     try {
-      for (let next = this.desk.waiting[0]; next && !this.desk.theirs; next = this.desk.waiting[0])
-        if (!(await this.saveOne(next))) await this.pause();
+      for (let tries = 0, next = this.next(); next; next = this.next())
+        if (await this.saveOne(next)) tries = 0;
+        else await this.pause(pauseAfter(tries++));
     } finally {
       this.running = false;
     }
   }
 
-  /** Try to keep one change; false where the server did not answer. */
+  private next(): Change | undefined {
+    return this.desk.theirs || this.desk.saving === "gone" ? undefined : this.desk.waiting[0];
+  }
+
+  /** Try to keep one change; false where it is to be tried again. */
   private async saveOne(change: Change): Promise<boolean> {
     const { work } = this.desk;
-    if (this.desk.saving !== "unsaved") this.set({ saving: "saving" });
+    if (this.desk.saving === "saved") this.set({ saving: "saving" });
     try {
-      const kept = await api.save(work.id, work.revision, applied(work.document, [change]), this.words());
+      const kept = await api.save(work.id, work.revision, applied(work.document, [change]), this.words(), change.id);
       const left = this.desk.waiting.filter((one) => one !== change);
-      this.set({ work: kept, waiting: left, typing: this.typingAfter(change), saving: left.length ? "saving" : "saved" });
-      this.onKept(kept);
+      // Sent before, it was answered as it was then: what has been read since is newer.
+      const newest = kept.revision >= this.desk.work.revision ? kept : this.desk.work;
+      this.set({ work: newest, waiting: left, typing: this.typingAfter(change), saving: left.length ? "saving" : "saved", reason: "" });
+      this.onKept(newest);
       return true;
     } catch (error) {
-      if (!(error instanceof Refused) || error.problem.status >= 500) {
-        if (!(error instanceof Refused) && !(error instanceof Unreachable)) throw error;
-        this.set({ saving: "unsaved" });
+      const meaning = meaningOf(error);
+      if (meaning === "again" || meaning === "stands") {
+        this.set({ saving: meaning === "again" ? "unsaved" : "held", reason: reasonOf(error) });
         return false;
       }
-      if (error.problem.status === 409 && error.problem.kept) {
+      if (meaning === "gone") {
+        this.set({ saving: "gone", reason: reasonOf(error) });
+        return true;
+      }
+      if (!(error instanceof Refused)) throw error;
+      if (meaning === "stale" && error.problem.kept) {
         this.set({ theirs: error.problem.kept, conflict: error.problem.conflict, saving: "stale" });
         return true;
       }
@@ -210,9 +274,9 @@ export class DeskKeeper {
     return same ? without(this.desk.typing, change.path) : this.desk.typing;
   }
 
-  private pause(): Promise<void> {
+  private pause(time: number): Promise<void> {
     return new Promise((resolve) => {
-      const timer = setTimeout(resolve, RETRY_MS);
+      const timer = setTimeout(resolve, time);
       this.wake = () => {
         clearTimeout(timer);
         resolve();
@@ -231,19 +295,24 @@ const without = (typing: Readonly<Record<string, string>>, path: string): Readon
   Object.fromEntries(Object.entries(typing).filter(([key]) => key !== path));
 
 type Left = Pick<Desk, "typing" | "waiting">;
-const leftKey = (workId: string): string => `left:${workId}`;
 
-function readLeft(workId: string): Left {
-  try {
-    const left = JSON.parse(localStorage.getItem(leftKey(workId)) ?? "{}") as Partial<Left>;
-    return { typing: left.typing ?? {}, waiting: left.waiting ?? [] };
-  } catch {
-    return { typing: {}, waiting: [] };
-  }
+/** Each tab has drafts of its own. */
+const leftKey = (workId: string): string => `left:${workId}:${tab()}`;
+
+/** What was left under a key, as far as it is what it should be. */
+function readLeft(key: string): Left {
+  const left = parsed(key);
+  if (!isRecord(left)) return { typing: {}, waiting: [] };
+  const { typing, waiting } = left;
+  return {
+    typing: isRecord(typing) ? Object.fromEntries(Object.entries(typing).filter((one): one is [string, string] => typeof one[1] === "string")) : {},
+    waiting: Array.isArray(waiting)
+      ? waiting.filter(isRecord).flatMap(({ path, value, id }) => (typeof path === "string" ? [{ path, value, id: typeof id === "string" ? id : number() }] : []))
+      : [],
+  };
 }
 
 function writeLeft({ work, typing, waiting }: Desk): void {
-  if (waiting.length === 0 && Object.keys(typing).length === 0) localStorage.removeItem(leftKey(work.id));
-  else localStorage.setItem(leftKey(work.id), JSON.stringify({ typing, waiting }));
+  if (waiting.length === 0 && Object.keys(typing).length === 0) storage.remove(leftKey(work.id));
+  else storage.set(leftKey(work.id), JSON.stringify({ typing, waiting }));
 }
-

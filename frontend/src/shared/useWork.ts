@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { api, Refused, Unreachable } from "../api/client";
+import { storage } from "../outbox/storage";
 import type { Document, FieldError, Job, Screen, Settled, Work, WorkPage } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { applied, DeskKeeper, live, type Desk, type Saving } from "./desk";
@@ -57,16 +58,24 @@ export function useWork(page: WorkPage): WorkState {
         },
       ),
   );
-  const [piece, setPiece] = useState(() => localStorage.getItem(`piece:${page.work.id}`) ?? "");
+  const [piece, setPiece] = useState(() => storage.get(`piece:${page.work.id}`) ?? "");
   const lay = useCallback(
     (id: string) => {
-      localStorage.setItem(`piece:${page.work.id}`, id);
+      storage.set(`piece:${page.work.id}`, id);
       setPiece(id);
     },
     [page.work.id],
   );
   const desk = useSyncExternalStore(keeper.subscribe, keeper.get);
-  useEffect(() => keeper.start(), [keeper]);
+  useEffect(() => {
+    keeper.start();
+    // What is typed is kept, however a page is left: by going back, by another station, by closing it.
+    window.addEventListener("pagehide", keeper.commitAll);
+    return () => {
+      window.removeEventListener("pagehide", keeper.commitAll);
+      keeper.commitAll();
+    };
+  }, [keeper]);
   const shown = useMemo(() => live(desk), [desk]);
   const workedOut = useQuery({
     queryKey: ["work-out", job.units, job.limits_document, settled.document, dialect, fine, piece, shown],

@@ -14,6 +14,7 @@ import { PlanDrawing } from "./PlanDrawing";
 import { TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
 import { benchQuery, WHOLE_BENCH } from "../../shared/benchQuery";
+import { DeletedList } from "./DeletedList";
 import { More } from "./Manage";
 import "./bench.css";
 
@@ -24,6 +25,7 @@ export function BenchPage() {
   const bench = useQuery({ ...benchQuery({ dialect, fine }, shelf), placeholderData: keepPreviousData });
   const start = useStart();
   const manage = useManage();
+  const [deleted, setDeleted] = useState(false);
   const { search, archived } = shelf;
   const jobs = bench.data?.jobs ?? [];
   const many = search !== "" || (bench.data?.of_all ?? 0) > 8;
@@ -140,6 +142,12 @@ export function BenchPage() {
             {say("manage.show_put_away", { n: bench.data.put_away })}
           </button>
         )}
+        {bench.data && (
+          <button type="button" className="more" onClick={() => setDeleted(true)}>
+            {say("manage.show_deleted")}
+          </button>
+        )}
+        {deleted && <DeletedList onClose={() => setDeleted(false)} />}
         {manage.removed && (
           <div className="removed" role="status">
             <span>{say("manage.deleted", { name: manage.removed.name })}</span>
@@ -228,7 +236,7 @@ function useManage() {
     () => ({
       saveJob: (job: Job) => mutate(() => api.saveJob(job)),
       rename: (work: Work, name: string) =>
-        mutate(() => api.save(work.id, work.revision, { ...work.document, name }, { dialect, fine })),
+        mutate(() => api.rename(work.id, work.revision, { ...work.document, name }, { dialect, fine })),
       duplicate: (id: string) => mutate(() => api.duplicate(id)),
       archive: (what: "jobs" | "works", id: string, archived: boolean) => mutate(() => api.archive(what, id, archived)),
       remove: (what: "jobs" | "works", id: string, name: string) =>

@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api } from "../../api/client";
 import type { Board } from "../../api/types";
+import { isRecord, parsed, storage } from "../../outbox/storage";
 
 const key = (work: string): string => `places:${work}`;
 
@@ -14,38 +15,11 @@ interface Place {
 }
 
 function read(work: string): Record<string, Place> {
-  try {
-    const kept: unknown = JSON.parse(localStorage.getItem(key(work)) ?? "{}");
-    if (typeof kept !== "object" || kept === null) return {};
-    return Object.fromEntries(
-      Object.entries(kept as Record<string, unknown>).filter(
-        (entry): entry is [string, Place] => typeof entry[1] === "object" && entry[1] !== null && typeof (entry[1] as Place).stop === "string",
-      ).map(([piece, { stop, sent }]) => [piece, { stop, sent }]),
-    );
-  } catch {
-    return {};
-  }
-}
-
-/** Places go to the store one after the other, the latest last: two quick steps must not overtake each other on the way. */
-class Sender {
-  private busy = false;
-  private next: (() => void) | null = null;
-
-  send(work: string, piece: string, stop: string, kept: () => void): void {
-    if (this.busy) {
-      this.next = () => this.send(work, piece, stop, kept);
-      return;
-    }
-    this.busy = true;
-    const done = () => {
-      const { next } = this;
-      this.busy = false;
-      this.next = null;
-      next?.();
-    };
-    api.place(work, piece, stop).then(kept, () => undefined).then(done, done);
-  }
+  const kept = parsed(key(work));
+  if (!isRecord(kept)) return {};
+  return Object.fromEntries(
+    Object.entries(kept).flatMap(([piece, one]) => (isRecord(one) && typeof one["stop"] === "string" ? [[piece, { stop: one["stop"], sent: one["sent"] === true }]] : [])),
+  );
 }
 
 interface Placed {
@@ -59,7 +33,6 @@ interface Placed {
 export function usePlace(work: string, board: Board | undefined, elsewhere: Readonly<Record<string, string>>, asked: number | null): Placed {
   const [places, setPlaces] = useState(() => read(work));
   const [first] = useState(asked);
-  const [sender] = useState(() => new Sender());
   const piece = board?.id ?? "";
   const stops = board?.stops;
   const kept = places[piece];
@@ -83,13 +56,14 @@ export function usePlace(work: string, board: Board | undefined, elsewhere: Read
         setPlaces((before) => {
           if (sent && before[piece]?.stop !== stop) return before;
           const after = { ...before, [piece]: { stop, sent, here: true } };
-          localStorage.setItem(key(work), JSON.stringify(after));
+          storage.set(key(work), JSON.stringify(after));
           return after;
         });
       keep(false);
-      sender.send(work, piece, stop, () => keep(true));
+      // The latest place takes the place of one that is not on its way yet.
+      api.place(work, piece, stop).then(() => keep(true), () => undefined);
     },
-    [stops, last, piece, work, sender],
+    [stops, last, piece, work],
   );
   return { open, go };
 }

@@ -1,9 +1,10 @@
 /** Ticks and places of a work, shared by every device through the store; what could not be sent yet waits here. */
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useState } from "react";
-import { api, Unreachable } from "../../api/client";
+import { useCallback, useMemo, useSyncExternalStore } from "react";
+import { api } from "../../api/client";
 import type { Marking, PieceMarking, Tick } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
+import { outbox, type Entry } from "../../outbox/outbox";
 
 interface Waiting {
   piece: string;
@@ -11,17 +12,13 @@ interface Waiting {
   done: boolean;
 }
 
-const AGAIN = 2000;
 const LOOK = 15_000;
-const key = (work: string): string => `ticks:${work}`;
 
-function readWaiting(work: string): readonly Waiting[] {
-  try {
-    const kept: unknown = JSON.parse(localStorage.getItem(key(work)) ?? "[]");
-    return Array.isArray(kept) ? (kept as Waiting[]).filter((one) => typeof one.piece === "string" && typeof one.stop === "string") : [];
-  } catch {
-    return [];
-  }
+/** The ticks of a work that are on their way. */
+function waitingIn(entries: readonly Entry[], work: string): readonly Waiting[] {
+  return entries
+    .filter(({ path }) => path.startsWith(`/works/${work}/marking/tick`))
+    .map(({ body }) => body as Waiting);
 }
 
 export interface MarkingState {
@@ -36,7 +33,8 @@ export interface MarkingState {
 export function useMarking(work: string, revision: number): MarkingState {
   const { dialect, fine } = usePreferences();
   const queries = useQueryClient();
-  const [waiting, setWaiting] = useState(() => readWaiting(work));
+  const { entries } = useSyncExternalStore(outbox.subscribe, outbox.get);
+  const waiting = useMemo(() => waitingIn(entries, work), [entries, work]);
   const asked = useMemo(() => ["marking", work, revision, dialect, fine], [work, revision, dialect, fine]);
   const found = useQuery({
     queryKey: asked,
@@ -45,40 +43,17 @@ export function useMarking(work: string, revision: number): MarkingState {
     refetchInterval: LOOK,
     refetchOnWindowFocus: true,
   });
-  const keep = useCallback(
-    (change: (before: readonly Waiting[]) => readonly Waiting[]) =>
-      setWaiting((before) => {
-        const next = change(before);
-        localStorage.setItem(key(work), JSON.stringify(next));
-        return next;
-      }),
-    [work],
-  );
-  const [first] = waiting;
-  useEffect(() => {
-    if (!first) return;
-    const stopped = new AbortController();
-    let again = 0;
-    const send = () => {
-      api.tick(work, first, { dialect, fine }, stopped.signal).then(
-        (now) => {
-          queries.setQueryData(asked, now);
-          keep((before) => before.filter((one) => one !== first));
-        },
-        (error: unknown) => {
-          if (stopped.signal.aborted) return;
-          if (error instanceof Unreachable) again = window.setTimeout(send, AGAIN);
-          // A stop that is no longer there cannot be ticked.
-          else keep((before) => before.filter((one) => one !== first));
-        },
+  const { refetch } = found;
+  const tick = useCallback(
+    (piece: string, stop: string, done: boolean) => {
+      api.tick(work, { piece, stop, done }, { dialect, fine }).then(
+        (now) => queries.setQueryData(asked, now),
+        // A stop that is no longer there cannot be ticked: what is there is shown.
+        () => void refetch(),
       );
-    };
-    send();
-    return () => {
-      stopped.abort();
-      window.clearTimeout(again);
-    };
-  }, [first, work, dialect, fine, queries, asked, keep]);
+    },
+    [work, dialect, fine, queries, asked, refetch],
+  );
   const data = found.data;
   return useMemo(
     () => ({
@@ -88,9 +63,9 @@ export function useMarking(work: string, revision: number): MarkingState {
       disturbed: (data?.pieces ?? []).flatMap((one) =>
         one.ticks.filter((tick) => tick.state !== "good").map((tick) => ({ piece: one.piece, tick })),
       ),
-      tick: (piece, stop, done) => keep((before) => [...before.filter((one) => one.piece !== piece || one.stop !== stop), { piece, stop, done }]),
+      tick,
     }),
-    [data, waiting, keep],
+    [data, waiting, tick],
   );
 }
 
