@@ -103,7 +103,7 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
         onBlur={() => {
           setFocused(false);
           held = null;
-          if (draft !== undefined) state.keeper.commit(path);
+          if (draft !== undefined) state.keeper.leave(path);
         }}
         onChange={(event) => state.keeper.type(path, event.target.value)}
         onKeyDown={onKey}

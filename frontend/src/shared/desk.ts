@@ -45,7 +45,7 @@ export const applied = (document: Document, changes: readonly Pick<Change, "path
   changes.reduce((made, change) => changed(made, change.path, change.value), document);
 
 /** The document with everything waiting and typed laid over it: what the drawing shows. */
-export const live = (desk: Desk): Document =>
+export const live = (desk: Pick<Desk, "work" | "waiting" | "typing">): Document =>
   applied(
     applied(desk.work.document, desk.waiting),
     Object.entries(desk.typing).map(([path, text]) => ({ path, value: typedValue(path, text) })),
@@ -87,7 +87,7 @@ export class DeskKeeper {
 
   /** What is typed is changed now: whoever leaves a page has typed it. */
   readonly commitAll = (): void => {
-    for (const path of Object.keys(this.desk.typing)) this.commit(path);
+    for (const path of Object.keys(this.desk.typing)) this.leave(path);
   };
 
   private async adopt(): Promise<void> {
@@ -119,6 +119,11 @@ export class DeskKeeper {
       typing: without(this.desk.typing, path),
       refused: this.desk.refused.filter((error) => error.path !== path),
     });
+  };
+
+  /** A field is left: what was refused there and is still the same is not sent again. */
+  readonly leave = (path: string): void => {
+    if (!this.desk.refused.some((error) => error.path === path)) this.commit(path);
   };
 
   readonly commit = (path: string): void => {

@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { api, Refused, Unreachable } from "../api/client";
 import { storage } from "../outbox/storage";
+import { usePaused } from "./usePaused";
 import type { Document, FieldError, Job, Screen, Settled, Work, WorkPage } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { applied, DeskKeeper, live, type Desk, type Saving } from "./desk";
@@ -36,8 +37,11 @@ function errorsOf(error: unknown): readonly FieldError[] {
   return error.problem.errors.map((one) => ({ ...one, path: one.path.replace(/^works\[0\]\.?/, "") }));
 }
 
-/** The document as it is shown now, with everything waiting and typed laid over it. */
-export const useShown = (state: WorkState): Document => useMemo(() => live(state.desk), [state.desk]);
+/** The document with everything changed laid over it; what is still being typed reaches the preview alone. */
+export function useShown(state: WorkState): Document {
+  const { work, waiting } = state.desk;
+  return useMemo(() => applied(work.document, waiting), [work.document, waiting]);
+}
 
 export function useWorkPage(workId: string) {
   return useQuery({ queryKey: ["work", workId], queryFn: ({ signal }) => api.work(workId, signal), gcTime: 0 });
@@ -76,10 +80,12 @@ export function useWork(page: WorkPage): WorkState {
       keeper.commitAll();
     };
   }, [keeper]);
-  const shown = useMemo(() => live(desk), [desk]);
+  const { work, waiting, typing } = desk;
+  const shown = useMemo(() => live({ work, waiting, typing }), [work, waiting, typing]);
+  const asked = usePaused(shown);
   const workedOut = useQuery({
-    queryKey: ["work-out", job.units, job.limits_document, settled.document, dialect, fine, piece, shown],
-    queryFn: ({ signal }) => api.workOut(jobFile(job, settled.document, shown), { dialect, fine }, piece, signal),
+    queryKey: ["work-out", job.units, job.limits_document, settled.document, dialect, fine, piece, asked],
+    queryFn: ({ signal }) => api.workOut(jobFile(job, settled.document, asked), { dialect, fine }, piece, signal),
     placeholderData: keepPreviousData,
     retry: (count, error) => error instanceof Unreachable && count < 1000,
     staleTime: Infinity,
@@ -101,7 +107,7 @@ export function useWork(page: WorkPage): WorkState {
     typing: desk.typing,
     desk,
     screen: fresh ?? screen,
-    fresh: fresh !== undefined && !workedOut.isPlaceholderData && !workedOut.isError,
+    fresh: fresh !== undefined && asked === shown && !workedOut.isPlaceholderData && !workedOut.isError,
     errors,
     saving: desk.saving,
     keeper,
