@@ -38,6 +38,9 @@ def main(arguments: list[str]) -> int:
         command.add_argument("--data", type=Path, metavar="DIR", help="where the jobs are kept")
         command.add_argument("--port", type=int, default=8490)
         command.add_argument("--share", action="store_true", help="let paired devices on this network in")
+        command.add_argument(
+            "--plain-http", action="store_true", help="with --share: without encryption, to be read by whoever listens"
+        )
         command.add_argument("--name", metavar="HOST", help="with --share: a name this machine has on its network")
     bench = commands.add_parser("bench", help="measure the speed")
     bench.add_argument("--json", action="store_true")
@@ -53,7 +56,9 @@ def main(arguments: list[str]) -> int:
         from .web.serving import serve  # noqa: PLC0415
 
         demo = chosen.command == "demo"
-        return serve(data=chosen.data, port=chosen.port, demo=demo, share=chosen.share, name=chosen.name)
+        return serve(
+            data=chosen.data, port=chosen.port, demo=demo, share=chosen.share, name=chosen.name, plain=chosen.plain_http
+        )
     if chosen.command == "bench":
         from .timing import bench as measure  # noqa: PLC0415
 

@@ -16,7 +16,9 @@ MOST_TRIES = 12
 """Wrong codes after which every open code is void."""
 
 SELECT_ALL = "SELECT id, name, paired_at, seen_at FROM device WHERE shut_out_at IS NULL ORDER BY paired_at, rowid"
-SELECT_BY_TOKEN = "SELECT id FROM device WHERE token_hash = :hash AND shut_out_at IS NULL"
+UNUSED_FOR = timedelta(days=90)
+"""After which a device has to be paired anew."""
+SELECT_BY_TOKEN = "SELECT id FROM device WHERE token_hash = :hash AND shut_out_at IS NULL AND seen_at > :since"
 INSERT = """
 INSERT INTO device (id, name, token_hash, paired_at, seen_at) VALUES (:id, :name, :hash, :at, :at)
 """
@@ -98,8 +100,9 @@ def pair(db: sqlite3.Connection, code: str, name: str) -> Paired:
 
 
 def known_device(db: sqlite3.Connection, token: str) -> str | None:
-    """The id of the device a token belongs to; None for a stranger's, or one that was shut out."""
-    row = db.execute(SELECT_BY_TOKEN, {"hash": _hash(token)}).fetchone()
+    """The id of the device a token belongs to; None for a stranger's, one that was shut out, or long unused."""
+    since = _text(datetime.now(UTC) - UNUSED_FOR)
+    row = db.execute(SELECT_BY_TOKEN, {"hash": _hash(token), "since": since}).fetchone()
     return None if row is None else str(row["id"])
 
 

@@ -43,7 +43,8 @@ def read_devices() -> Response:
 def _everyone() -> Response:
     with database().read() as db:
         devices = [DeviceView.model_validate(one, from_attributes=True) for one in list_devices(db)]
-    return answer(DevicesView(address=_door().address, devices=devices))
+    door = _door()
+    return answer(DevicesView(address=door.address, fingerprint=door.fingerprint, devices=devices))
 
 
 @api.post("/code", responses={201: CodeView})

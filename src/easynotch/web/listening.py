@@ -93,10 +93,14 @@ class ListeningWithin(_Bounded, UnixWSGIServer):  # type: ignore[misc]
     """A socket of this machine alone, at which what came over the network encrypted arrives."""
 
 
+def _encrypted(application: Any) -> Any:
+    """An application that knows its requests came encrypted."""
+    return lambda environ, start: application({**environ, "wsgi.url_scheme": "https"}, start)
+
+
 def listen(application: Any, port: socket.socket, within: socket.socket | None, threads: int) -> Listening:
     """Listen at a port, and where there is one at a socket of this machine alone. ``run`` of it serves both."""
     adjustments = Adjustments(
-        sockets=[one for one in (port, within) if one is not None],
         threads=threads,
         ident=None,
         connection_limit=MOST,
@@ -110,10 +114,10 @@ def listen(application: Any, port: socket.socket, within: socket.socket | None, 
     dispatcher.set_thread_count(adjustments.threads)
     shared: dict[int, Any] = {}
     found = None
-    for one, kind in ((within, ListeningWithin), (port, Listening)):
+    for one, kind, what in ((within, ListeningWithin, _encrypted(application)), (port, Listening, application)):
         if one is not None:
             found = kind(
-                application, shared, True, one, dispatcher=dispatcher, adj=adjustments, bind_socket=False,
+                what, shared, True, one, dispatcher=dispatcher, adj=adjustments, bind_socket=False,
                 sockinfo=(one.family, one.type, one.proto, one.getsockname()),
             )  # fmt: skip
     assert isinstance(found, Listening)

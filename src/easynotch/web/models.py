@@ -262,6 +262,7 @@ class DeviceView(View):
 class DevicesView(View):
     """Who may come in; ``address`` is where the program is shared, null where it is not."""
 
+    fingerprint: str
     address: str | None
     devices: list[DeviceView]
 

@@ -2,28 +2,25 @@
 
 import errno
 import gc
-import io
 import json
 import logging
 import os
 import shutil
 import signal
 import socket
-import sys
 import tempfile
 from pathlib import Path
 
-import segno
+from flask_openapi3 import OpenAPI
 from platformdirs import user_data_path
 
 from ..core.rules import LimitSetId
 from ..exchange import read_job
-from ..store import Database, DatabaseRefused, create_job, create_work, new_code
-from .app import HERE_ALONE, LOOPBACK, create_app
-from .devices import pairing_link
+from ..store import Database, DatabaseRefused, create_job, create_work
+from .app import HERE_ALONE, create_app
 from .helpers import Helpers
-from .listening import listen
-from .sharing import Door
+from .inviting import Sealed, door_of, invite, say, sealing
+from .listening import Listening, listen
 
 THREADS = 12
 """They wait for helpers, or read what is kept: not one of them computes."""
@@ -52,18 +49,39 @@ def home() -> Path:
     return Path(os.environ.get("EASY_NOTCH_HOME", Path(__file__).parents[3]))
 
 
-def say(sentence: str) -> None:
-    """A line on the terminal."""
-    sys.stdout.write(sentence + "\n")
-    sys.stdout.flush()
-
-
 def clear_leftovers(folder: Path) -> None:
     """Take away what a backup or a restore left half made when the machine went off."""
     for left in (*folder.glob(".backup-*"), *folder.glob(".restore-*"), *folder.glob(".new-*")):
         shutil.rmtree(left, ignore_errors=True)
     for left in folder.glob("easy-notch-copy-*.part"):
         left.unlink(missing_ok=True)
+
+
+def why_not(error: OSError | OverflowError, command: str, port: int) -> str:
+    """Why a port cannot be served, and what to type instead."""
+    if getattr(error, "errno", None) == errno.EADDRINUSE:
+        return f"Port {port} is in use. Type ./easy-notch {command} --port {port + 2 if port < 65000 else 8490}"
+    return f"Cannot serve: {error}"
+
+
+def start_listening(app: OpenAPI, port: socket.socket, sealed: Sealed | None) -> tuple[Helpers, Listening]:
+    """The helpers and the server; with what is shared encrypted, the port that decrypts too."""
+    # What is loaded stays for good: collections look at what requests leave alone, and seldom.
+    gc.collect()
+    gc.freeze()
+    gc.enable()
+    gc.set_threshold(*SELDOM)
+
+    def let_go() -> None:
+        port.close()
+        if sealed:
+            sealed.let_go()
+
+    helpers = Helpers(app, min(HELPERS, os.cpu_count() or 1), ("/api/work-out", WARM), let_go)
+    server = listen(helpers, port, sealed.within if sealed else None, THREADS)
+    if sealed:
+        sealed.decrypting.start()
+    return helpers, server
 
 
 def load_demo(database: Database, folder: Path) -> None:
@@ -78,7 +96,9 @@ def load_demo(database: Database, folder: Path) -> None:
                 create_work(db, kept.id, document)
 
 
-def serve(*, data: Path | None, port: int, demo: bool, share: bool = False, name: str | None = None) -> int:
+def serve(
+    *, data: Path | None, port: int, demo: bool, share: bool = False, name: str | None = None, plain: bool = False
+) -> int:
     """Serve until Ctrl-C. Returns the exit code.
 
     Args:
@@ -87,6 +107,7 @@ def serve(*, data: Path | None, port: int, demo: bool, share: bool = False, name
         demo: load the demo jobs.
         share: let paired devices on the same network in.
         name: a further host name under which the network reaches this machine.
+        plain: let devices in without encryption.
     """
     throw_away = Path(tempfile.mkdtemp(prefix="easy-notch-demo-")) if demo and data is None else None
     folder = data or throw_away or user_data_path("easy-notch", appauthor=False)
@@ -95,33 +116,24 @@ def serve(*, data: Path | None, port: int, demo: bool, share: bool = False, name
         database = Database(folder)
         if demo:
             load_demo(database, home() / "demo")
-        listening = socket.create_server(("0.0.0.0" if share else "127.0.0.1", port), backlog=256)
+        listening = socket.create_server(("0.0.0.0" if share and plain else "127.0.0.1", port), backlog=256)
+        port = listening.getsockname()[1]
+        sealed = sealing(folder, port, name) if share and not plain else None
     except DatabaseRefused as refused:
         say(str(refused))
         return 3
     except (OSError, OverflowError) as error:
-        if getattr(error, "errno", None) == errno.EADDRINUSE:
-            command = "demo" if demo else "serve"
-            say(f"Port {port} is in use. Type ./easy-notch {command} --port {port + 1 if port < 65000 else 8490}")
-        else:
-            say(f"Cannot serve: {error}")
+        say(why_not(error, "demo" if demo else "serve", port))
         return 3
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     signal.signal(signal.SIGTERM, _stop)
     signal.signal(signal.SIGINT, _stop)
-    port = listening.getsockname()[1]
-    door = door_of(port, name) if share else HERE_ALONE
+    door = sealed.door if sealed else door_of(port, name) if share else HERE_ALONE
     app = create_app(database, home() / "frontend" / "dist", door)
-    # What is loaded stays for good: collections look at what requests leave alone, and seldom.
-    gc.collect()
-    gc.freeze()
-    gc.enable()
-    gc.set_threshold(*SELDOM)
-    helpers = Helpers(app, min(HELPERS, os.cpu_count() or 1), ("/api/work-out", WARM), listening.close)
-    server = listen(helpers, listening, None, THREADS)
+    helpers, server = start_listening(app, listening, sealed)
     say(f"Kept in {folder}{' (thrown away at the end)' if throw_away else ''}")
     if door.address:
-        invite(database, door.address)
+        invite(database, door)
     say(f"Easy Notch is at http://127.0.0.1:{port}/  (Ctrl-C stops it)")
     try:
         server.run()
@@ -131,40 +143,12 @@ def serve(*, data: Path | None, port: int, demo: bool, share: bool = False, name
         # Who waits for a helper is told so at once: stopping takes no longer than what is being kept.
         helpers.stop()
         server.stop()
+        if sealed:
+            sealed.stop()
     if throw_away is not None:
         shutil.rmtree(throw_away, ignore_errors=True)
     say("Stopped. Everything saved.")
     return 0
-
-
-def door_of(port: int, name: str | None) -> Door:
-    """How this machine is reached from its network: by its address there, its own name, and a name given."""
-    address = network_address()
-    own = socket.gethostname().lower()
-    names = {address, own, f"{own}.local", *([name.lower()] if name else [])}
-    return Door(LOOPBACK, frozenset(names) - LOOPBACK, f"http://{name or address}:{port}")
-
-
-def network_address() -> str:
-    """This machine's address on its network; loopback where it has none. Nothing is sent to find it out."""
-    with socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
-        try:
-            probe.connect(("192.0.2.1", 9))  # a documentation address: connecting a datagram socket sends nothing
-            address: str = probe.getsockname()[0]
-        except OSError:
-            return "127.0.0.1"
-    return address
-
-
-def invite(database: Database, address: str) -> None:
-    """Print how a phone comes in: the address, a one-time code, and both as a QR picture."""
-    with database.connect() as db:
-        code = new_code(db)
-    say(f"Phones on this network: open {address}/ and type the code {code[:3]} {code[3:]}")
-    say("The code lets one device in, within ten minutes. The next one is made under Settings, Phones.")
-    text = io.StringIO()
-    segno.make(pairing_link(address, code), error="m").terminal(out=text, compact=True, border=2)
-    say(text.getvalue())
 
 
 def _stop(*_: object) -> None:

@@ -10,8 +10,9 @@ import ipaddress
 import time
 from dataclasses import dataclass
 from html import escape
+from pathlib import Path
 
-from flask import Flask, Response, redirect, request
+from flask import Flask, Response, redirect, request, send_file
 from werkzeug.wrappers import Response as AnyResponse
 
 from ..core.terms import Message, message
@@ -22,6 +23,7 @@ COOKIE = "easy-notch-device"
 YEAR_S = 365 * 24 * 3600
 SEEN_EVERY_S = 60
 PAIRING = "/pair"
+TRUST = "/certificate"
 LONGEST_NAME = 60
 STYLE = """
 body { margin: 0; min-height: 100vh; display: grid; place-content: center; font: 500 18px/1.4 sans-serif;
@@ -33,6 +35,7 @@ form { display: grid; gap: 14px; }
 label { display: grid; gap: 4px; }
 input { font: inherit; font-size: 1.3rem; padding: 10px; border: 2px solid #1d1b17; background: #fff; min-width: 0; }
 button { font: inherit; font-weight: 700; padding: 14px; border: 0; background: #1f5d3f; color: #fff; }
+.print { font-family: monospace; font-size: 1rem; overflow-wrap: anywhere; }
 .wrong { border: 2px solid #a6231c; background: #fff; padding: 10px; font-weight: 600; }
 """
 STYLE_HASH = base64.b64encode(hashlib.sha256(STYLE.encode()).digest()).decode()
@@ -45,12 +48,15 @@ PAGE_POLICY = (
 class Door:
     """Where the program can be reached: the loopback names, and the network address where it is shared.
 
-    ``address`` is None where it is not shared.
+    ``address`` is None where it is not shared; ``fingerprint`` is its certificate's, empty where it is shared in the
+    clear, and ``certificate`` the file of it.
     """
 
     loopback: frozenset[str]
     network: frozenset[str] = frozenset()
     address: str | None = None
+    fingerprint: str = ""
+    certificate: Path | None = None
 
     @property
     def hosts(self) -> frozenset[str]:
@@ -83,7 +89,7 @@ def guard_door(app: Flask, database: Database, door: Door) -> None:
 
     @app.before_request
     def only_paired() -> AnyResponse | None:
-        if at_this_machine(door) or request.path == PAIRING:
+        if at_this_machine(door) or request.path in (PAIRING, TRUST):
             return None
         device = _known(database)
         if device is None:
@@ -100,12 +106,21 @@ def guard_door(app: Flask, database: Database, door: Door) -> None:
         if at_this_machine(door) or _known(database):
             return redirect("/", 303)
         if request.method == "POST":
-            return _try_code(database)
+            return _try_code(database, door)
         with database.read() as db:
             wait = wait_before_trying(db)
-        return _page(request.args.get("code", "")[:12], wait=wait)
+        return _page(door, request.args.get("code", "")[:12], wait=wait)
+
+    def trust() -> AnyResponse:
+        """The certificate, to be trusted by a phone: without it a phone keeps nothing to work with out of reach."""
+        if door.certificate is None:
+            return problem.problem(404, problem.PLAIN.say(Message("problem.not_found")))
+        return send_file(
+            door.certificate, "application/x-x509-ca-cert", as_attachment=True, download_name="easy-notch.crt"
+        )
 
     app.add_url_rule(PAIRING, "pairing", pairing_page, methods=["GET", "POST"])
+    app.add_url_rule(TRUST, "trust", trust)
 
 
 def _known(database: Database) -> str | None:
@@ -116,24 +131,25 @@ def _known(database: Database) -> str | None:
         return known_device(db, token)
 
 
-def _try_code(database: Database) -> AnyResponse:
+def _try_code(database: Database, door: Door) -> AnyResponse:
     code = "".join(letter for letter in request.form.get("code", "")[:40] if letter.isdigit())
     plain = PAIRING_WORDS.say(Message("pairing.device"))
     name = " ".join(request.form.get("name", "").split())[:LONGEST_NAME] or plain
     with database.connect() as db:
         paired = pair(db, code, name)
     if paired.token is None:
-        return _page("", wait=paired.wait, wrong=True)
+        return _page(door, "", wait=paired.wait, wrong=True)
     response = redirect("/", 303)
-    # No Secure: a site's network has no certificates. The cookie goes nowhere but here.
-    response.set_cookie(COOKIE, paired.token, max_age=YEAR_S, httponly=True, samesite="Lax")
+    response.set_cookie(
+        COOKIE, paired.token, max_age=YEAR_S, httponly=True, samesite="Lax", secure=bool(door.fingerprint)
+    )
     return response
 
 
 PAIRING_WORDS = problem.PLAIN
 
 
-def _page(code: str, *, wait: int, wrong: bool = False) -> Response:
+def _page(door: Door, code: str, *, wait: int, wrong: bool = False) -> Response:
     """The pairing page: plain HTML, for nothing else is served to a stranger."""
 
     def say(key: str, **values: str) -> str:
@@ -143,6 +159,10 @@ def _page(code: str, *, wait: int, wrong: bool = False) -> Response:
     if wait:
         notes.append(say("wait", seconds=str(wait)))
     note = f'<p class="wrong" role="alert">{" ".join(notes)}</p>' if notes else ""
+    sealed = f"<p>{say('plain')}</p>"
+    if door.fingerprint:
+        sealed = f"""<p>{say("compare")}</p><p class="print">{escape(door.fingerprint)}</p>
+<p><a href="{TRUST}">{say("trust")}</a></p>"""
     html = f"""<!doctype html>
 <html lang="en">
 <head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
@@ -157,6 +177,7 @@ def _page(code: str, *, wait: int, wrong: bool = False) -> Response:
 <label>{say("name")}<input name="name" maxlength="{LONGEST_NAME}" autocomplete="off"></label>
 <button>{say("pair")}</button>
 </form>
+{sealed}
 </main></body></html>
 """
     status = 429 if wait else 403 if wrong else 200

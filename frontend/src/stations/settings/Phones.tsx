@@ -37,7 +37,15 @@ export function Phones() {
               </div>
             </div>
           )}
-          <p className="quiet">{say("phones.plain")}</p>
+          {devices.data.fingerprint ? (
+            <>
+              <p>{say("phones.print")}</p>
+              <p className="pairing-code">{devices.data.fingerprint}</p>
+              <p className="quiet">{say("phones.trust", { address: devices.data.address })}</p>
+            </>
+          ) : (
+            <p className="quiet">{say("phones.plain")}</p>
+          )}
         </>
       )}
       {devices.data && devices.data.devices.length > 0 && (
