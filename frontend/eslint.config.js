@@ -4,7 +4,7 @@ import { defineConfig } from "eslint/config";
 import tseslint from "typescript-eslint";
 
 export default defineConfig(
-  { ignores: ["dist", "node_modules", "src/api/schema.d.ts"] },
+  { ignores: ["dist", "node_modules", "src/api/schema.d.ts", "worker"] },
   js.configs.recommended,
   ...tseslint.configs.strictTypeChecked,
   hooks.configs.flat["recommended-latest"],

@@ -8,11 +8,13 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { App } from "./app/App";
 import { outbox } from "./outbox/outbox";
+import { keepProgram } from "./outbox/reach";
 import { claimTab } from "./outbox/tabs";
 
 const root = document.getElementById("root");
 const draw = () => {
   void outbox.start();
+  keepProgram();
   if (root)
     createRoot(root).render(
       <StrictMode>

@@ -63,7 +63,9 @@ def browser() -> Iterator[Browser]:
 
 @pytest.fixture
 def page(browser, server) -> Iterator[Page]:
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=server.address)
+    context = browser.new_context(
+        service_workers="block", viewport={"width": 1280, "height": 800}, base_url=server.address
+    )
     context.set_default_timeout(PATIENCE)
     opened = context.new_page()
     faults: list[str] = []

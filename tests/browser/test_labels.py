@@ -53,7 +53,7 @@ def test_no_two_labels_lie_over_each_other_and_none_leaves_the_view(page, size, 
 @pytest.fixture(scope="module")
 def made_up(browser, server):
     """Flights, gables and hip roofs made up by the trainer's chance, one job of each kind of tape."""
-    context = browser.new_context(base_url=server.address)
+    context = browser.new_context(service_workers="block", base_url=server.address)
     works, jobs = [], []
     for units in Units:
         job = context.request.post("/api/jobs", data={"name": f"Heron Flats, made up, {units}", "units": units}).json()

@@ -151,7 +151,7 @@ def test_ticks_and_places_reach_the_other_device_and_what_was_skipped_is_shown(p
     expect(page.locator(".stops li").nth(2)).to_have_class(re.compile("done"))
     expect(page.locator(".stops li").nth(1)).to_contain_text("skipped")
     page.wait_for_load_state("networkidle")
-    other = browser.new_context(base_url=page.url.split("/work")[0])
+    other = browser.new_context(service_workers="block", base_url=page.url.split("/work")[0])
     phone = other.new_page()
     phone.goto(page.url.split("?")[0])
     stops = phone.locator(".stops li")

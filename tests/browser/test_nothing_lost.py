@@ -62,7 +62,9 @@ def test_a_step_back_over_another_screens_change_is_not_taken_silently(page):
 def test_a_server_stopped_while_typing_loses_no_word_and_saving_resumes_by_itself(browser, tmp_path):
     server = Server(tmp_path, "serve").start()
     try:
-        context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=server.address)
+        context = browser.new_context(
+            service_workers="block", viewport={"width": 1280, "height": 800}, base_url=server.address
+        )
         page = context.new_page()
         page.goto("/")
         expect(page.get_by_text("Nothing on the bench yet")).to_be_visible()

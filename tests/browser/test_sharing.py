@@ -12,15 +12,19 @@ NETWORK_NAME = "heron.test"
 
 
 def test_a_phone_is_paired_on_a_name_browsers_do_not_trust_and_is_shut_out_again(browser, tmp_path):
-    server = Server(tmp_path, "demo", "--share", "--name", NETWORK_NAME).start()
+    server = Server(tmp_path, "demo", "--share", "--plain-http", "--name", NETWORK_NAME).start()
     # A browser of its own, for which the network name leads to this machine.
     mapped = [*ARGUMENTS, f"--host-resolver-rules=MAP {NETWORK_NAME} 127.0.0.1"]
     phones = browser.browser_type.launch(executable_path=shutil.which("chromium"), args=mapped)
     try:
-        here = browser.new_context(base_url=server.address).new_page()
+        here = browser.new_context(service_workers="block", base_url=server.address).new_page()
         address = f"http://{NETWORK_NAME}:{server.port}"
         phone = phones.new_context(
-            base_url=address, viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True
+            service_workers="block",
+            base_url=address,
+            viewport={"width": 390, "height": 844},
+            has_touch=True,
+            is_mobile=True,
         ).new_page()
         phone.goto("/work/any/mark")
         expect(phone.get_by_role("heading", name="Pair this device")).to_be_visible()

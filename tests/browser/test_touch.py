@@ -7,7 +7,11 @@ from playwright.sync_api import expect
 
 def test_a_whole_stair_by_thumb_on_a_phone_with_the_tape_keypad(browser, server):
     context = browser.new_context(
-        viewport={"width": 390, "height": 844}, base_url=server.address, has_touch=True, is_mobile=True
+        service_workers="block",
+        viewport={"width": 390, "height": 844},
+        base_url=server.address,
+        has_touch=True,
+        is_mobile=True,
     )
     page = context.new_page()
     page.goto("/")

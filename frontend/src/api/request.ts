@@ -1,4 +1,5 @@
 /** Requests to the API. A refused one throws `Refused`; a server that does not answer, `Unreachable`. */
+import { reach } from "../outbox/reach";
 import { number, tab } from "../outbox/tabs";
 import type { Problem } from "./types";
 
@@ -44,6 +45,7 @@ export async function call(method: string, path: string, body?: unknown, signal?
     if (error instanceof DOMException && error.name === "AbortError") throw error;
     throw new Unreachable(path);
   }
+  reach.note(response);
   const type = response.headers.get("Content-Type") ?? "";
   if (!type.includes("json")) throw new Unreachable(path);
   const answer: unknown = await response.json().catch(() => {

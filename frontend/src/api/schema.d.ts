@@ -5472,6 +5472,8 @@ export interface components {
          * @description Who may come in; ``address`` is where the program is shared, null where it is not.
          */
         DevicesView: {
+            /** Fingerprint */
+            fingerprint: string;
             /** Address */
             address: string | null;
             /** Devices */

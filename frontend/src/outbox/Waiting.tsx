@@ -5,6 +5,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 import { useWords } from "../words/words";
 import { outbox, type Entry } from "./outbox";
+import { reach } from "./reach";
 import { storage } from "./storage";
 import "./waiting.css";
 
@@ -22,12 +23,14 @@ export function Waiting() {
     window.addEventListener("beforeunload", ask);
     return () => window.removeEventListener("beforeunload", ask);
   }, []);
+  const out = useSyncExternalStore(reach.subscribe, reach.out);
   const held = entries.filter(({ state }) => state === "stands" || state === "gone");
   const again = entries.filter((one) => one.state === "again" || (one.state === "sending" && one.reason !== ""));
-  if (!failing && held.length === 0 && again.length === 0 && refused.length === 0) return null;
+  if (!failing && !out && held.length === 0 && again.length === 0 && refused.length === 0) return null;
   return (
     <div className="waiting">
       {failing && <Alert severity="warning" icon={false}>{say("outbox.storage")}</Alert>}
+      {out && <Alert severity="info" icon={false}>{say("outbox.out")}</Alert>}
       {again.length > 0 && (
         <Alert severity="warning" icon={false} action={<Button color="inherit" onClick={outbox.retry}>{say("app.retry")}</Button>}>
           {say("outbox.again", { n: again.length })} {reasonOf(again) || say("outbox.away")}
