@@ -4,6 +4,7 @@ import argparse
 import json
 import sys
 from pathlib import Path
+from tempfile import NamedTemporaryFile
 from typing import NoReturn
 
 from .core.bench import Hook, Method
@@ -33,6 +34,7 @@ def main(arguments: list[str]) -> int:
     export.add_argument("--to", type=Path, required=True, metavar="DIR")
     export.add_argument("--only", default="", metavar="KINDS", help="pdf, dxf, svg, csv, html, gltf; commas between")
     export.add_argument("--paper", choices=("a4", "letter", "a3"), help="Letter for feet and inches, else A4")
+    export.add_argument("--replace", action="store_true", help="write over files that are there")
     for name in ("serve", "demo"):
         command = commands.add_parser(name)
         command.add_argument("--data", type=Path, metavar="DIR", help="where the jobs are kept")
@@ -51,7 +53,7 @@ def main(arguments: list[str]) -> int:
     if chosen.command == "steps":
         return _steps(chosen)
     if chosen.command == "export":
-        return _export(chosen.file, chosen.to, chosen.only, chosen.paper)
+        return _export(chosen.file, chosen.to, chosen.only, chosen.paper, replace=chosen.replace)
     if chosen.command in ("serve", "demo"):
         from .web.serving import serve  # noqa: PLC0415
 
@@ -112,7 +114,7 @@ def _steps(chosen: argparse.Namespace) -> int:
     return 0
 
 
-def _export(file: str, folder: Path, only: str, paper: str | None) -> int:
+def _export(file: str, folder: Path, only: str, paper: str | None, *, replace: bool) -> int:
     from .drawing.page import Paper  # noqa: PLC0415
     from .web.export import FORMATS, export_files  # noqa: PLC0415
 
@@ -128,12 +130,26 @@ def _export(file: str, folder: Path, only: str, paper: str | None) -> int:
         return 2
     try:
         folder.mkdir(parents=True, exist_ok=True)
+        taken = [name for name in made if (folder / name).is_symlink() or (folder / name).exists()]
+        if taken and not replace:
+            _stop(
+                f"{folder / taken[0]} is there already. Nothing was written; choose another folder, or add --replace."
+            )
         for name, data in made.items():
-            (folder / name).write_bytes(data)
+            _write(folder / name, data)
             print(folder / name)
     except OSError as error:
         _stop(f"{folder}: {error.strerror or error}")
     return 0
+
+
+def _write(file: Path, data: bytes) -> None:
+    """A file whole or not at all, in the place of a link rather than through it."""
+    with NamedTemporaryFile(dir=file.parent, prefix=".easy-notch-", delete=False) as part:
+        part.write(data)
+    made = Path(part.name)
+    made.chmod(0o644)
+    made.replace(file)
 
 
 def _answers(job: JobInput, words: Words, *, as_json: bool) -> str:

@@ -221,6 +221,19 @@ def test_the_command_writes_what_was_asked_for_and_refuses_what_it_does_not_know
     assert main(["export", job, "--to", str(tmp_path / "out"), "--only", "csv,gltf"]) == 0
     assert {one.suffix for one in (tmp_path / "out").iterdir()} == {".csv", ".glb"}
     assert main(["export", job, "--to", str(tmp_path / "out"), "--only", "pdf,docx"]) == 2
+    # Nothing is written over unasked, and a link is replaced, not followed.
+    with pytest.raises(SystemExit, match="2"):
+        main(["export", job, "--to", str(tmp_path / "out"), "--only", "csv"])
+    elsewhere = tmp_path / "elsewhere.txt"
+    elsewhere.write_text("mine")
+    first = next((tmp_path / "out").glob("*.csv"))
+    kept = first.read_bytes()
+    first.unlink()
+    first.symlink_to(elsewhere)
+    with pytest.raises(SystemExit, match="2"):
+        main(["export", job, "--to", str(tmp_path / "out"), "--only", "csv"])
+    assert main(["export", job, "--to", str(tmp_path / "out"), "--only", "csv", "--replace"]) == 0
+    assert (elsewhere.read_text(), first.is_symlink(), first.read_bytes()) == ("mine", False, kept)
     assert "docx" in capsys.readouterr().err
 
 

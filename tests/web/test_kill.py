@@ -15,7 +15,7 @@ from easynotch.store import Database, create_job, create_work, get_work
 from easynotch.store.database import FILE_NAME
 from easynotch.timing.server import free_port, wait_for
 
-KILLS = 200
+KILLS = 200 if os.environ.get("EASY_NOTCH_LONG") == "1" else 25
 SERVER = """
 import sys
 from pathlib import Path
@@ -40,7 +40,7 @@ def put(address: str, revision: int, number: int) -> int:
         return revision_now
 
 
-def test_two_hundred_kills_at_random_moments_lose_no_acknowledged_put_and_break_no_file(tmp_path):
+def test_kills_at_random_moments_lose_no_acknowledged_put_and_break_no_file(tmp_path):
     database = Database(tmp_path)
     with database.connect() as db:
         work = create_work(db, create_job(db, "J", "metric").id, {"kind": "flight", "name": "0"})

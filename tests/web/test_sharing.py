@@ -1,11 +1,13 @@
 """If these break, a stranger on the site's network reads a job, or guesses his way in."""
 
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import pytest
 
 from easynotch.store import Database, list_devices, new_code
 from easynotch.web.app import LOOPBACK, create_app
+from easynotch.web.encrypting import certificate, fingerprint
 from easynotch.web.sharing import Door
 
 NETWORK = "http://heron.test:8490"
@@ -102,3 +104,30 @@ def test_without_share_no_code_is_made_and_no_other_name_is_answered(tmp_path):
     assert client.post("/api/devices/code").status_code == 409
     assert client.get("/api/devices").json["address"] is None
     assert client.get("/pair", base_url=NETWORK).status_code == 403
+
+
+def test_a_device_that_was_long_unused_is_paired_anew_and_the_certificate_asks_no_pairing(shared, tmp_path):
+    app, database = shared
+    phone = app.test_client()
+    try_code(phone, code_of(database))
+    assert phone.get("/api/bench", base_url=NETWORK).status_code == 200
+    for days, status in ((89, 200), (91, 401)):
+        seen = (datetime.now(UTC) - timedelta(days=days)).isoformat(timespec="milliseconds")
+        with database.connect() as db:
+            db.execute("UPDATE device SET seen_at = :seen", {"seen": seen})
+        assert phone.get("/api/bench", base_url=NETWORK).status_code == status
+    # In the clear it is said, and there is no certificate; sealed there is, and its fingerprint.
+    assert "Nothing is encrypted" in phone.get("/pair", base_url=NETWORK).text
+    assert phone.get("/certificate", base_url=NETWORK).status_code == 404
+    files = certificate(tmp_path, ["heron.test", "192.0.2.7"])
+    print_of = fingerprint(files[0])
+    assert certificate(tmp_path, ["192.0.2.7", "heron.test"]) == files
+    assert fingerprint(files[0]) == print_of, "the same names keep their certificate"
+    door = Door(LOOPBACK, frozenset({"heron.test"}), NETWORK, print_of, files[0])
+    sealed = create_app(database, None, door).test_client()
+    assert print_of in sealed.get("/pair", base_url=NETWORK).text
+    assert sealed.get("/certificate", base_url=NETWORK).data == files[0].read_bytes()
+    cookie = try_code(sealed, code_of(database)).headers["Set-Cookie"]
+    assert "Secure" in cookie
+    certificate(tmp_path, ["another.test"])
+    assert fingerprint(files[0]) != print_of

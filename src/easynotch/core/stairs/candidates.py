@@ -6,7 +6,7 @@ from math import floor
 from ..tape import WHOLE, whole_up
 from ..terms import Check, Level, Limits
 from .checks import check_shape
-from .flight import MOST_RISERS, Flight, RiserRule
+from .flight import MOST_RISERS, Flight, FlightError, RiserRule
 from .layout import Layout, lay_out
 
 
@@ -49,14 +49,23 @@ def riser_candidates(flight: Flight, limits: Limits) -> tuple[Candidate, ...]:
         counts = {count for count in counts if abs(count - chosen.riser_count) <= 8 or count in (fewest, comfortable)}
     return tuple(
         Candidate(
-            layout=(layout := lay_out(flight, count)),
+            layout=layout,
             checks=check_shape(layout, limits),
             fewest=count == fewest,
             comfortable=count == comfortable,
             chosen=count == chosen.riser_count,
         )
         for count in sorted(counts)
+        for layout in _laid_out(flight, count)
     )
+
+
+def _laid_out(flight: Flight, count: int) -> tuple[Layout, ...]:
+    """The flight with so many risers; none where falling ground is never reached with them."""
+    try:
+        return (lay_out(flight, count),)
+    except FlightError:
+        return ()
 
 
 def _within(count: int) -> int:
