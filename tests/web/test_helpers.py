@@ -191,16 +191,20 @@ def test_an_answer_nobody_waits_for_is_worked_out_no_further(patient):
 def test_a_newer_question_of_a_screen_takes_the_place_of_the_older_one_and_of_no_other_screens(patient):
     told = {}
 
-    def ask(name, screen):
-        told[name] = answered(patient, b"loop" if name != "newer" else b"x", HTTP_X_SCREEN=screen)[0]
+    def ask(name, screen, number=2):
+        told[name] = answered(patient, b"loop" if name != "newer" else b"x", HTTP_X_SCREEN=f"{screen} {number}")[0]
 
     older, other = (Thread(target=ask, args=(name, name)) for name in ("first", "second"))
     older.start()
     other.start()
     while len(patient.turns.idle):
         sleep(0.01)
-    # Both helpers are at work: one is set free by the newer question, the other goes on.
-    ask("newer", "first")
+    # Both helpers are at work: one is set free by the newer question, the other goes on. One that was asked before and
+    # arrives late is vain itself.
+    ask("late", "first", 1)
+    assert told.pop("late").startswith("503")
+    assert older.is_alive()
+    ask("newer", "first", 3)
     older.join(30)
     assert told == {"first": told["first"], "newer": "200 OK"}
     assert told["first"].startswith("503")

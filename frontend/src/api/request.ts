@@ -1,6 +1,6 @@
 /** Requests to the API. A refused one throws `Refused`; a server that does not answer, `Unreachable`. */
 import { reach } from "../outbox/reach";
-import { number, tab } from "../outbox/tabs";
+import { number } from "../outbox/tabs";
 import type { Problem } from "./types";
 
 export class Refused extends Error {
@@ -26,6 +26,10 @@ export async function send(path: string, file: Blob, type: string): Promise<unkn
   return answer;
 }
 
+/** This page, as long as it is open, and how often it has asked. */
+const screen = number();
+let asked = 0;
+
 /** Ask, or make a change under its number. */
 export async function call(method: string, path: string, body?: unknown, signal?: AbortSignal, change?: string): Promise<unknown> {
   let response: Response;
@@ -37,7 +41,7 @@ export async function call(method: string, path: string, body?: unknown, signal?
         ...(body === undefined ? {} : { "Content-Type": "application/json" }),
         ...(change === undefined ? {} : { "Idempotency-Key": change }),
         // A newer question of this screen takes the place of one that is still being worked out.
-        ...(path.startsWith("/work-out") ? { "X-Screen": tab() } : {}),
+        ...(path.startsWith("/work-out") ? { "X-Screen": `${screen} ${++asked}` } : {}),
       },
       ...(signal ? { signal } : {}),
     });

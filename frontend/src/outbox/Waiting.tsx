@@ -7,7 +7,7 @@ import { useWords } from "../words/words";
 import { outbox, type Entry } from "./outbox";
 import { reach } from "./reach";
 import { storage } from "./storage";
-import "./waiting.css";
+import "./notes.css";
 
 export function Waiting() {
   const say = useWords();
@@ -28,7 +28,7 @@ export function Waiting() {
   const again = entries.filter((one) => one.state === "again" || (one.state === "sending" && one.reason !== ""));
   if (!failing && !out && held.length === 0 && again.length === 0 && refused.length === 0) return null;
   return (
-    <div className="waiting">
+    <div className="outbox-notes">
       {failing && <Alert severity="warning" icon={false}>{say("outbox.storage")}</Alert>}
       {out && <Alert severity="info" icon={false}>{say("outbox.out")}</Alert>}
       {again.length > 0 && (

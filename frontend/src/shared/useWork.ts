@@ -34,6 +34,8 @@ export function jobFile(job: Job, settings: Document, document: Document): Docum
 
 function errorsOf(error: unknown): readonly FieldError[] {
   if (!(error instanceof Refused)) return [];
+  // What was stopped, or could not be done now, says so.
+  if (error.problem.errors.length === 0) return [{ path: "", sentence: error.problem.detail, at: null }];
   return error.problem.errors.map((one) => ({ ...one, path: one.path.replace(/^works\[0\]\.?/, "") }));
 }
 

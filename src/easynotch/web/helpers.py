@@ -51,7 +51,9 @@ GRACE_S = 1.0
 LOOK_S = 0.1
 """Between two looks at whether the answer is still wanted."""
 SCREEN = "HTTP_X_SCREEN"
-"""The header that names the screen that asks: its newer request makes an older one vain."""
+"""The header that names the screen that asks, and which of its questions this is: a later one makes it vain. They need
+not arrive in the order they were asked.
+"""
 MOST_SCREENS, MOST_LETTERS = 500, 80
 CHANGE = "HTTP_IDEMPOTENCY_KEY"
 """The header that numbers a change."""
@@ -213,7 +215,7 @@ class Helpers:
         self.nursery = Nursery(application, first, let_go) if count and hasattr(os, "fork") else None
         made = [one for _ in range(count) if self.nursery and (one := self.nursery.helper()) is not None]
         self.known = {one.pid: one for one in made}
-        self.latest: dict[str, object] = {}
+        self.latest: dict[str, int] = {}
         self.turns = Turns(made)
 
     @property
@@ -247,17 +249,17 @@ class Helpers:
     def _vain(self, environ: Environ) -> Callable[[], bool]:
         """Whether a request's answer is wanted no more: its client is gone, or the same screen has asked anew."""
         gone: Callable[[], bool] = environ.get("waitress.client_disconnected", never)
-        screen = environ.get(SCREEN, "")[:MOST_LETTERS]
+        screen, _, count = environ.get(SCREEN, "")[:MOST_LETTERS].rpartition(" ")
         # A change is made, whoever hears of it.
         if environ["REQUEST_METHOD"] not in ("GET", "POST") or CHANGE in environ:
             return never
-        if not screen:
+        if not screen or not count.isdigit():
             return gone
-        ticket = object()
-        self.latest[screen] = ticket
+        number = int(count)
+        self.latest[screen] = max(number, self.latest.pop(screen, 0))
         while len(self.latest) > MOST_SCREENS:
             self.latest.pop(next(iter(self.latest)), None)
-        return lambda: gone() or self.latest.get(screen, ticket) is not ticket
+        return lambda: gone() or self.latest.get(screen, 0) > number
 
     def _computed(self, environ: Environ, body: bytes, vain: Callable[[], bool] = never) -> Answer:
         budget = LONG_S if any(part in environ["PATH_INFO"] for part in LONG) else self.budget

@@ -58,7 +58,7 @@ function FlightMeasure({ state }: { state: WorkState }) {
                 )
               }
             />
-          ) : state.errors.length === 0 ? (
+          ) : state.errors.length === 0 && state.typing["total_rise"] === undefined ? (
             <p className="sketch-alone">{say("app.loading")}</p>
           ) : (
             <div className="sketch-alone">
