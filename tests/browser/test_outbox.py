@@ -220,6 +220,7 @@ def test_a_tick_is_sent_again_after_a_failure_and_not_shown_as_kept_before(page:
     page.route(re.compile("/marking/tick"), lambda route: route.fulfill(**problem(500, "Our fault.")))
     page.get_by_role("button", name="Marked").click()
     expect(page.get_by_text("Our fault.")).to_be_visible()
+    expect(page.locator(".bar-word.save")).to_have_text("Not saved")
     page.reload()
     expect(page.get_by_text("not kept yet")).to_be_visible()
     expect(first).to_have_class(re.compile("done"))

@@ -5,7 +5,6 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { lazy, Suspense, useMemo, useState, type ReactNode } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { Unreachable } from "../api/client";
-import { Waiting } from "../outbox/Waiting";
 import { BenchPage } from "../stations/bench/BenchPage";
 import { WorkFrame } from "./WorkFrame";
 import { NotFound } from "./NotFound";
@@ -59,7 +58,6 @@ export function App() {
     <QueryClientProvider client={queries}>
       <PreferencesProvider>
         <Themed>
-          <Waiting />
           <BrowserRouter>
             <Suspense fallback={<Fetching />}>
             <Routes>

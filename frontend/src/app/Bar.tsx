@@ -1,7 +1,8 @@
 import IconButton from "@mui/material/IconButton";
 import Tooltip from "@mui/material/Tooltip";
-import { useState } from "react";
+import { useState, useSyncExternalStore } from "react";
 import { Link } from "react-router";
+import { outbox } from "../outbox/outbox";
 import type { WorkState } from "../shared/useWork";
 import { TapeText } from "../shared/TapeText";
 import { useWords } from "../words/words";
@@ -25,10 +26,14 @@ export function Logo() {
 
 export function Bar({ state, name, onKeys }: { state: WorkState; name: string; onKeys: () => void }) {
   const say = useWords();
-  const { saving, work } = state;
+  const { work } = state;
+  const { entries } = useSyncExternalStore(outbox.subscribe, outbox.get);
+  // A tick or a place that is not kept is not saved either.
+  const held = entries.some((one) => one.state !== "waiting" && (one.state !== "sending" || one.reason !== ""));
+  const saving = held && state.saving === "saved" ? "unsaved" : state.saving;
   const [history, setHistory] = useState(false);
   const [settled, setSettled] = useState(false);
-  const said = { saved: "app.saved", saving: "app.saving", unsaved: "app.unsaved", held: "app.unsaved", gone: "app.unsaved", stale: "app.unsaved" } as const;
+  const said = { saved: "app.saved", saving: "app.saving", unsaved: "app.unsaved", held: "app.unsaved", gone: state.desk.waiting.length > 0 ? "app.unsaved" : "app.gone", stale: "app.unsaved" } as const;
   return (
     <header className="top">
       <Logo />

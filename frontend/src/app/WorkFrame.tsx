@@ -20,6 +20,7 @@ import { NotFound } from "./NotFound";
 import { JobPreferences, usePreferences, useShopWords } from "./preferences";
 import { SaveBanner } from "./SaveBanner";
 import { Refused } from "../api/client";
+import { Waiting } from "../outbox/Waiting";
 
 const stations = [
   { id: "measure", path: "measure" },
@@ -86,6 +87,7 @@ function Loaded({ page }: { page: WorkPage }) {
       <Bar state={state} name={name} onKeys={() => setKeys(true)} />
       <Rod state={state} />
       <main className="stage">
+        <Waiting />
         <SaveBanner state={state} />
         <h1 className="hidden">
           {name}: {say(`station.${stations.find((one) => one.path === station)?.id ?? "measure"}` as WordId)}

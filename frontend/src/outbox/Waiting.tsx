@@ -1,13 +1,11 @@
 /** What is on its way and cannot be kept, with why and what to do; and a browser that keeps nothing. */
-import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useSyncExternalStore } from "react";
+import { useEffect, useSyncExternalStore, type ReactNode } from "react";
 import { useWords } from "../words/words";
 import { outbox, type Entry } from "./outbox";
 import { reach } from "./reach";
 import { storage } from "./storage";
-import "./notes.css";
 
 export function Waiting() {
   const say = useWords();
@@ -28,32 +26,42 @@ export function Waiting() {
   const again = entries.filter((one) => one.state === "again" || (one.state === "sending" && one.reason !== ""));
   if (!failing && !out && held.length === 0 && again.length === 0 && refused.length === 0) return null;
   return (
-    <div className="outbox-notes">
-      {failing && <Alert severity="warning" icon={false}>{say("outbox.storage")}</Alert>}
-      {out && <Alert severity="info" icon={false}>{say("outbox.out")}</Alert>}
-      {again.length > 0 && (
-        <Alert severity="warning" icon={false} action={<Button color="inherit" onClick={outbox.retry}>{say("app.retry")}</Button>}>
-          {say("outbox.again", { n: again.length })} {reasonOf(again) || say("outbox.away")}
-        </Alert>
+    <>
+      {failing && <Note>{say("outbox.storage")}</Note>}
+      {(out || again.length > 0) && (
+        <Note act={again.length > 0 && <Button variant="outlined" onClick={outbox.retry}>{say("app.retry")}</Button>}>
+          {out && say("outbox.out")} {again.length > 0 && say("outbox.again", { n: again.length })}{" "}
+          {again.length > 0 && (reasonOf(again) || (!out && say("outbox.away")))}
+        </Note>
       )}
       {held.map((one) => (
-        <Alert
-          key={one.id} severity="error" icon={false}
-          action={
+        <Note
+          key={one.id}
+          act={
             <>
-              <Button color="inherit" onClick={outbox.retry}>{say("app.retry")}</Button>
-              <Button color="inherit" onClick={() => outbox.drop(one.id)}>{say("outbox.drop")}</Button>
+              <Button variant="outlined" onClick={outbox.retry}>{say("app.retry")}</Button>
+              <Button onClick={() => outbox.drop(one.id)}>{say("outbox.drop")}</Button>
             </>
           }
         >
           {say("outbox.held")} {one.reason}
-        </Alert>
+        </Note>
       ))}
       {refused.length > 0 && (
-        <Alert severity="error" icon={false} action={<Button color="inherit" onClick={outbox.seen}>{say("app.close")}</Button>}>
+        <Note act={<Button variant="outlined" onClick={outbox.seen}>{say("app.close")}</Button>}>
           {say("outbox.refused")} {refused.at(-1)}
-        </Alert>
+        </Note>
       )}
+    </>
+  );
+}
+
+/** Above what it is about, in the page's flow: it covers nothing that is worked with. */
+function Note({ children, act }: { children: ReactNode; act?: ReactNode }) {
+  return (
+    <div className="banner look" role="alert">
+      <p>{children}</p>
+      {act}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { api } from "../../api/client";
 import type { Card, Job, Shelf, Work } from "../../api/types";
+import { Waiting } from "../../outbox/Waiting";
 import { Logo, ThemeButton } from "../../app/Bar";
 import { usePreferences } from "../../app/preferences";
 import { FileChoice } from "../../shared/FileChoice";
@@ -48,6 +49,7 @@ export function BenchPage() {
         </div>
       </header>
       <main className="stage bench-page" aria-busy={bench.isPending}>
+        <Waiting />
         {bench.isPending && <p className="quiet">{bench.failureCount > 1 ? say("app.offline") : say("app.loading")}</p>}
         {bench.isError && (
           <p className="quiet">

@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { Logo, ThemeButton } from "../../app/Bar";
+import { Waiting } from "../../outbox/Waiting";
 import { useWords } from "../../words/words";
 import "./settings.css";
 
@@ -38,6 +39,7 @@ export function Page({ title, busy, failed, parts, children }: Props) {
           ))}
         </nav>
         <div className="settings">
+          <Waiting />
           {failed && (
             <p className="said error" role="alert">
               {failed}
