@@ -72,7 +72,7 @@ class Slow:
     """An application that does as it is told: sleeps, takes memory, or dies."""
 
     def __call__(self, environ, start):
-        told = environ["wsgi.input"].read()
+        told = environ["wsgi.input"].read().strip()
         if told == b"sleep":
             sleep(60)
         if told == b"loop":
@@ -220,6 +220,18 @@ def test_a_newer_question_of_a_screen_takes_the_place_of_the_older_one_and_of_no
         os.kill(one.pid, signal.SIGKILL)
     other.join(30)
     again.join(30)
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "size"),
+    [("PUT", "/api/works/a1", 70_000), ("POST", "/api/jobs", 70_000), ("POST", "/api/backup", 9_000_000)],
+)
+def test_what_is_long_to_read_is_read_in_a_helper_and_what_is_as_large_as_it_is_goes_over_as_a_file(
+    slow, method, path, size
+):
+    # Read here, it would end this very process.
+    assert answered(slow, b"die" + b" " * size, path=path, REQUEST_METHOD=method)[0].startswith("503")
+    assert answered(slow, b"x" + b" " * size, path=path, REQUEST_METHOD=method) == ("200 OK", b"well")
 
 
 def test_what_is_kept_waits_for_no_helper(patient):

@@ -62,6 +62,8 @@ KEEPING = re.compile(
     r"|devices/code)"
 )
 """What keeps something and computes nothing: answered at once, however busy the helpers are."""
+LIGHT_BYTES = 65536
+"""A larger body takes so long to read that it is read in a helper, whatever it is for."""
 COMPUTING = re.compile(r"/api/works/\w+/(marking|marking/tick|cutting)")
 """What computes though it is no POST."""
 MEMORY = 1_500_000_000
@@ -312,6 +314,9 @@ class Helpers:
 
 def _computes(environ: Environ) -> bool:
     path: str = environ.get("PATH_INFO", "")
+    length = environ.get("CONTENT_LENGTH") or "0"
+    if path.startswith("/api/") and length.isdigit() and int(length) > LIGHT_BYTES:
+        return True
     if environ["REQUEST_METHOD"] == "POST":
         return path.startswith("/api/") and not KEEPING.fullmatch(path)
     return COMPUTING.fullmatch(path) is not None
