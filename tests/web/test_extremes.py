@@ -3,6 +3,7 @@
 import io
 import json
 import os
+from itertools import product
 
 import pytest
 from hypothesis import HealthCheck, given, settings
@@ -18,6 +19,7 @@ from tests.conftest import HOME
 LONG = os.environ.get("EASY_NOTCH_LONG") == "1"
 REQUESTS = 2000 if LONG else 160
 WAYS = (
+    "/api/sketch?suppose=true",
     "/api/work-out?suppose=true", "/api/work-out", "/api/whole", "/api/hips", "/api/cut", "/api/stair",
     "/api/stair-fit", "/api/overlaps", "/api/take-away", "/api/pitch?top=2000",
     "/api/export?file=pieces.dxf&paper=a4&token=t", "/api/export?file=marks.csv&paper=a4&token=t",
@@ -92,6 +94,6 @@ def test_a_number_typed_key_by_key_into_any_field_is_answered_at_every_key(helpe
     for path in leaves(work):
         if not LONG and path[-1] not in COUNT_GIVING:
             continue
-        for typed in KEYS:
-            status, answer = status_of(helped, WAYS[0], {**job, "works": [with_value(work, path, typed)]})
-            assert status < 500, (path, typed, answer[:300])
+        for way, typed in product(WAYS[:2], KEYS):
+            status, answer = status_of(helped, way, {**job, "works": [with_value(work, path, typed)]})
+            assert status < 500, (way, path, typed, answer[:300])

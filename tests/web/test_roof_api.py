@@ -234,3 +234,18 @@ def test_the_gauge_check_knows_every_place_that_mark_shows_on_a_ridge(client, de
     assert places["crosses"]
     found = client.post("/api/gauge-check?piece=ridge&stop=places&first=24", json=job)
     assert found.status_code == 200
+
+
+def test_the_sketch_of_what_is_being_typed_is_the_one_the_whole_work_out_draws(client, home):
+    for file in sorted((home / "demo").glob("*.json")):
+        job = json.loads(file.read_text("utf-8"))
+        for work in job["works"]:
+            body = {**job, "works": [work]}
+            sketch = client.post("/api/sketch?suppose=true", json=body).json
+            screen = client.post("/api/work-out?suppose=true", json=body).json["works"][0]["screen"]
+            for part in ("sketch", "facts", "readings", "supposed", "assumed"):
+                assert sketch[part] == screen[part], (work["name"], part)
+            assert sketch["plan"] == (screen["roof"] or {"plan": None})["plan"]
+    wrong = {**body, "works": [{**work, "total_rise": "nonsense"}]}
+    assert client.post("/api/sketch", json=wrong).json == client.post("/api/work-out", json=wrong).json
+    assert client.post("/api/sketch", json={**job, "works": []}).status_code == 422

@@ -97,6 +97,8 @@ export const api = {
     call("GET", `/works/${id}/history?${inWords(words)}`, undefined, signal) as Promise<History>,
   step: (id: string, way: "undo" | "redo", revision: number, number: string) =>
     call("POST", `/works/${id}/${way}`, { revision }, undefined, number) as Promise<Work>,
+  sketch: (job: unknown, words: Words, signal?: AbortSignal) =>
+    call("POST", `/sketch?suppose=true&${inWords(words)}`, job, signal) as Promise<Schemas["SketchView"]>,
   workOut: (job: unknown, words: Words, piece: string, signal?: AbortSignal) =>
     call("POST", `/work-out?suppose=true&piece=${encodeURIComponent(piece)}&${inWords(words)}`, job, signal) as Promise<WorkOutAnswer>,
 };

@@ -41,7 +41,7 @@ export async function call(method: string, path: string, body?: unknown, signal?
         ...(body === undefined ? {} : { "Content-Type": "application/json" }),
         ...(change === undefined ? {} : { "Idempotency-Key": change }),
         // A newer question of this screen takes the place of one that is still being worked out.
-        ...(path.startsWith("/work-out") ? { "X-Screen": `${screen} ${++asked}` } : {}),
+        ...(/^\/(work-out|sketch)/.test(path) ? { "X-Screen": `${screen} ${++asked}` } : {}),
       },
       ...(signal ? { signal } : {}),
     });

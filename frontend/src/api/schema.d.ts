@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sketch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The first work's sketch, and how what is typed was understood: what is still being typed reaches nothing else. */
+        post: operations["work_out_sketch_sketch_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/whole": {
         parameters: {
             query?: never;
@@ -3937,6 +3954,24 @@ export interface components {
          */
         UpperEnd: "plate" | "ledger";
         /**
+         * SketchView
+         * @description What is drawn and read back while a number is still being typed: the rest of the screen stays as it was.
+         */
+        SketchView: {
+            sketch: components["schemas"]["SheetView"];
+            plan: components["schemas"]["SheetView"] | null;
+            /** Facts */
+            facts: components["schemas"]["FactView"][];
+            /** Readings */
+            readings: {
+                [key: string]: components["schemas"]["Shown"];
+            };
+            /** Supposed */
+            supposed: string[];
+            /** Assumed */
+            assumed: components["schemas"]["AssumedView"][];
+        };
+        /**
          * WholeView
          * @description The whole work in the world, mm, z up.
          */
@@ -5608,6 +5643,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkOutAnswer"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    work_out_sketch_sketch_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                suppose?: boolean;
+                piece?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SketchView"];
                 };
             };
             /** @description Not readable */

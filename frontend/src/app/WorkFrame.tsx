@@ -53,7 +53,7 @@ function Loaded({ page }: { page: WorkPage }) {
   const { station = "measure" } = useParams();
   const say = useWords();
   const navigate = useNavigate();
-  const state = useWork(page);
+  const state = useWork(page, station);
   const [keys, setKeys] = useState(false);
   const single = usePreferences().keys;
   const name = textAt(state.document, "name") || say("bench.unnamed");

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 
 import { api, Refused, Unreachable } from "../api/client";
 import { storage } from "../outbox/storage";
 import { usePaused } from "./usePaused";
-import type { Document, FieldError, Job, Screen, Settled, Work, WorkPage } from "../api/types";
+import type { Document, FieldError, Job, Schemas, Screen, Settled, Work, WorkPage } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { applied, DeskKeeper, live, type Desk, type Saving } from "./desk";
 
@@ -49,7 +49,10 @@ export function useWorkPage(workId: string) {
   return useQuery({ queryKey: ["work", workId], queryFn: ({ signal }) => api.work(workId, signal), gcTime: 0 });
 }
 
-export function useWork(page: WorkPage): WorkState {
+/** Where a number that is still being typed reaches the sketch alone. */
+const SKETCHED = "measure";
+
+export function useWork(page: WorkPage, station: string): WorkState {
   const { job, settled } = page;
   const queries = useQueryClient();
   const { dialect, fine } = usePreferences();
@@ -85,34 +88,57 @@ export function useWork(page: WorkPage): WorkState {
   const { work, waiting, typing } = desk;
   const shown = useMemo(() => live({ work, waiting, typing }), [work, waiting, typing]);
   const asked = usePaused(shown);
+  const settledDocument = useMemo(() => applied(work.document, waiting), [work.document, waiting]);
+  const [kept, setKept] = useState<Screen>();
+  // Where nothing is drawn yet, all of it is asked for.
+  const sketching = station === SKETCHED && Object.keys(typing).length > 0 && kept !== undefined;
+  // The whole of it is worked out from what was changed; elsewhere than at Measure from what is being typed too.
+  const whole = sketching ? settledDocument : asked;
   const workedOut = useQuery({
-    queryKey: ["work-out", job.units, job.limits_document, settled.document, dialect, fine, piece, asked],
-    queryFn: ({ signal }) => api.workOut(jobFile(job, settled.document, asked), { dialect, fine }, piece, signal),
+    queryKey: ["work-out", job.units, job.limits_document, settled.document, dialect, fine, piece, whole],
+    queryFn: ({ signal }) => api.workOut(jobFile(job, settled.document, whole), { dialect, fine }, piece, signal),
     placeholderData: keepPreviousData,
     retry: (count, error) => error instanceof Unreachable && count < 1000,
     staleTime: Infinity,
     gcTime: 30_000,
   });
-  const fresh = workedOut.data?.works[0]?.screen;
-  const [screen, setScreen] = useState(fresh);
+  const sketched = useQuery({
+    queryKey: ["sketch", job.units, job.limits_document, settled.document, dialect, fine, asked],
+    queryFn: ({ signal }) => api.sketch(jobFile(job, settled.document, asked), { dialect, fine }, signal),
+    enabled: sketching,
+    placeholderData: keepPreviousData,
+    retry: (count, error) => error instanceof Unreachable && count < 1000,
+    staleTime: Infinity,
+    gcTime: 30_000,
+  });
+  const found = workedOut.data?.works[0]?.screen;
   // The last good answer stays on the screen while what is typed is not understood.
-  if (fresh !== undefined && fresh !== screen) setScreen(fresh);
+  if (found !== undefined && found !== kept) setKept(found);
+  const screen = useMemo(() => over(found ?? kept, sketching ? sketched.data : undefined), [found, kept, sketching, sketched.data]);
+  const latest = sketching ? sketched : workedOut;
   const errors = useMemo(() => {
-    const now = errorsOf(workedOut.error);
+    const now = errorsOf(latest.error);
     return [...now, ...desk.refused.filter((one) => !now.some((other) => other.path === one.path))];
-  }, [workedOut.error, desk.refused]);
+  }, [latest.error, desk.refused]);
   return {
     work: desk.work,
     job,
     settled,
-    document: useMemo(() => applied(desk.work.document, desk.waiting), [desk]),
+    document: settledDocument,
     typing: desk.typing,
     desk,
-    screen: fresh ?? screen,
-    fresh: fresh !== undefined && asked === shown && !workedOut.isPlaceholderData && !workedOut.isError,
+    screen,
+    fresh: latest.data !== undefined && asked === shown && !latest.isPlaceholderData && !latest.isError,
     errors,
     saving: desk.saving,
     keeper,
     piece: lay,
   };
+}
+
+/** A screen with a newer sketch laid over it. */
+function over(screen: Screen | undefined, sketch: Schemas["SketchView"] | undefined): Screen | undefined {
+  if (screen === undefined || sketch === undefined) return screen;
+  const { plan, ...rest } = sketch;
+  return { ...screen, ...rest, roof: screen.roof && plan ? { ...screen.roof, plan } : screen.roof };
 }

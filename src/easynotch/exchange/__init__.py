@@ -24,7 +24,7 @@ from .typed import typed_length
 from .usual import usual_flight, usual_roof
 from .work_out import Worked, worked_out
 from .work_out_flight import WorkedFlight, work_out_flight
-from .work_out_roof import WorkedRoof, work_out_roof
+from .work_out_roof import WorkedRoof, measured_roof, work_out_roof
 from .worked import WorkedMember
 
 __all__ = [
@@ -53,6 +53,7 @@ __all__ = [
     "label",
     "limits_document",
     "limits_of",
+    "measured_roof",
     "parse_json",
     "read_changes",
     "read_draft",

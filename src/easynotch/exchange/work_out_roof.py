@@ -54,6 +54,26 @@ class WorkedRoof:
         return self.members[0]
 
 
+@dataclass(frozen=True, slots=True)
+class MeasuredRoof:
+    """A roof as far as its sketch needs it: its layout, its pieces and its facts; no joint is closed."""
+
+    layout: RoofLayout
+    framing: Framing
+    facts: dict[str, float | int]
+
+
+def measured_roof(given: RoofInput, units: Units, path: str = "") -> MeasuredRoof:
+    """Lay a roof out and frame it. Raises Problems: what is no roof."""
+    roof = given.roof(units)
+    try:
+        layout = lay_out_roof(roof)
+        framing = frame_roof(layout)
+    except RoofError as error:
+        raise Problems([Problem(f"{path}.{error.path}".lstrip("."), error.message)]) from None
+    return MeasuredRoof(layout, framing, facts_of(layout, framing))
+
+
 def work_out_roof(
     given: RoofInput,
     units: Units,
@@ -73,15 +93,10 @@ def work_out_roof(
     Raises:
         Problems: what is no roof.
     """
-    roof = given.roof(units)
     tape = tape or Tape.of(units)
-    try:
-        layout = lay_out_roof(roof)
-        framing = frame_roof(layout)
-    except RoofError as error:
-        raise Problems([Problem(f"{path}.{error.path}".lstrip("."), error.message)]) from None
+    measured = measured_roof(given, units, path)
+    layout, framing, facts = measured.layout, measured.framing, measured.facts
     rules = limits_of(limits, units)
-    facts = facts_of(layout, framing)
     taped = {name: one for name, told in given.taped.items() if (one := told.taped()) is not None}
     moves = moves_of(layout, framing, taped) if taped else {}
     fitted = dry_fit(framing.touches, tape.division)

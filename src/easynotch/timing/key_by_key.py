@@ -55,6 +55,6 @@ def dearest_key_ms() -> float:
                     for typed in KEYS:
                         body = {**job, "works": [with_value(work, path, typed)]}
                         start = time.process_time()
-                        client.post("/api/work-out?suppose=true", json=body)
+                        client.post("/api/sketch?suppose=true", json=body)
                         most = max(most, time.process_time() - start)
     return most * 1000

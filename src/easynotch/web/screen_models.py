@@ -138,6 +138,17 @@ class ScreenView:
     roof: RoofView | None
 
 
+class SketchView(View):
+    """What is drawn and read back while a number is still being typed: the rest of the screen stays as it was."""
+
+    sketch: SheetView
+    plan: SheetView | None
+    facts: list[FactView]
+    readings: dict[str, Shown]
+    supposed: list[str]
+    assumed: list[AssumedView]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WorkAnswer:
     """One work, worked out: the contract, and what the screen shows of it."""

@@ -7,22 +7,28 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import Field
 
 from ..core.tape import Units
+from ..core.terms import Message
+from ..drawing import draw_elevation, draw_plan, draw_section
 from ..exchange import (
     FlightInput,
     JobInput,
+    Problem,
     Problems,
     RoofInput,
     WorkedFlight,
     WorkedRoof,
     contract,
+    measured_roof,
     worked_out,
 )
 from ..presenting.mark.pieces import tools_of
+from ..presenting.shared.assumed import assumed_of
 from . import problem
 from .kept import WordsQuery, answer, words_of
 from .roof_screen import roof_screen_of
 from .screen import screen_of
-from .screen_models import WorkAnswer, WorkOutAnswer
+from .screen_models import SketchView, WorkAnswer, WorkOutAnswer
+from .views import fact_view, readings, sheet_view
 
 api = APIBlueprint("work_out", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
 
@@ -78,6 +84,36 @@ def _work(number: int, job: JobInput, query: WorkOutQuery) -> WorkAnswer:
         assert isinstance(given, FlightInput)
         screen = screen_of(given, worked, words, g.supposed, query.piece, tools)
     return WorkAnswer(**contract(given.name, worked), screen=screen)
+
+
+@api.post("/sketch", responses={200: SketchView})
+def sketch(query: WorkOutQuery, body: JobInput) -> Response:
+    """The first work's sketch, and how what is typed was understood: what is still being typed reaches nothing else."""
+    words = words_of(query, body.units)
+    try:
+        if not body.works:
+            raise Problems([Problem("works", Message("error.no_works"))])
+        given = body.works[0]
+        if isinstance(given, RoofInput):
+            roof = measured_roof(given, body.units, "works[0]")
+            facts, plan = roof.facts, draw_plan(roof.layout, roof.framing)
+            drawn = draw_section(roof.layout, roof.framing)
+        else:
+            worked = worked_out(body, 0, words.tape)
+            assert isinstance(worked, WorkedFlight)
+            facts, plan, drawn = worked.facts, None, draw_elevation(worked.layout, worked.pattern.member)
+    except Problems as found:
+        return problem.from_problems(found, words)
+    return answer(
+        SketchView(
+            sketch=sheet_view(drawn, words),
+            plan=sheet_view(plan, words) if plan is not None else None,
+            facts=[fact_view(key, value, words) for key, value in facts.items()],
+            readings=readings(given, words),
+            supposed=g.supposed,
+            assumed=assumed_of(given, words),
+        )
+    )
 
 
 def suppose_missing(data: Any) -> list[str]:
