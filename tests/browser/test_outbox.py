@@ -2,6 +2,7 @@
 
 import json
 import re
+from collections.abc import Iterator
 
 import pytest
 from playwright.sync_api import Page, Route, expect
@@ -9,6 +10,16 @@ from playwright.sync_api import Page, Route, expect
 from tests.browser.test_mark import boat_store
 from tests.browser.test_nothing_lost import commit
 from tests.browser.test_stair import saved, start_stair, station
+
+
+@pytest.fixture(autouse=True)
+def bench_as_before(page: Page) -> Iterator[None]:
+    """The bench shows thirty works: those begun here are taken off it again."""
+    yield
+    for one in page.request.get("/api/bench").json()["jobs"]:
+        if one["job"]["name"] == "New job":
+            page.request.delete(f"/api/jobs/{one['job']['id']}")
+
 
 SAVE = re.compile(r"/api/works/\w+\?")
 
