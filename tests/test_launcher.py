@@ -88,3 +88,14 @@ def test_a_damaged_database_is_told_on_the_terminal_and_left_alone(tmp_path):
     assert done.returncode == 3
     assert "It was left as it is" in done.stdout
     assert file.read_bytes() == b"no database" * 200
+
+
+def test_a_port_of_the_machines_choice_is_the_one_that_is_told(tmp_path):
+    launch = [LAUNCHER, "serve", "--port", "0", "--data", str(tmp_path)]
+    with subprocess.Popen(launch, stdout=subprocess.PIPE, text=True) as server:
+        assert server.stdout is not None
+        (told,) = [line for line in (server.stdout.readline(), server.stdout.readline()) if "http://" in line]
+        wait_for(told.split()[4])
+        server.send_signal(signal.SIGTERM)
+        assert "Stopped" in server.stdout.read()
+    assert server.returncode == 0

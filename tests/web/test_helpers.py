@@ -286,3 +286,17 @@ def test_a_body_whose_end_is_said_twice_is_refused(port):
             b"POST / HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 3\r\nTransfer-Encoding: chunked\r\n\r\n0\r\n\r\n"
         )
         assert one.recv(1000).startswith(b"HTTP/1.1 400")
+
+
+def test_stopping_waits_for_nobody_who_computes(patient):
+    told = []
+    ways = [Thread(target=lambda: told.append(answered(patient, b"loop")[0])) for _ in range(4)]
+    for way in ways:
+        way.start()
+    while len(patient.turns.idle) or len(patient.turns.waiting) < 2:
+        sleep(0.01)
+    patient.stop()
+    for way in ways:
+        way.join(20)
+    assert [one[:3] for one in told] == ["503"] * 4
+    assert all(gone(child) is False for child in patient.children)

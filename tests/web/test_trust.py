@@ -10,7 +10,7 @@ import pytest
 from easynotch.store import Database, DatabaseRefused, restore_backup, write_backup
 from easynotch.store import database as opened
 from easynotch.web.app import create_app
-from easynotch.web.serving import load_demo
+from easynotch.web.serving import clear_leftovers, load_demo
 
 
 @pytest.fixture
@@ -257,3 +257,20 @@ def test_a_job_of_too_many_keys_or_steps_is_refused_at_once_and_holds_nobody_up(
     made = here.post("/api/jobs/import", json=job | {"works": [work], "history": [[*names, names[-1]]]})
     (found,) = [one for one in here.get("/api/bench").json["jobs"] if one["job"]["id"] == made.json["id"]]
     assert found["cards"][0]["work"]["revision"] == 301
+
+
+def test_what_was_left_half_made_when_the_machine_went_off_is_taken_away_and_nothing_else(database):
+    folder = database.file.parent
+    for name in (".backup-1", ".restore-2", ".new-3"):
+        (folder / name).mkdir()
+        (folder / name / "easy-notch.db").touch()
+    (folder / "easy-notch-copy-0007.part").touch()
+    kept = [folder / "easy-notch-copy-0001.db", folder / "mine.txt"]
+    for file in kept:
+        file.touch()
+    clear_leftovers(folder)
+    left = {one.name for one in folder.iterdir()}
+    assert {one.name for one in kept} <= left
+    assert not [one for one in left if one.startswith(".") or one.endswith(".part")]
+    # A copy that cannot be read is none to go back to.
+    assert create_app(database).test_client().get("/api/backup/copies").json["copies"] == []
