@@ -184,7 +184,7 @@ def test_going_back_while_typing_keeps_what_was_typed(page: Page) -> None:
     expect(page.get_by_label("Total rise", exact=True)).to_have_value(re.compile("4’.5″"))
 
 
-def test_a_double_click_starts_one_job_and_a_settings_change_waits_for_the_program(page: Page) -> None:
+def test_a_double_click_starts_one_job_and_a_name_waits_for_the_program(page: Page) -> None:
     page.goto("/")
     expect(page.get_by_role("heading", name="The bench")).to_be_visible()
     before = page.request.get("/api/bench").json()["jobs"]
@@ -245,3 +245,46 @@ def test_a_tick_is_sent_again_after_a_failure_and_not_shown_as_kept_before(page:
     page.get_by_role("button", name="Marked", pressed=True).click()
     expect(first).not_to_have_class(re.compile("done"))
     page.wait_for_load_state("networkidle")
+
+
+def test_settings_and_stock_changed_while_nobody_answers_are_kept_later_and_a_double_click_adds_one_board(
+    page: Page,
+) -> None:
+    keeping = re.compile(r"/api/(shop|rack)(\?|$|/)")
+
+    def away(route: Route) -> None:
+        if route.request.method == "GET":
+            route.fallback()
+        else:
+            route.abort()
+
+    page.goto("/settings")
+    british = page.get_by_label("Britain and Ireland")
+    expect(page.get_by_label("North America")).to_be_checked()
+    page.route(keeping, away)
+    british.check()
+    expect(page.get_by_text("not kept yet")).to_be_visible()
+    page.unroute(keeping)
+    page.reload()
+    expect(british).to_be_checked()
+    expect(page.get_by_text("not kept yet")).to_have_count(0)
+    page.get_by_label("North America").check()
+    expect(page.get_by_label("North America")).to_be_checked()
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Boat store")).click()
+    station(page, "Cut")
+    page.get_by_role("button", name=re.compile("On hand")).click()
+    for label, text in (("Thickness", "1 1/2"), ("Depth", "9 1/4"), ("Length", "17'")):
+        page.get_by_label(label, exact=True).fill(text)
+        page.get_by_label(label, exact=True).press("Tab")
+    mine = page.locator(".rack-boards li").filter(has_text=re.compile("17’.0″"))
+    page.get_by_role("button", name="Put on the rack").dblclick()
+    expect(mine).to_have_count(1)
+    page.route(keeping, away)
+    mine.get_by_role("button", name="Gone").click()
+    expect(page.get_by_text("not kept yet")).to_be_visible()
+    page.unroute(keeping)
+    page.get_by_role("button", name="Try again").click()
+    expect(mine).to_have_count(0)
+    rack = page.request.get("/api/rack?units=imperial").json()["boards"]
+    assert not [one for one in rack if one["length"]["mm"] > 5000]

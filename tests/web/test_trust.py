@@ -9,6 +9,7 @@ import pytest
 
 from easynotch.store import Database, DatabaseRefused, restore_backup, write_backup
 from easynotch.store import database as opened
+from easynotch.store.answered import MOST, Given, given_answer, keep_given
 from easynotch.web.app import create_app
 from easynotch.web.serving import clear_leftovers, load_demo
 
@@ -274,3 +275,12 @@ def test_what_was_left_half_made_when_the_machine_went_off_is_taken_away_and_not
     assert not [one for one in left if one.startswith(".") or one.endswith(".part")]
     # A copy that cannot be read is none to go back to.
     assert create_app(database).test_client().get("/api/backup/copies").json["copies"] == []
+
+
+def test_answers_are_kept_for_the_latest_changes_and_no_more(database):
+    with database.connect() as db:
+        for number in range(MOST + 40):
+            keep_given(db, f"change-{number}", Given("PUT /x", 200, "{}"))
+        assert db.execute("SELECT COUNT(*) FROM answered").fetchone()[0] == MOST
+        assert given_answer(db, "change-39") is None
+        assert given_answer(db, f"change-{MOST + 39}") is not None

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from .jobs import now
 
-MOST = 2000
+MOST = 500
 """A sender that heard no answer tries again within seconds, or when it is back in reach."""
 SELECT = "SELECT address, status, body FROM answered WHERE change_id = :id"
 INSERT = """

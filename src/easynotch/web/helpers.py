@@ -48,6 +48,7 @@ LONG_S = 600.0
 LONG = ("export", "preview", "take-away", "plan", "cut", "yard", "backup", "import", "carry", "jobs", "making")
 """Parts of the addresses of what is made long."""
 GRACE_S = 1.0
+NICER = 5
 LOOK_S = 0.1
 """Between two looks at whether the answer is still wanted."""
 SCREEN = "HTTP_X_SCREEN"
@@ -369,6 +370,8 @@ def _help(application: Application, pipe: Connection, first: tuple[str, bytes]) 
     """Answer what comes through the pipe until it closes. Does not return."""
     signal.signal(signal.SIGCHLD, signal.SIG_DFL)
     signal.signal(signal.SIGALRM, signal.SIG_DFL)
+    # The process that listens and keeps goes first where there are fewer cores than work.
+    os.nice(NICER)
     _bound_memory()
     path, warm = first
     try:
