@@ -33,6 +33,7 @@ let asked = 0;
 /** Ask, or make a change under its number. */
 export async function call(method: string, path: string, body?: unknown, signal?: AbortSignal, change?: string): Promise<unknown> {
   let response: Response;
+  const kind = /^\/(work-out|sketch)/.exec(path)?.[0];
   try {
     response = await fetch(`/api${path}`, {
       method,
@@ -40,8 +41,8 @@ export async function call(method: string, path: string, body?: unknown, signal?
       headers: {
         ...(body === undefined ? {} : { "Content-Type": "application/json" }),
         ...(change === undefined ? {} : { "Idempotency-Key": change }),
-        // A newer question of this screen takes the place of one that is still being worked out.
-        ...(/^\/(work-out|sketch)/.test(path) ? { "X-Screen": `${screen} ${++asked}` } : {}),
+        // A newer question of this screen takes the place of an older one of the same kind.
+        ...(kind ? { "X-Screen": `${screen}${kind} ${++asked}` } : {}),
       },
       ...(signal ? { signal } : {}),
     });

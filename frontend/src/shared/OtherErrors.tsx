@@ -5,10 +5,12 @@ export function OtherErrors({ state, fields }: { state: WorkState; fields: RegEx
   const others = state.errors.filter((error) => !fields.test(error.path));
   if (others.length === 0) return null;
   return (
-    <ul className="other-errors" role="alert">
-      {others.map((error) => (
-        <li key={error.path}>{error.sentence}</li>
-      ))}
-    </ul>
+    <div role="alert">
+      <ul className="other-errors">
+        {others.map((error) => (
+          <li key={error.path}>{error.sentence}</li>
+        ))}
+      </ul>
+    </div>
   );
 }
