@@ -93,14 +93,20 @@ class Keeper {
 
   /** Take up what this tab, or one that was closed, left behind. */
   readonly start = async (): Promise<void> => {
+    // This tab's own at once: the first change made here would be written over them.
+    this.takeUp(entriesIn(keyOf(tab())));
     const open = await openTabs();
     const closed = storage.keys("outbox:").filter((key) => key !== keyOf(tab()) && !open.has(key.slice(keyOf("").length)));
-    const found = [keyOf(tab()), ...closed].flatMap(entriesIn);
+    const found = closed.flatMap(entriesIn);
     for (const key of closed) storage.remove(key);
+    this.takeUp(found);
+  };
+
+  private takeUp(found: readonly Entry[]): void {
     const known = new Set(this.box.entries.map((one) => one.id));
     this.put([...found.filter((one) => !known.has(one.id)), ...this.box.entries]);
     for (const entry of this.box.entries) void this.run(subjectOf(entry));
-  };
+  }
 
   private async run(subject: string): Promise<void> {
     if (this.running.has(subject)) return;

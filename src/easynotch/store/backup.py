@@ -6,7 +6,7 @@ codes never travel: they belong to this machine.
 
 import re
 import sqlite3
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from contextlib import closing, contextmanager
 from dataclasses import dataclass
 from pathlib import Path
@@ -20,6 +20,9 @@ from .database import FILE_NAME, Database, DatabaseRefused, migrations
 MAGIC = b"SQLite format 3\x00"
 SCHEMA = "SELECT type, name, sql FROM sqlite_master WHERE name NOT LIKE 'sqlite_%' ORDER BY type, name"
 TABLES = "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' ORDER BY name"
+CONTENT = """
+SELECT (SELECT COUNT(*) FROM job WHERE deleted_at IS NULL), (SELECT COUNT(*) FROM work WHERE deleted_at IS NULL)
+"""
 STAYS = ("device", "pairing_code", "wrong_code", "answered")
 """Tables of this machine alone."""
 COPY = re.compile(r"easy-notch-copy-(\d{4,})\.db")
@@ -222,11 +225,9 @@ def _number(file: Path) -> int:
 
 
 def _described(file: Path) -> Copy | None:
-    counted: Callable[[sqlite3.Connection, str], int] = lambda db, table: db.execute(  # noqa: E731
-        f"SELECT COUNT(*) FROM {table} WHERE deleted_at IS NULL"
-    ).fetchone()[0]
     try:
         with closing(sqlite3.connect(f"{file.resolve().as_uri()}?mode=ro", uri=True)) as db:
-            return Copy(_number(file), file.stat().st_mtime, counted(db, "job"), counted(db, "work"))
+            jobs, works = db.execute(CONTENT).fetchone()
+            return Copy(_number(file), file.stat().st_mtime, jobs, works)
     except (sqlite3.Error, OSError):
         return None

@@ -33,6 +33,7 @@ from ..store import (
     save_work,
     write_backup,
 )
+from ..store.backup import CONTENT
 from . import problem
 from .kept import JobPath, WordsQuery, WorkPath, answer, database, job_view, kept_database, limits_of_job, work_view
 from .models import JobView, WorkView
@@ -220,6 +221,5 @@ def _restored(put_back: Callable[[], None]) -> Response:
     except OSError:
         return problem.problem(507, problem.PLAIN.say(Message("problem.backup_full")))
     with database().read() as db:
-        jobs = db.execute("SELECT COUNT(*) FROM job WHERE deleted_at IS NULL").fetchone()[0]
-        works = db.execute("SELECT COUNT(*) FROM work WHERE deleted_at IS NULL").fetchone()[0]
+        jobs, works = db.execute(CONTENT).fetchone()
     return answer(RestoredView(jobs=jobs, works=works))

@@ -145,9 +145,7 @@ export function BenchPage() {
           </button>
         )}
         {bench.data && (
-          <button type="button" className="more" onClick={() => setDeleted(true)}>
-            {say("manage.show_deleted")}
-          </button>
+          <Button className="show-deleted" onClick={() => setDeleted(true)}>{say("manage.show_deleted")}</Button>
         )}
         {deleted && <DeletedList onClose={() => setDeleted(false)} />}
         {manage.removed && (
