@@ -59,7 +59,7 @@ export function Waiting() {
 /** Above what it is about, in the page's flow: it covers nothing that is worked with. */
 function Note({ children, act }: { children: ReactNode; act?: ReactNode }) {
   return (
-    <div className="banner look" role="alert">
+    <div className="banner look waiting-note" role="alert">
       <p>{children}</p>
       {act}
     </div>
