@@ -38,6 +38,7 @@ class Keeper {
   private box: Outbox = { entries: [], refused: [] };
   private readonly listeners = new Set<() => void>();
   private readonly kept = new Set<() => void>();
+  private missed = false;
   private readonly asked = new Map<string, Asked[]>();
   private readonly running = new Set<string>();
   private readonly wakes = new Map<string, () => void>();
@@ -53,6 +54,9 @@ class Keeper {
   /** Called whenever a change that an earlier page made was kept. */
   readonly onKept = (listener: () => void): (() => void) => {
     this.kept.add(listener);
+    // What was kept before anybody listened is told to the first who does.
+    if (this.missed) listener();
+    this.missed = false;
     return () => this.kept.delete(listener);
   };
 
@@ -151,6 +155,7 @@ class Keeper {
     if (asked) return;
     // Left by an earlier page: no field hears of it.
     if (refusal) this.set({ refused: [...this.box.refused, refusal] });
+    else if (this.kept.size === 0) this.missed = true;
     else for (const listener of this.kept) listener();
   }
 
