@@ -1,11 +1,13 @@
 """If these break, a change is lost and the screen says Saved, is made twice, or is shown to the wrong tab."""
 
+import contextlib
 import json
 import re
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Page, Route, expect
+from playwright.sync_api import APIResponse, Page, Route, expect
+from playwright.sync_api import Error as PlaywrightError
 
 from tests.browser.test_mark import boat_store
 from tests.browser.test_nothing_lost import commit
@@ -288,6 +290,35 @@ def test_settings_and_stock_changed_while_nobody_answers_are_kept_later_and_a_do
     expect(mine).to_have_count(0)
     rack = page.request.get("/api/rack?units=imperial").json()["boards"]
     assert not [one for one in rack if one["length"]["mm"] > 5000]
+
+
+def test_a_board_put_on_the_rack_while_the_first_plan_is_still_made_is_seen(page: Page) -> None:
+    held: list[tuple[Route, APIResponse]] = []
+
+    def hold_the_first(route: Route) -> None:
+        if held:
+            route.fallback()
+        else:
+            held.append((route, route.fetch()))
+
+    page.route(re.compile("/cut.*token="), hold_the_first)
+    boat_store(page)
+    station(page, "Cut")
+    page.get_by_role("button", name=re.compile("On hand")).click()
+    for label, text in (("Thickness", "1 1/2"), ("Depth", "9 1/4"), ("Length", "18'")):
+        page.get_by_label(label, exact=True).fill(text)
+        page.get_by_label(label, exact=True).press("Tab")
+    mine = page.locator(".rack-boards li").filter(has_text=re.compile("18’.0″"))
+    page.get_by_role("button", name="Put on the rack").click()
+    expect(mine).to_have_count(1)
+    # The plan that was asked for before knows nothing of the board.
+    route, before = held[0]
+    with contextlib.suppress(PlaywrightError):
+        route.fulfill(response=before)
+    expect(page.locator(".cut-looking")).to_have_count(0)
+    expect(mine).to_have_count(1)
+    mine.get_by_role("button", name="Gone").click()
+    expect(mine).to_have_count(0)
 
 
 def test_a_change_made_at_once_after_a_reload_is_not_written_over_one_that_waits(page: Page) -> None:

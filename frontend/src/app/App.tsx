@@ -1,7 +1,7 @@
 import CssBaseline from "@mui/material/CssBaseline";
 import GlobalStyles from "@mui/material/GlobalStyles";
 import { ThemeProvider } from "@mui/material/styles";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClientProvider } from "@tanstack/react-query";
 import { lazy, Suspense, useMemo, useState, type ReactNode } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { Unreachable } from "../api/client";
@@ -10,6 +10,7 @@ import { WorkFrame } from "./WorkFrame";
 import { NotFound } from "./NotFound";
 import { PreferencesProvider, usePreferences } from "./preferences";
 import { useWords } from "../words/words";
+import { FreshQueryClient } from "./queries";
 import { inkProperties, themeOf } from "./theme";
 
 // Rarely opened: a chunk of their own keeps the first screen light.
@@ -42,7 +43,7 @@ function Fetching() {
 export function App() {
   const [queries] = useState(
     () =>
-      new QueryClient({
+      new FreshQueryClient({
         defaultOptions: {
           queries: {
             networkMode: "always",
