@@ -28,7 +28,7 @@ from easynotch.core.stairs import (
     stringer_places,
     stringers,
 )
-from easynotch.core.stairs.at_header import hanger, lowest_point
+from easynotch.core.stairs.members.header_pieces import hanger, lowest_point
 from easynotch.core.tape import Tape, Units
 from easynotch.core.terms import Length, Volume
 from easynotch.drawing import draw_stair, draw_stair_plan

@@ -24,7 +24,7 @@ from easynotch.core.roofs import (
     over_hip_ends,
     working_of,
 )
-from easynotch.core.roofs.proud import check_proud
+from easynotch.core.roofs.report.proud import check_proud
 from easynotch.core.rules import Dialect, Words
 from easynotch.core.solid import Frame, Vector, as_manifold, overlaps
 from easynotch.core.tape import Tape, Units

@@ -27,10 +27,10 @@ from easynotch.core.roofs import (
     with_angle,
     with_side,
 )
-from easynotch.core.roofs.checks import LEAST_CONTACT
-from easynotch.core.roofs.hips import hip_member
-from easynotch.core.roofs.outline_heads import arrange
-from easynotch.core.roofs.stick_members import stick_member
+from easynotch.core.roofs.members.hip_and_ridge_members import stick_member
+from easynotch.core.roofs.members.hips import hip_member
+from easynotch.core.roofs.plan.head_order import arrange
+from easynotch.core.roofs.report.checks import LEAST_CONTACT
 from easynotch.core.solid import Vector, describe, dry_fit, overlaps
 from easynotch.core.solid.mesh import as_manifold
 from easynotch.core.tape import read_pitch

@@ -8,8 +8,8 @@ from hypothesis import Phase, assume, given, settings
 from hypothesis import strategies as st
 
 from easynotch.core.roofs import FirstBay, RoofError, frame_roof, lay_out_roof, set_out
-from easynotch.core.roofs.outline_facts import check_outline_roof
-from easynotch.core.roofs.setting_out import bays_between
+from easynotch.core.roofs.model.setting_out import bays_between
+from easynotch.core.roofs.report.outline_facts import check_outline_roof
 from easynotch.exchange import read_job, worked_out
 from tests.core.test_bench import roof
 from tests.roofs import outlines, roofs

@@ -47,7 +47,7 @@ from easynotch.core.stairs import (
     split,
     stringers,
 )
-from easynotch.core.stairs.at_header import lowest_point
+from easynotch.core.stairs.members.header_pieces import lowest_point
 from easynotch.core.tape import Tape, Units
 from easynotch.core.terms import Bound, Level
 from easynotch.core.tools import drift

@@ -4,36 +4,18 @@ World of a roof: x along the ridge from the framing's first end, y across from t
 plate tops. Source of the method: ``trade.md`` 5.
 """
 
-from .bays import clear_bays
-from .bevels import Bevel, Datum, bevels_of, distinct_hips, hips_of
-from .boards import lookout_places
-from .chalk import ChalkLine, chalk_line
-from .checks import check_roof
-from .facts import facts_of
-from .fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
-from .framing import Framing, Piece, frame_roof, standing_on, station
-from .hip_check import HipCheck, JackMark, hip_check, jack_marks
-from .hip_plan import hip_plan
-from .hips import corners, hip_drop, jack_step
-from .layout import Leg, RoofLayout, lay_out_roof, notch_alternatives, notch_choices
-from .master import MasterLine, MasterPattern, master_patterns
-from .notch import NotchSizes, size_notch
-from .outline import (
-    OutlineRoof,
-    Region,
-    Seam,
-    angles,
-    check_outline,
-    lay_out_outline,
-    offset,
-)
-from .outline_edit import regular, with_angle, with_side
-from .outline_rafters import plain_rafter
-from .planes import Slope, meet
-from .proud import bottom_edge, over_hip_ends
-from .rafter import beam_top, purlin_place, rafter
-from .ridge import ridge_top, ridge_y
-from .roof import (
+from .framing.frame import frame_roof
+from .framing.pieces import Framing, Piece, standing_on, station
+from .members.bays import clear_bays
+from .members.boards import lookout_places
+from .members.fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
+from .members.hips import corners, hip_drop, jack_step
+from .members.outline_rafters import plain_rafter
+from .members.rafter import beam_top, purlin_place, rafter
+from .members.ridge import ridge_top, ridge_y
+from .members.under_ridge import Pocket, beam_pocket
+from .model.notch import NotchSizes, size_notch
+from .model.roof import (
     Blocking,
     BlockKind,
     Boards,
@@ -66,12 +48,23 @@ from .roof import (
     Timber,
     UpperEnd,
 )
-from .setting_out import FirstBay, From, SettingOut, last_bay_options, set_out
-from .square_tail import square_tail_corner
-from .taped import Move, Taped, check_taped, marked_to, moves_of
-from .to_ridge import pitch_for_ridge
-from .under_ridge import Pocket, beam_pocket
-from .working import working_of
+from .model.setting_out import FirstBay, From, SettingOut, last_bay_options, set_out
+from .plan.hip_plan import hip_plan
+from .plan.layout import Leg, RoofLayout, lay_out_roof, notch_alternatives, notch_choices
+from .plan.outline import OutlineRoof, Region, Seam, angles, check_outline, lay_out_outline, offset
+from .plan.outline_edit import regular, with_angle, with_side
+from .planes.planes import Slope, meet
+from .report.bevels import Bevel, Datum, bevels_of, distinct_hips, hips_of
+from .report.chalk import ChalkLine, chalk_line
+from .report.checks import check_roof
+from .report.facts import facts_of
+from .report.hip_check import HipCheck, JackMark, hip_check, jack_marks
+from .report.master_pattern import MasterLine, MasterPattern, master_patterns
+from .report.pitch_for_ridge import pitch_for_ridge
+from .report.proud import bottom_edge, over_hip_ends
+from .report.square_tail import square_tail_corner
+from .report.taped_length import Move, Taped, check_taped, marked_to, moves_of
+from .report.working import working_of
 
 __all__ = [
     "Bevel",

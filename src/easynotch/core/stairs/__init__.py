@@ -4,15 +4,20 @@ World of a flight: x level from the header's face towards the foot, y across the
 framing above. Source of the method: ``trade.md`` 4.
 """
 
-from .around_checks import around_checks, headroom, platform_checks, prefixed
-from .around_facts import around_facts, stair_facts
-from .below import footing_plan
-from .built import Mend, Survey, TreadMend, survey_built
-from .candidates import Candidate, riser_candidates
-from .checks import check_flight
-from .facts import facts_of, throat
-from .feet import AnchorPlan, anchor_plan
-from .flight import (
+from .framing.framing import FlightFraming, Piece, frame_flight, frame_stair
+from .framing.supports import supports
+from .layout.landing_loop import Landing, Round
+from .layout.layout import Layout, lay_out, riser_count
+from .layout.places import spacer, stringer_count, stringer_places
+from .members.foot_support import footing_plan
+from .members.guard import GuardLayout, guard_layout, opening_under, post_line
+from .members.housed_strings import StringHead, Template, housing_room, string_head, strings_alone, template_of
+from .members.kicker import AnchorPlan, anchor_plan
+from .members.platform import TwoFlights, moved, split, straight_down
+from .members.slab import SlabPlan, slab_plan
+from .members.stringer import stringers
+from .members.treads import rows
+from .model.flight import (
     Boards,
     Flight,
     FlightError,
@@ -25,21 +30,8 @@ from .flight import (
     Section,
     Tread,
 )
-from .framing import FlightFraming, Piece, frame_flight, frame_stair
-from .ground import Ground, Reading, Side
-from .guard import GuardLayout, guard_layout, opening_under, post_line
-from .housed import StringHead, Template, housing_room, string_head, strings_alone, template_of
-from .landing_loop import Landing, Round
-from .layout import Layout, lay_out, riser_count
-from .order import order_of_work
-from .places import spacer, stringer_count, stringer_places
-from .platform import TwoFlights, moved, split, straight_down
-from .slab import SlabPlan, slab_plan
-from .stair_working import flight_working, stair_working
-from .steps import rows
-from .stringer import stringers
-from .supports import supports
-from .surroundings import (
+from .model.ground import Ground, Reading, Side
+from .model.surroundings import (
     Anchors,
     Balusters,
     Built,
@@ -60,6 +52,14 @@ from .surroundings import (
     TopLanding,
     Turn,
 )
+from .report.built_survey import Mend, Survey, TreadMend, survey_built
+from .report.candidates import Candidate, riser_candidates
+from .report.checks import check_flight
+from .report.facts import facts_of, throat
+from .report.order_of_work import order_of_work
+from .report.stair_working import flight_working, stair_working
+from .report.surroundings_checks import around_checks, headroom, platform_checks, prefixed
+from .report.surroundings_facts import around_facts, stair_facts
 
 __all__ = [
     "AnchorPlan",

@@ -1,0 +1,183 @@
+"""The framing of a roof with hipped ends: every piece with its places, and the faces it touches."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from ...solid import Face, Frame, MateFace, Member, Plane, Touch, member_face
+from ..members.dummies import dummies
+from ..members.hips import (
+    Corner,
+    check_hips,
+    common_stations,
+    corners,
+    end_common,
+    hip_member,
+    jack_member,
+    jack_place,
+    jack_runs,
+    king_stations,
+    side_rafter,
+)
+from ..members.mating_faces import faces_in, plate_top, plates_under, wall_face
+from ..members.ridge import fascia_member, ridge_member
+from ..model.setting_out import SettingOut
+from ..plan.hip_heads import heads_of, on_ridge
+from ..plan.layout import Leg, RoofLayout
+from .pieces import Framing, Piece, near, ridge_side, standing_on, station
+
+
+def frame_hips(layout: RoofLayout) -> Framing:
+    """Frame a roof with one hipped end or two.
+
+    Raises:
+        RoofError: what hips are not worked out for yet.
+    """
+    check_hips(layout)
+    commons, kings = common_stations(layout), king_stations(layout)
+    pieces = [
+        *_on_both_sides(layout, commons, "common", "common"),
+        # Without commons between them the kings are the roof's commons.
+        *_on_both_sides(layout, kings, "king_common", "king_common" if commons else "common"),
+    ]
+    ends = [leg for leg in layout.ends if leg is not None]
+    pieces.append(_piece([end_common(layout, end) for end in ends]))
+    at = corners(layout)
+    hips = [hip_member(layout, corner) for corner in at]
+    pieces += [_piece([one for one in hips if one.id == name]) for name in dict.fromkeys(one.id for one in hips)]
+    pieces += _jacks(layout, at)
+    ridge = ridge_member(layout)
+    fascias = [one for leg in (*layout.legs, *ends) if (one := fascia_member(layout, leg.slope))]
+    touches = tuple(_touches(layout, pieces, at, ridge, fascias))
+    boards = [Piece(one, (one.placement,)) for one in ([ridge] if ridge else []) + fascias]
+    if layout.roof.hip is not None and layout.roof.hip.dummies:
+        boards += [Piece(one, ()) for one in dummies(hips[0])]
+    places = tuple(sorted((*commons, *kings)))
+    return Framing(
+        (*pieces, *boards), SettingOut(places, layout.roof.rafter.thickness, layout.roof.plan.length), touches
+    )
+
+
+def _on_both_sides(layout: RoofLayout, places: list[float], member_id: str, role: str) -> list[Piece]:
+    if not places:
+        return []
+    first = side_rafter(layout, layout.legs[0], places[0], member_id=member_id, role=role)
+    frames = tuple(leg.slope.frame(station(layout, leg, place), leg.run) for leg in layout.legs for place in places)
+    return [Piece(replace(first, count=len(frames)), frames)]
+
+
+def _piece(alike: list[Member]) -> Piece:
+    """Members that are alike as one piece."""
+    return Piece(replace(alike[0], count=len(alike)), tuple(one.placement for one in alike))
+
+
+def _jacks(layout: RoofLayout, at: list[Corner]) -> list[Piece]:
+    """Jacks by their run and hand: one of each is worked out, the others stand like it."""
+    made: dict[str, tuple[Member, list[Frame]]] = {}
+    for number, run in enumerate(jack_runs(layout), 1):
+        for corner in at:
+            for on_end in (False, True):
+                place = jack_place(corner, run, on_end=on_end)
+                name = f"jack_{number}_{place.hand}"
+                if name not in made:
+                    made[name] = (jack_member(layout, corner, place, plan_run=run, member_id=name), [])
+                made[name][1].append(place.frame)
+    return [Piece(replace(member, count=len(frames)), tuple(frames)) for member, frames in made.values()]
+
+
+def _touches(
+    layout: RoofLayout, pieces: list[Piece], at: list[Corner], ridge: Member | None, fascias: list[Member]
+) -> Iterator[Touch]:
+    """Every distinct piece once, where its first one stands: all others stand like it or mirrored."""
+    by_slope = {one.id.removeprefix("fascia_"): one for one in fascias}
+    legs = [*layout.legs, *(end for end in layout.ends if end is not None)]
+    kings = "king_common" if any(piece.member.id == "king_common" for piece in pieces) else "common"
+    standing = [
+        replace(piece.member, placement=frame)
+        for piece in pieces if piece.member.id in (kings, "end_common") for frame in piece.frames
+    ] + ([ridge] if ridge else [])  # fmt: skip
+    seen: set[str] = set()
+    for leg in legs:
+        for piece in pieces:
+            member = standing_on(leg, piece)
+            if member is None or member.id in seen:
+                continue
+            seen.add(member.id)
+            name = member.id
+            yield Touch(f"{name}.seat", member, "seat", plate_top(layout, leg))
+            yield Touch(f"{name}.heel", member, "heel", wall_face(layout, leg, 0.0, 0.0))
+            if leg.slope.id in by_slope:
+                yield Touch(f"{name}.tail", member, "tail", _fascia_face(by_slope[leg.slope.id], leg))
+            if member.role in ("common", "king_common") and ridge is not None:
+                yield Touch(f"{name}.head", member, "head", ridge_side(ridge, leg))
+            if member.role == "end_common":
+                # Into commons the ridge's end and the king commons' faces beside it are one plane.
+                yield from _against(name, member, "head", standing)
+            if member.role == "jack":
+                yield Touch(f"{name}.cheek", member, "head", _hip_side(layout, member, leg, at))
+    shown: set[str] = set()
+    for corner in at:
+        hip = hip_member(layout, corner)
+        if hip.id not in shown:
+            shown.add(hip.id)
+            yield from _hip_touches(layout, corner, hip, (ridge, standing), by_slope)
+
+
+def _fascia_face(fascia: Member, leg: Leg) -> MateFace:
+    return member_face(fascia, Face.NEAR if near(fascia, leg) else Face.FAR)
+
+
+def _hip_side(layout: RoofLayout, jack: Member, leg: Leg, at: list[Corner]) -> MateFace:
+    """The side of the hip a jack leans on: of the corner its cheek points to."""
+    cheek = next(cut for cut in jack.cut_planes if cut.id == "head")
+    outward = jack.placement.plane_to_world(cheek.plane)
+    corner = min(
+        (one for one in at if leg in (one.side, one.end)),
+        key=lambda one: abs(outward.above(one.at)) + (0.0 if abs(outward.normal.dot(one.way)) < 1e-9 else 1e9),
+    )
+    hip = hip_member(layout, corner)
+    return member_face(hip, Face.FAR if hip.placement.z.dot(outward.normal) < 0 else Face.NEAR)
+
+
+def _against(name: str, member: Member, cut_id: str, standing: list[Member]) -> Iterator[Touch]:
+    """A cut against the faces of kings, end common and ridge that lie in its plane."""
+    sawn = next((cut.plane for cut in member.cut_planes if cut.id == cut_id), None)
+    if sawn is None:
+        return
+    plane = member.placement.plane_to_world(sawn)
+    mate = faces_in(Plane(plane.normal * -1.0, -plane.offset), [one for one in standing if one.id != member.id])
+    if mate is not None:
+        yield Touch(f"{name}.{cut_id}", member, cut_id, mate)
+
+
+def _head_touches(
+    layout: RoofLayout, corner: Corner, hip: Member, ridge: Member | None, standing: list[Member]
+) -> Iterator[Touch]:
+    """A hip's head: in the corner of king and end common, on the ridge alone, or between ridge and king common."""
+    heads = heads_of(layout.roof)
+    if on_ridge(layout.roof) and ridge is not None:
+        cheek = "head" if heads.end_nose is None else "head_side"
+        yield Touch(f"{hip.id}.{cheek}", hip, cheek, ridge_side(ridge, corner.side))
+    else:
+        yield from _against(hip.id, hip, "head_side", standing)
+    if heads.end_nose is not None:
+        yield from _against(hip.id, hip, "head", standing)
+
+
+def _hip_touches(
+    layout: RoofLayout,
+    corner: Corner,
+    hip: Member,
+    heads: tuple[Member | None, list[Member]],
+    by_slope: dict[str, Member],
+) -> Iterator[Touch]:
+    """A hip: its nose in the corner of king and end common, its V over the plates, its tail on both fascias."""
+    name = hip.id
+    yield from _head_touches(layout, corner, hip, *heads)
+    yield Touch(f"{name}.seat", hip, "seat", plates_under(layout, (corner.side, corner.end)))
+    cuts = {cut.id for cut in hip.cut_planes}
+    for cut_id, leg in (("heel", corner.end), ("heel_side", corner.side)):
+        if "heel_side" in cuts:
+            yield Touch(f"{name}.{cut_id}", hip, cut_id, wall_face(layout, leg, 0.0, 0.0))
+    for cut_id, leg in (("tail", corner.end), ("tail_side", corner.side)):
+        if leg.slope.id in by_slope:
+            yield Touch(f"{name}.{cut_id}", hip, cut_id, _fascia_face(by_slope[leg.slope.id], leg))

@@ -1,0 +1,54 @@
+"""Members that are sawn alike are one piece with many places, and have one name."""
+
+from dataclasses import replace
+
+from ...solid import Member
+from .pieces import Piece
+
+
+def alike(members: list[Member]) -> list[Piece]:
+    """Members of one kind as pieces: those whose sawn planes are the same are one piece with many places."""
+    groups: dict[tuple[object, ...], list[Member]] = {}
+    for member in members:
+        groups.setdefault(signature(member), []).append(member)
+    found = list(groups.values())
+    names = _names([group[0] for group in found])
+    return [
+        Piece(replace(group[0], id=name, count=len(group)), tuple(one.placement for one in group))
+        for name, group in zip(names, found, strict=True)
+    ]
+
+
+def signature(member: Member) -> tuple[object, ...]:
+    """What two members share that are sawn alike: their planes, in whatever order they were worked out."""
+    planes = sorted(
+        tuple(round(value, 4) + 0.0 for value in (
+            cut.plane.normal.x, cut.plane.normal.y, cut.plane.normal.z, cut.plane.offset / 10))
+        for cut in member.cut_planes
+    )  # fmt: skip
+    return member.role, member.hand, tuple(planes)
+
+
+def _names(members: list[Member]) -> list[str]:
+    """Commons, hips, ridges and posts are numbered where they differ; jacks by their run, left and right of one run
+    under one number, the longest first.
+    """
+    runs = sorted({round(one.lengths["plan_run"], 3) for one in members if one.role == "jack"}, reverse=True)
+    names, seen, taken = [], {}, set()  # type: ignore[var-annotated]
+    for member in members:
+        kind = member.id.rsplit("_", 1)[0] if member.role == "king_post" else member.id
+        kind = "king_post" if member.role == "king_post" else kind
+        if member.role == "jack":
+            name = f"jack_{runs.index(round(member.lengths['plan_run'], 3)) + 1}_{member.hand}"
+            extra = len(runs)
+            while name in taken:
+                # Another slope's jack of the same run: pitches differ.
+                extra += 1
+                name = f"jack_{extra}_{member.hand}"
+        else:
+            seen[kind] = seen.get(kind, 0) + 1
+            alone = sum(one.role == member.role for one in members) == 1
+            name = kind if alone else f"{kind}_{seen[kind]}"
+        taken.add(name)
+        names.append(name)
+    return names

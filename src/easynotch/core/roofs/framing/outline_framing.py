@@ -1,0 +1,79 @@
+"""The framing of a roof over an outline: rafters along every eave, sticks under every seam, fascias round it."""
+
+from ...terms import message
+from ..members.dummies import dummies
+from ..members.hip_and_ridge_members import stick_member
+from ..members.outline_fascias import fascias, refuse_lost_eaves
+from ..members.outline_rafters import Standing, framing_ends, rafters_of
+from ..model.roof import RoofError, Tail
+from ..model.setting_out import SettingOut
+from ..plan.head_order import arrange
+from ..plan.layout import RoofLayout
+from ..plan.seam_sections import outline_of, post_member, stock_of
+from .identical_pieces import alike, signature
+from .outline_touches import Mates, rafter_touches, stick_touches
+from .pieces import Framing, Piece
+
+
+def frame_outline(layout: RoofLayout) -> Framing:
+    """Frame a roof over an outline.
+
+    Raises:
+        RoofError: what outlines are not worked out for yet.
+    """
+    _refuse(layout)
+    roof = outline_of(layout)
+    arranged = arrange(layout)
+    sticks = [(plan, stick_member(layout, plan)) for plan in arranged.sticks]
+    posts = [(post, post_member(post)) for post in arranged.posts]
+    rafters = [
+        one
+        for leg, region in zip(layout.legs, roof.regions, strict=True)
+        for one in rafters_of(layout, leg, region, arranged)
+    ]
+    along = fascias(layout)
+    # Commons first, the longest the pattern; then jacks as they are numbered, left beside right.
+    standing = sorted(alike([one.member for one in rafters]), key=_in_order)
+    mates = Mates(sticks, list(zip(arranged.post_prints(), [member for _, member in posts], strict=True)))
+    touches = (
+        *stick_touches(layout, sticks, mates, along),
+        *rafter_touches(layout, _first_of_each(rafters, standing), mates, along),
+    )
+    placed = [
+        *standing,
+        *alike([member for plan, member in sticks if plan.seam.corner is not None]),
+        *alike([member for plan, member in sticks if plan.seam.corner is None]),
+        *alike([member for _, member in posts]),
+        *(Piece(one, (one.placement,)) for _, one in along),
+    ]
+    if layout.roof.hip is not None and layout.roof.hip.dummies:
+        longest = max(
+            (stick for plan, stick in sticks if plan.seam.corner is not None), key=lambda hip: hip.lengths["overall"]
+        )
+        placed += [Piece(one, ()) for one in dummies(longest)]
+    low, high = framing_ends(layout, layout.legs[0].slope)
+    stations = sorted(one.station - low for one in rafters if one.leg is layout.legs[0])
+    out = SettingOut(tuple(stations), layout.roof.rafter.thickness, high - low)
+    return Framing(tuple(placed), out, touches)
+
+
+def _in_order(piece: Piece) -> tuple[int, float, str]:
+    member = piece.member
+    order = {"jack": 1, "hung": 2}
+    return order.get(member.role, 0), -member.lengths["plan_run"], member.id
+
+
+def _refuse(layout: RoofLayout) -> None:
+    if layout.roof.eaves.tail is Tail.PROFILE:
+        raise RoofError("eaves.tail", message("error.roof_hip_profile"))
+    refuse_lost_eaves(layout)
+    for seam in outline_of(layout).seams:
+        stock_of(layout, seam)
+
+
+def _first_of_each(rafters: list[Standing], pieces: list[Piece]) -> list[tuple[str, Standing]]:
+    names = {signature(piece.member): piece.member.id for piece in pieces}
+    found: dict[str, Standing] = {}
+    for one in rafters:
+        found.setdefault(names[signature(one.member)], one)
+    return list(found.items())

@@ -1,0 +1,134 @@
+"""Hips and ridges of an outline as members: their ends as they were arranged in plan, their seats, tails and tops."""
+
+from math import hypot
+
+from ...solid import CutPlane, Frame, Member, PlaneRow, Removal, Theory, Vector, removal
+from ..model.roof import KeepPlanes
+from ..plan.head_order import StickPlan, ends_of
+from ..plan.layout import RoofLayout
+from ..plan.outline import Seam
+from ..plan.seam_sections import keeps, outline_of, set_down, stock_of
+from ..planes.planes import UP, Slope
+from .rafter import along_centre, long_point, tail_rows
+
+DOWN = Vector(0.0, 0.0, -1.0)
+ON_LINE = 1e-3
+"""mm: a hip that starts farther from a wall's bearing line starts over another wall."""
+PROUD = 1e-6
+"""mm: what stands less above a roof plane does not."""
+
+
+def stick_member(layout: RoofLayout, plan: StickPlan) -> Member:
+    """A hip or a ridge of an outline."""
+    return _ridge(layout, plan) if plan.seam.corner is None else _hip(layout, plan)
+
+
+def _frame(layout: RoofLayout, seam: Seam) -> Frame:
+    down, shift = set_down(layout, seam)
+    top = seam.high + seam.side(seam.first) * shift - UP * down
+    return Frame.along(top, seam.way * -1.0 - UP * seam.rate, seam.way * seam.rate - UP)
+
+
+def _ends(plan: StickPlan, frame: Frame, kind: str) -> list[Removal]:
+    return [removal(frame, (name, kind, side.at, side.normal)) for name, side in ends_of(plan, kind)]
+
+
+def _clips(layout: RoofLayout, plan: StickPlan, frame: Frame) -> list[Removal]:
+    """Where a stick runs on past its node, its top is cut off in the planes of the slopes it comes into."""
+    rate, made = plan.seam.rate, []
+    tops = [
+        point + UP * (frame.origin.z + rate * (point - frame.origin).dot(plan.seam.way))
+        for point in plan.print_.corners
+    ]
+    for region in outline_of(layout).regions:
+        slope = region.slope
+        if slope in (plan.seam.first, plan.seam.second):
+            continue
+        if max(slope.plane.above(point) for point in tops) > PROUD:
+            made.append(Removal((CutPlane(f"clip_{slope.id}", "clip", frame.plane_to_local(slope.plane)),)))
+    return made
+
+
+def _hip(layout: RoofLayout, plan: StickPlan) -> Member:
+    """A hip: its head against a post or cut in turn, V over the plates' corner, tail on both fascias."""
+    seam = plan.seam
+    stock, rate, frame = stock_of(layout, seam), seam.rate, _frame(layout, seam)
+    rows = [*_ends(plan, frame, "head"), *_clips(layout, plan, frame), _notch(layout, seam, frame)]
+    for number, slope in enumerate((seam.first, seam.second)):
+        suffix = "" if number == 0 else "_side"
+        for planes in tail_rows(layout, slope):
+            rows.append(
+                slope.removal(frame, 0.0, *((f"{name}{suffix}", role, at, out) for name, role, at, out in planes))
+            )
+    if keeps(layout, seam) is KeepPlanes.BACK:
+        rows += [
+            Removal((CutPlane(f"backing{name}", "backing", frame.plane_to_local(slope.plane)),))
+            for name, slope in (("", seam.first), ("_side", seam.second))
+        ]
+    removals = tuple(rows)
+    plate = seam.run * hypot(1.0, rate)
+    unit = 1.0 / seam.first.inward.dot(seam.way)
+    heads = [cut.plane for one in removals for cut in one.planes if cut.role == "head"]
+    head = max(along_centre(plane) for plane in heads)
+    tails = [cut.plane for one in removals for cut in one.planes if cut.role == "tail"]
+    foot = min(along_centre(plane) for plane in tails)
+    spread = stock.depth * (rate + 1.0) + stock.thickness * 8 + 10.0
+    return Member(
+        "hip", "hip", stock, frame, removals,
+        reach=(min(head, 0.0) - spread, max(foot, plate) + spread + 400.0),
+        zero=long_point(removals, stock),
+        lengths={
+            "theoretical": plate, "plan_run": seam.run, "head_to_plate": plate - head, "tail": foot - plate,
+            "overall": foot - head,
+        },
+        theory=Theory(plate, plate + layout.out_of(seam.first) * unit * hypot(1.0, rate), unit),
+    )  # fmt: skip
+
+
+def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
+    """Over the plates' corner: a V, or square where the corner is clipped."""
+    corner = seam.corner
+    assert corner is not None
+    seat: PlaneRow = ("seat", "seat", corner, DOWN)
+    walls = [slope for slope in _both(seam) if abs((corner - slope.at(0.0, 0.0, corner.z)).dot(slope.inward)) < ON_LINE]
+    if len(walls) == 1:
+        # Beside the corner, where plates are raised: it bears on that one wall.
+        name = "heel" if walls[0] is seam.first else "heel_side"
+        return removal(frame, (name, "heel", corner, walls[0].inward), seat)
+    if keeps(layout, seam) is KeepPlanes.CORNER:
+        # As wide as the hip, or as it was cut: both walls run away from the corner by their own angle to it.
+        spread = sum(abs(UP.cross(seam.way).dot(slope.along) / seam.way.dot(slope.along)) for slope in _both(seam))
+        assert layout.roof.hip is not None
+        clipped = corner + seam.way * (layout.roof.hip.clipped_face / spread)
+        return removal(frame, ("clipped", "heel", clipped, seam.way), seat)
+    if layout.roof.hip is not None and layout.roof.hip.heel == "square":
+        return removal(frame, ("square", "heel", corner, seam.way), seat)
+    heels: list[PlaneRow] = [
+        ("heel", "heel", corner, seam.first.inward),
+        ("heel_side", "heel", corner, seam.second.inward),
+    ]
+    _, shift = set_down(layout, seam)
+    if shift and min(seam.fall(slope) for slope in _both(seam)) <= 0:
+        # Leaning out over a wall's end it stands wholly to one side of the corner: one wall alone stops it.
+        off = seam.side(seam.first) * shift
+        heels = [min(heels, key=lambda heel: off.dot(heel[3]) / seam.way.dot(heel[3]))]
+    return removal(frame, *heels, seat)
+
+
+def _both(seam: Seam) -> tuple[Slope, Slope]:
+    return seam.first, seam.second
+
+
+def _ridge(layout: RoofLayout, plan: StickPlan) -> Member:
+    """A ridge, level or climbing, between what stands at its two ends."""
+    seam = plan.seam
+    stock, rate, frame = stock_of(layout, seam), seam.rate, _frame(layout, seam)
+    heads, ends = _ends(plan, frame, "head"), _ends(plan, frame, "end")
+    removals = (*heads, *ends, *_clips(layout, plan, frame))
+    starts = max(along_centre(one.planes[0].plane) for one in heads)
+    stops = min(along_centre(one.planes[0].plane) for one in ends)
+    spread = (stock.depth + 4 * stock.thickness) * (abs(rate) + 1.0) + 10.0
+    return Member(
+        "ridge", "ridge", stock, frame, removals, reach=(min(starts, 0.0) - spread, stops + spread),
+        zero=long_point(removals, stock), lengths={"overall": stops - starts},
+    )  # fmt: skip

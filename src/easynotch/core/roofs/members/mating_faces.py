@@ -1,0 +1,68 @@
+"""What a cut leans on, as it really stands: supports with ends, and the faces of pieces that lie in the cut's plane."""
+
+from collections.abc import Iterable
+
+from ...solid import Face, MateFace, Member, Plane, Vector, member_face, sawn_face, support_face, together
+from ..plan.layout import Leg, RoofLayout
+
+ONE = 1e-6
+"""mm, and of a unit normal: planes this near are one."""
+WALL = 2400.0
+"""mm: how far a wall's face reaches down."""
+
+
+def faces_in(plane: Plane, members: Iterable[Member]) -> MateFace | None:
+    """Every wide and every sawn face of pieces that looks out of a plane, or None where there is none.
+
+    Args:
+        plane: in the world, its normal the way the faces look.
+        members: the pieces a plan lets a cut lean on, in their places.
+    """
+    found = []
+    for member in members:
+        half, frame = member.stock.thickness / 2, member.placement
+        for face, side in ((Face.NEAR, -1.0), (Face.FAR, 1.0)):
+            if _same(plane, frame.plane_to_world(Plane(Vector(0.0, 0.0, side), half))):
+                found.append(member_face(member, face))
+        for cut in member.cut_planes:
+            if _same(plane, frame.plane_to_world(cut.plane)):
+                found.append(sawn_face(member, cut.id))
+    return together(*found) if found else None
+
+
+def _same(plane: Plane, other: Plane) -> bool:
+    return (plane.normal - other.normal).length < ONE and abs(plane.offset - other.offset) < ONE * 1e3
+
+
+def plate_top(layout: RoofLayout, leg: Leg) -> MateFace:
+    """The top of plate and sheathing under an eave."""
+    return strip(layout, leg, 0.0, layout.roof.plan.plate + layout.roof.plan.sheathing, leg.slope.plate)
+
+
+def plates_under(layout: RoofLayout, legs: Iterable[Leg]) -> MateFace:
+    """The tops of several plates: of the two a hip stands over."""
+    return together(*(plate_top(layout, leg) for leg in legs))
+
+
+def strip(layout: RoofLayout, leg: Leg, near: float, far: float, level: float) -> MateFace:
+    """A level face along an eave as long as its wall, from one distance inward to another."""
+    return _along(layout, leg, (near, level), (far, level))
+
+
+def wall_face(layout: RoofLayout, leg: Leg, inward: float, top: float, bottom: float | None = None) -> MateFace:
+    """A plumb face looking back at the eave, as long as its wall, from a height down to another or to the ground."""
+    return _along(layout, leg, (inward, top - WALL if bottom is None else bottom), (inward, top))
+
+
+def _along(layout: RoofLayout, leg: Leg, first: tuple[float, float], second: tuple[float, float]) -> MateFace:
+    """The face between two lines along a wall, each so far inward and so high."""
+    low, high = _wall_ends(layout, leg)
+    return support_face(
+        leg.slope.at(low, *first), leg.slope.at(high, *first), leg.slope.at(high, *second), leg.slope.at(low, *second)
+    )
+
+
+def _wall_ends(layout: RoofLayout, leg: Leg) -> tuple[float, float]:
+    """A wall reaches over its sheathing at both ends."""
+    over = layout.roof.plan.sheathing
+    return -over, leg.slope.length + over

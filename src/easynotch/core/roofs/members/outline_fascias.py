@@ -1,0 +1,93 @@
+"""Fascias round an outline, mitred with their neighbours."""
+
+from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector
+from ...terms import Count, message
+from ..model.roof import RoofError, Tail
+from ..plan.layout import Leg, RoofLayout
+from ..plan.outline import TINY, offset
+from ..plan.seam_sections import outline_of
+from ..planes.planes import UP
+
+
+def fascias(layout: RoofLayout) -> list[tuple[Leg, Member]]:
+    """A fascia along every eave, mitred with its neighbours in the plumb plane both eaves' corners share."""
+    roof, eaves = outline_of(layout), layout.roof.eaves
+    if eaves.fascia <= 0:
+        return []
+    outs = _outs(layout)
+    outer = offset(roof, outs)
+    made = []
+    slopes = {leg.slope.start: leg for leg in layout.legs}
+    count = len(roof.corners)
+    for number in range(count):
+        leg = slopes.get(roof.corners[number])
+        if leg is None:
+            continue
+        after = (number + 1) % count
+        made.append((leg, _fascia(layout, leg, outs[number], (
+            _mitre(roof.corners, outer, number),
+            _mitre(roof.corners, outer, after),
+        ))))  # fmt: skip
+    return made
+
+
+def refuse_lost_eaves(layout: RoofLayout) -> None:
+    """Refuse an overhang at which an eave is gone: gables that lean towards each other meet before it.
+
+    Raises:
+        RoofError: at the overhang.
+    """
+    roof = outline_of(layout)
+    outer = offset(roof, _outs(layout))
+    slopes = {leg.slope.start: leg.slope for leg in layout.legs}
+    for number, corner in enumerate(roof.corners):
+        slope = slopes.get(corner)
+        if slope is None:
+            continue
+        (a, b), (c, d) = outer[number], outer[(number + 1) % len(outer)]
+        if Vector(c - a, d - b, 0.0).dot(slope.along) < layout.roof.rafter.thickness:
+            raise RoofError("eaves.overhang", message("error.roof_no_eave", n=Count(number + 1)))
+
+
+def _outs(layout: RoofLayout) -> tuple[float, ...]:
+    """How far each side's fascia stands outside its bearing line; a gable's verge."""
+    slopes = {leg.slope.start: leg.slope for leg in layout.legs}
+    return tuple(
+        layout.out_of(slopes[corner]) if corner in slopes else layout.roof.eaves.verge
+        for corner in outline_of(layout).corners
+    )
+
+
+def _mitre(
+    corners: tuple[tuple[float, float], ...], outer: tuple[tuple[float, float], ...], number: int
+) -> tuple[Vector, Vector]:
+    """The plumb plane through a corner of the walls' bearing and of the fascias: a point of it and its way in plan."""
+    (a, b), (c, d) = corners[number], outer[number]
+    return Vector(c, d, 0.0), Vector(c - a, d - b, 0.0)
+
+
+def _fascia(
+    layout: RoofLayout, leg: Leg, out: float, mitres: tuple[tuple[Vector, Vector], tuple[Vector, Vector]]
+) -> Member:
+    slope, eaves = leg.slope, layout.roof.eaves
+    stock = Stock(eaves.fascia, eaves.fascia_depth)
+    if eaves.tail is Tail.SQUARE:
+        outward = (slope.inward * -1.0 - UP * slope.rate).unit()
+        depth_way = (slope.inward * slope.rate - UP).unit()
+    else:
+        outward, depth_way = slope.inward * -1.0, -UP
+    start = slope.at(0.0, 0.0, 0.0)
+    stations = [(point - start).dot(slope.along) for point, _ in mitres]
+    corner = slope.at(stations[0], -out, slope.height(-out))
+    frame = Frame.along(corner - outward * (eaves.fascia / 2), slope.along, depth_way)
+    cuts = []
+    for name, sign, (point, way) in (("head", -1.0, mitres[0]), ("end", 1.0, mitres[1])):
+        normal = UP.cross(way).unit() if way.length > TINY else slope.along
+        normal = normal if normal.dot(slope.along) * sign > 0 else -normal
+        cuts.append(Removal((CutPlane(name, name, frame.plane_to_local(Plane.through(point, normal))),)))
+    length = stations[1] - stations[0]
+    reach = (eaves.fascia + stock.depth) * 12 + 20.0
+    return Member(
+        f"eave_fascia_{slope.id.removeprefix('s')}", "fascia", stock, frame, tuple(cuts),
+        reach=(-reach, length + reach), zero=0.0, lengths={"overall": length},
+    )  # fmt: skip

@@ -1,0 +1,130 @@
+"""Ridge and fascia boards: stock lying along the roof, square or bevelled on top."""
+
+from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector
+from ..model.roof import RidgeKind, RidgeTop, Tail
+from ..plan.layout import RoofLayout
+from ..planes.planes import Slope
+from .cheeks import ridge_clips
+from .rafter import beam_top
+
+DOWN = Vector(0.0, 0.0, -1.0)
+
+
+def ridge_y(layout: RoofLayout) -> float:
+    """Where the ridge's centre stands across the plan."""
+    first = layout.legs[0].slope
+    inward = sum(leg.run for leg in layout.legs if leg.slope.id.startswith("a"))
+    return first.start[1] + inward
+
+
+def ridge_top(layout: RoofLayout) -> float:
+    """The top of the ridge: a square board flush with the lower of the rafters' top edges at its faces, a bevelled
+    one at the peak; a beam below the rafters by their stand; without a ridge the peak itself.
+    """
+    ridge = layout.roof.ridge
+    if ridge.kind is RidgeKind.BEAM:
+        return beam_top(layout)
+    if ridge.kind is RidgeKind.NONE or ridge.top is RidgeTop.BEVELLED:
+        return layout.peak
+    return min(leg.slope.height(leg.run - layout.half_ridge) for leg in layout.legs if not leg.broken_above)
+
+
+def ridge_member(layout: RoofLayout) -> Member | None:
+    """The ridge board or beam, or None where there is none."""
+    ridge = layout.roof.ridge
+    if ridge.kind is RidgeKind.NONE or len(layout.legs) == 1:
+        return None
+    frame = Frame.along(Vector(layout.ridge_span[0], ridge_y(layout), ridge_top(layout)), Vector(1.0, 0.0, 0.0), DOWN)
+    length = layout.ridge_length
+    removals = (*ends(length), *ridge_clips(layout, frame))
+    if ridge.kind is RidgeKind.BOARD and ridge.top is RidgeTop.BEVELLED:
+        removals += tuple(
+            Removal((CutPlane(f"bevel_{leg.slope.id}", "bevel", frame.plane_to_local(leg.slope.plane)),))
+            for leg in layout.legs
+            if not leg.broken_above
+        )
+    return Member(
+        "ridge", "ridge", ridge.stock, frame, removals, reach=(-10.0, length + 10.0), zero=0.0,
+        lengths={"overall": length},
+    )  # fmt: skip
+
+
+def fascia_member(layout: RoofLayout, slope: Slope) -> Member | None:
+    """The fascia along one eave, its outer top corner in the roof plane, or None where there is none.
+
+    On plumb tails it stands plumb and its square top drops below the rafters' tops by its thickness times the slope;
+    on square tails it leans with them and does not drop.
+    """
+    eaves = layout.roof.eaves
+    if eaves.fascia <= 0:
+        return None
+    stock = Stock(eaves.fascia, eaves.fascia_depth)
+    if layout.hipped:
+        return _mitred_fascia(layout, slope, stock)
+    length = slope.length + 2 * eaves.verge
+    if eaves.tail is Tail.SQUARE:
+        outward = (slope.inward * -1.0 - Vector(0.0, 0.0, slope.rate)).unit()
+        depth_way = (slope.inward * slope.rate - Vector(0.0, 0.0, 1.0)).unit()
+        corner = slope.at(-eaves.verge, -layout.out, slope.height(-layout.out))
+        middle = corner - outward * (eaves.fascia / 2)
+    else:
+        outward, depth_way = slope.inward * -1.0, DOWN
+        middle = slope.at(-eaves.verge, -layout.out + eaves.fascia / 2, slope.height(-layout.out))
+    frame = Frame.along(middle, slope.along, depth_way)
+    return Member(
+        f"fascia_{slope.id}", "fascia", stock, frame, ends(length), reach=(-10.0, length + 10.0), zero=0.0,
+        lengths={"overall": length},
+    )  # fmt: skip
+
+
+def _mitred_fascia(layout: RoofLayout, slope: Slope, stock: Stock) -> Member:
+    """A fascia round a hipped plan: mitred with its neighbours at hipped corners, square at a gable's verge.
+
+    On square tails the corner is a compound one: the mitre is the plane the two roofs' eaves share.
+    """
+    eaves = layout.roof.eaves
+    legs = {"c": layout.ends[0], "d": layout.ends[1]}
+    at_ends = slope.id in legs
+    plan = layout.roof.plan
+    # A side's eave line ends at the framing; the outer corner lies the overhang and the sheathing beyond it.
+    beyond = layout.out if at_ends else layout.out + plan.sheathing
+    if at_ends:
+        hipped = (True, True)
+    else:
+        first, second = (layout.ends[0] is not None, layout.ends[1] is not None)
+        hipped = (first, second) if slope.id == "a" else (second, first)
+    start = -beyond - (plan.sheathing if at_ends else 0.0) if hipped[0] else -eaves.verge
+    stop = slope.length + (beyond + (plan.sheathing if at_ends else 0.0)) if hipped[1] else slope.length + eaves.verge
+    outer = slope.at(start, -layout.out, slope.height(-layout.out))
+    if eaves.tail is Tail.SQUARE:
+        outward = (slope.inward * -1.0 - Vector(0.0, 0.0, slope.rate)).unit()
+        depth_way = (slope.inward * slope.rate - Vector(0.0, 0.0, 1.0)).unit()
+    else:
+        outward, depth_way = slope.inward * -1.0, DOWN
+    frame = Frame.along(outer - outward * (eaves.fascia / 2), slope.along, depth_way)
+    cuts = []
+    for name, station, way, mitred in (("head", start, -1.0, hipped[0]), ("end", stop, 1.0, hipped[1])):
+        corner = slope.at(station, -layout.out, slope.height(-layout.out))
+        # The mitre stands in the upright plane between both eaves, through the outer corner.
+        normal = (slope.along * way + slope.inward).unit() if mitred else slope.along * way
+        cuts.append(Removal((CutPlane(name, name, frame.plane_to_local(Plane.through(corner, normal))),)))
+    length = stop - start
+    reach = eaves.fascia + stock.depth + 20.0
+    return Member(
+        f"fascia_{slope.id}", "fascia", stock, frame, tuple(cuts), reach=(-reach, length + reach), zero=0.0,
+        lengths={"overall": length},
+    )  # fmt: skip
+
+
+def fascia_drop(layout: RoofLayout) -> float:
+    """How far the fascia's top stands below the rafters' tops where they meet, plumb."""
+    eaves = layout.roof.eaves
+    return 0.0 if eaves.tail is Tail.SQUARE else eaves.fascia * layout.legs[0].slope.rate
+
+
+def ends(length: float) -> tuple[Removal, ...]:
+    """Both ends of a board cut square to a length."""
+    return (
+        Removal((CutPlane("head", "head", Plane(Vector(-1.0, 0.0, 0.0), 0.0)),)),
+        Removal((CutPlane("end", "end", Plane(Vector(1.0, 0.0, 0.0), length)),)),
+    )

@@ -1,0 +1,1 @@
+"""Where everything of a roof lies: eaves, bearing lines, seams, ridge and hips in plan."""

@@ -1,0 +1,314 @@
+"""What the sticks of an outline cover in plan, and what their heads go against: posts, or one another in turn.
+
+Where a post has no room, or none is wanted, one stick runs through under the node and the others are cut beside it and
+beside each other, those most square to it first. Nodes whose heads would come into one another are taken as one; what
+seam runs between them is too short for a stick and is left out.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import lru_cache
+from itertools import combinations
+from math import cos, radians, sin
+
+from ...solid import Vector
+from ..planes.footprint import NEAR, Footprint, Side, apart, cut_by, fit_between, strip
+from ..planes.planes import UP
+from .layout import RoofLayout
+from .outline import Seam
+from .seam_sections import Post, faces_of, from_node, on_wall, outline_of, post_at, post_polygon, reach_aside, stock_of
+
+WIDEST_POST = 5.0
+"""Times the thickest stick, from a post's middle to its faces: a wider one is no post any more."""
+BEYOND = 8.0
+"""Times the thickest stick: how far sticks are drawn past a node before they are cut there."""
+ACROSS = sin(radians(40.0))
+"""A stick more nearly in line than this ends at the through stick's end, another at its side."""
+NEARLY = cos(radians(40.0))
+"""A stick that comes nearer to the other's line than this bears on its end."""
+IN_LINE = cos(radians(1.0))
+SAME_LINE = 1.0
+"""mm: sticks that run less apart are in one line."""
+SHORTEST = 1.0
+"""Times its thickness: a stick that would be shorter is left out."""
+
+
+@dataclass(frozen=True, slots=True)
+class StickPlan:
+    """A seam's stick in plan. Its ``print_`` names cuts at the upper end head…, those at a ridge's lower end end…"""
+
+    seam: Seam
+    name: str
+    print_: Footprint
+
+
+@dataclass(frozen=True, slots=True)
+class Arrangement:
+    """The sticks that stand, the posts under their heads, the nodes where heads go against one another in turn, and
+    the seams left without a stick.
+    """
+
+    sticks: tuple[StickPlan, ...]
+    posts: tuple[Post, ...]
+    in_turn: tuple[Vector, ...]
+    left_out: tuple[Seam, ...]
+
+    def post_prints(self) -> list[Footprint]:
+        """What the posts cover in plan."""
+        return [_post_print(number, post) for number, post in enumerate(self.posts)]
+
+
+@lru_cache(maxsize=16)
+def arrange(layout: RoofLayout) -> Arrangement:
+    """Find what every stick's ends go against."""
+    return _Arranging(layout).arranged()
+
+
+def heads_in_turn(layout: RoofLayout) -> bool:
+    """Whether the plan says that heads go against one another, without posts."""
+    return layout.roof.hip is not None and layout.roof.hip.head == "pairs"
+
+
+@dataclass(slots=True)
+class _Cluster:
+    """Nodes taken as one, and whether a post stands there."""
+
+    nodes: list[Vector]
+    post: Post | None
+
+
+class _Arranging:
+    """The search for an arrangement: what does not fit changes the clusters, and all is drawn again."""
+
+    def __init__(self, layout: RoofLayout) -> None:
+        self.layout = layout
+        self.roof = outline_of(layout)
+        self.thickest = max((stock_of(layout, seam).thickness for seam in self.roof.seams), default=0.0)
+        posts = not heads_in_turn(layout)
+        self.clusters = [
+            _Cluster([node], self._post(node) if posts else None)
+            for node in self.roof.nodes
+            if not on_wall(self.roof, node)
+        ]
+        self._crowded_posts()
+
+    def arranged(self) -> Arrangement:
+        prints = self._drawn()
+        for _ in range(4 * len(self.roof.seams)):
+            if not self._mended(prints):
+                break
+            prints = self._drawn()
+        sticks = tuple(StickPlan(seam, name, one) for name, seam in self._named() if (one := prints[name]) is not None)
+        return Arrangement(
+            sticks,
+            tuple(cluster.post for cluster in self.clusters if cluster.post is not None),
+            tuple(node for cluster in self.clusters if cluster.post is None for node in cluster.nodes),
+            tuple(seam for name, seam in self._named() if prints[name] is None),
+        )
+
+    def _named(self) -> list[tuple[str, Seam]]:
+        return [(f"stick_{number}", seam) for number, seam in enumerate(self.roof.seams)]
+
+    def _post(self, node: Vector) -> Post | None:
+        post = post_at(self.layout, self.roof, node)
+        return post if post.flat <= WIDEST_POST * self.thickest else None
+
+    def _crowded_posts(self) -> None:
+        """No post where two would stand in each other, or one in a stick that is not its own."""
+        standing = [(cluster, _post_print(0, cluster.post)) for cluster in self.clusters if cluster.post is not None]
+        for (one, a), (other, b) in combinations(standing, 2):
+            if not apart(a, b):
+                one.post = other.post = None
+        for cluster, print_ in standing:
+            for seam in self.roof.seams:
+                if cluster.post is not None and seam not in cluster.post.seams and not apart(print_, self._strip(seam)):
+                    cluster.post = None
+
+    def _strip(self, seam: Seam, beyond: float = 0.0) -> Footprint:
+        """A seam's stick from end to end, a hip to under its fascias' corner; drawn on beyond its nodes."""
+        low = seam.low - seam.way * (self._tail(seam) if seam.corner is not None else beyond)
+        right, left = (reach_aside(self.layout, seam, slope) for slope in (seam.first, seam.second))
+        return strip(f"stick_{self.roof.seams.index(seam)}", low, seam.high + seam.way * beyond, right, left)
+
+    def _tail(self, seam: Seam) -> float:
+        """How far a hip runs out beyond its corner, level: to the nearer fascia, and its cheek's point beyond."""
+        rows = (seam.first, seam.second)
+        start = [(seam.low - slope.at(0.0, 0.0, seam.low.z)).dot(slope.inward) for slope in rows]
+        tail = min(
+            (self.layout.out_of(slope) + inward) / max(seam.way.dot(slope.inward), NEAR)
+            for slope, inward in zip(rows, start, strict=True)
+        )
+        return max(0.0, tail) + 2 * self.thickest
+
+    def _drawn(self) -> dict[str, Footprint | None]:
+        reach = BEYOND * self.thickest
+        prints: dict[str, Footprint | None] = {name: self._strip(seam, reach) for name, seam in self._named()}
+        for number, cluster in enumerate(one for one in self.clusters if one.post is not None):
+            self._against_post(prints, number, cluster)
+        for cluster in self.clusters:
+            if cluster.post is None:
+                self._in_turn(prints, cluster)
+        for name, seam in self._named():
+            self._at_walls(prints, name, seam)
+        return prints
+
+    def _against_post(self, prints: dict[str, Footprint | None], number: int, cluster: _Cluster) -> None:
+        assert cluster.post is not None
+        sides = _post_print(number, cluster.post).sides
+        for name, seam in self._named():
+            if seam in cluster.post.seams and (print_ := prints[name]) is not None:
+                way = from_node(seam, cluster.post.at)
+                face = next(side for side in sides if side.normal.dot(way) > 1.0 - 1e-12)
+                prints[name] = cut_by(print_, face, _end_name(seam, cluster.post.at))
+
+    def _in_turn(self, prints: dict[str, Footprint | None], cluster: _Cluster) -> None:
+        ends = [(name, seam, node) for name, seam in self._named() for node in cluster.nodes if _ends(seam, node)]
+        names = [name for name, _, _ in ends]
+        for name in names:
+            # A seam from one node of the cluster to another has no room for a stick.
+            if names.count(name) > 1:
+                prints[name] = None
+        ends = [end for end in ends if prints[end[0]] is not None]
+        if not ends:
+            return
+        first = self._through(ends)
+        self._run_through(prints, first, ends)
+        placed = [prints[first[0]]]
+        way = from_node(first[1], first[2])
+        for name, seam, node in sorted(
+            (end for end in ends if end is not first), key=lambda end: round(abs(from_node(end[1], end[2]).dot(way)), 6)
+        ):
+            print_ = prints[name]
+            assert print_ is not None
+            standing = [one for one in placed if one is not None]
+            prints[name] = fit_between(print_, self._foot(seam), standing, _end_name(seam, node))
+            placed.append(prints[name])
+
+    def _through(self, ends: list[tuple[str, Seam, Vector]]) -> tuple[str, Seam, Vector]:
+        """A ridge before a hip, the longest first; but its partner where that comes nearly in line and is thicker."""
+        first = max(ends, key=lambda end: (end[1].corner is None, end[1].run))
+        way, thick = from_node(*first[1:]), stock_of(self.layout, first[1]).thickness
+        facing = [end for end in ends if from_node(*end[1:]).dot(way) < -NEARLY]
+        thicker = [end for end in facing if stock_of(self.layout, end[1]).thickness > thick + NEAR]
+        return max(thicker, key=lambda end: end[1].run, default=first)
+
+    def _run_through(
+        self, prints: dict[str, Footprint | None], first: tuple[str, Seam, Vector], ends: list[tuple[str, Seam, Vector]]
+    ) -> None:
+        """The through stick runs on until it covers the cheeks of all that come from its sides; to the node only
+        where another comes in its own line.
+        """
+        name, seam, node = first
+        way = from_node(seam, node)
+        past = 0.0
+        print_ = prints[name]
+        assert print_ is not None
+        for _, other, at in ends:
+            if other is seam:
+                continue
+            along = from_node(other, at)
+            aside = (at - node).dot(UP.cross(way))
+            if along.dot(way) < -IN_LINE and abs(aside) < SAME_LINE:
+                past = 0.0
+                break
+            if abs(UP.cross(way).dot(along)) > ACROSS:
+                past = max(past, *self._cheek(seam, node, other, at))
+        end = Side(node - way * past, way, "", "")
+        prints[name] = cut_by(print_, end, _end_name(seam, node))
+
+    def _cheek(self, seam: Seam, node: Vector, other: Seam, at: Vector) -> Iterator[float]:
+        """How far past a node, along a through stick, both sides of another stick meet its side."""
+        way, along = from_node(seam, node), from_node(other, at)
+        left = UP.cross(way)
+        towards = 1.0 if along.dot(left) > 0 else -1.0
+        slope = seam.second if (seam.side(seam.second).dot(left) * towards) > 0 else seam.first
+        wide = reach_aside(self.layout, seam, slope)
+        for one in (other.first, other.second):
+            start = at + other.side(one) * reach_aside(self.layout, other, one) - node
+            step = (towards * wide - start.dot(left)) / along.dot(left)
+            yield -(start + along * step).dot(way)
+
+    def _foot(self, seam: Seam) -> tuple[Vector, Vector]:
+        """Across a stick where it surely stands: at a hip's corner, at a ridge's middle."""
+        at = seam.low if seam.corner is not None else (seam.low + seam.high) * 0.5
+        return tuple(
+            at + seam.side(slope) * reach_aside(self.layout, seam, slope) for slope in (seam.first, seam.second)
+        )  # type: ignore[return-value]
+
+    def _at_walls(self, prints: dict[str, Footprint | None], name: str, seam: Seam) -> None:
+        """A stick that ends on a gable runs out to its verge."""
+        verge = self.layout.roof.eaves.verge
+        for at, way in ((seam.high, seam.way), (seam.low, -seam.way)):
+            print_ = prints[name]
+            if print_ is not None and _ends(seam, at) and on_wall(self.roof, at):
+                prints[name] = cut_by(print_, Side(at + way * verge, -way, "", ""), _end_name(seam, at))
+
+    def _mended(self, prints: dict[str, Footprint | None]) -> bool:
+        """Find one thing that does not fit and change the clusters for it; whether there was one."""
+        for name, seam in self._named():
+            print_ = prints[name]
+            long = SHORTEST * stock_of(self.layout, seam).thickness
+            if seam.corner is None and (print_ is None or print_.area < long * long) and self._joined(seam, seam):
+                return True
+        standing = [(name, seam) for name, seam in self._named() if prints[name] is not None]
+        for (name, seam), (other_name, other) in combinations(standing, 2):
+            one, two = prints[name], prints[other_name]
+            if one is not None and two is not None and not apart(one, two) and self._joined(seam, other):
+                return True
+        return False
+
+    def _joined(self, seam: Seam, other: Seam) -> bool:
+        """Take the nearest clusters at two seams' ends as one, without a post; whether that changed anything."""
+        pairs = [
+            ((a - b).length, one, two)
+            for one in self.clusters
+            for two in self.clusters
+            for a in one.nodes
+            for b in two.nodes
+            if one is not two and _ends(seam, a) and _ends(other, b)
+        ]
+        if not pairs:
+            alone = next((one for one in self.clusters if one.post and any(_ends(seam, at) for at in one.nodes)), None)
+            if alone is not None:
+                alone.post = None
+            return alone is not None
+        _, one, two = min(pairs, key=lambda pair: pair[0])
+        one.post = None
+        one.nodes += two.nodes
+        self.clusters = [cluster for cluster in self.clusters if cluster is not two]
+        return True
+
+
+def _ends(seam: Seam, node: Vector) -> bool:
+    return (seam.high - node).length < 1e-3 or (seam.corner is None and (seam.low - node).length < 1e-3)
+
+
+def _end_name(seam: Seam, node: Vector) -> str:
+    return "head" if seam.corner is not None or (seam.high - node).length < 1e-3 else "end"
+
+
+def _post_print(number: int, post: Post) -> Footprint:
+    """A post's footprint, its sides named as its faces."""
+    corners = tuple(Vector(post.at.x, post.at.y, 0.0) + corner for corner in post_polygon(post))
+    rows = faces_of(post)
+    sides = []
+    for here, there in zip(corners, (*corners[1:], *corners[:1]), strict=True):
+        out = -UP.cross((there - here).unit())
+        face, (way, off) = max(enumerate(rows, 1), key=lambda row: row[1][0].dot(out))
+        at = Vector(post.at.x, post.at.y, 0.0) + way * off
+        sides.append(Side(at, way, f"post_{number}", f"face_{face}"))
+    return Footprint(corners, tuple(sides))
+
+
+def ends_of(plan: StickPlan, kind: str) -> list[tuple[str, Side]]:
+    """A stick's end cuts of one kind, ``head`` or ``end``, each with the name its plane has on the stick."""
+    plain = "strip_end" if kind == "head" else "strip_start"
+    found = [side for side in plan.print_.sides if side.face.split("_")[0] == kind]
+    found = found or [side for side in plan.print_.sides if side.face == plain]
+    return [(kind if n == 0 else f"{kind}_side" if n == 1 else f"{kind}_{n}", side) for n, side in enumerate(found)]
+
+
+def cut_names(plan: StickPlan) -> dict[str, str]:
+    """From the faces of a stick's footprint to the planes of its member."""
+    kinds = ("head", "end") if plan.seam.corner is None else ("head",)
+    return {side.face: name for kind in kinds for name, side in ends_of(plan, kind)}

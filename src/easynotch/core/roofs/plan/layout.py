@@ -1,0 +1,260 @@
+"""The layout of a roof: its planes, the notch, the ridge, and what the rafters bear on, all in the world.
+
+World: x along the ridge from the framing's first end, y across from the first long wall, z up from the plate tops.
+"""
+
+from dataclasses import dataclass, replace
+from math import isfinite
+
+from ...terms import message
+from ..model.bounds import refuse_too_many
+from ..model.notch import NotchSizes, size_notch
+from ..model.roof import (
+    Edge,
+    End,
+    KeepsTrue,
+    LineUp,
+    MeasuredTo,
+    Notch,
+    NotchRule,
+    Plan,
+    RidgeKind,
+    Roof,
+    RoofError,
+    Shape,
+    UpperEnd,
+)
+from ..planes.planes import Slope
+from .hip_heads import heads_of
+from .outline import OutlineRoof, lay_out_outline
+
+SAME = 0.05
+"""mm: two notches whose depths differ less are one."""
+
+
+@dataclass(frozen=True, slots=True)
+class Leg:
+    """One slope of the section: its plane, its run from the bearing line to where it ends above, and what it does
+    at both ends.
+
+    ``upper`` is where the next leg of the same side begins, for the lower leg of a gambrel; ``bears`` tells whether
+    it lies on a plate below.
+    """
+
+    slope: Slope
+    run: float
+    bears: bool = True
+    broken_above: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class RoofLayout:
+    """A roof laid out. ``legs`` are its slopes in section, the first side's from the eave up, then the other's;
+    ``notch`` is the first side's; ``peak`` the height where the planes meet; ``ends`` the slopes of hipped ends.
+    """
+
+    roof: Roof
+    legs: tuple[Leg, ...]
+    notch: NotchSizes
+    peak: float
+    ends: tuple[Leg | None, Leg | None] = (None, None)
+    outline: OutlineRoof | None = None
+
+    @property
+    def hipped(self) -> bool:
+        """Whether it has hips."""
+        return self.ends != (None, None) or self.outline is not None
+
+    def out_of(self, slope: Slope) -> float:
+        """From one bearing line out to its fascia's outer face: where fascias are lined up, the flattest slope's is as
+        was said, and less on steeper ones.
+        """
+        if self.outline is None or self.roof.plan.line_up is not LineUp.OVERHANG:
+            return self.out
+        return self.out * min(leg.slope.rate for leg in self.legs) / slope.rate
+
+    @property
+    def alike(self) -> bool:
+        """Whether every slope has the same run, pitch and plate: then one rafter serves all."""
+        first = self.legs[0]
+        return all(
+            abs(leg.run - first.run) < 1e-9
+            and abs(leg.slope.rate - first.slope.rate) < 1e-12
+            and abs(leg.slope.plate - first.slope.plate) < 1e-9
+            for leg in self.legs
+        )
+
+    @property
+    def ridge_span(self) -> tuple[float, float]:
+        """From where to where the ridge reaches along the plan: to the verges, or to the king commons' outer
+        faces, or past the hips it carries.
+        """
+        roof = self.roof
+        reach = self.legs[0].run - roof.plan.sheathing - heads_of(roof).ridge_past
+        first = -roof.eaves.verge if self.ends[0] is None else reach
+        second = roof.plan.length + roof.eaves.verge if self.ends[1] is None else roof.plan.length - reach
+        return first, second
+
+    @property
+    def ridge_length(self) -> float:
+        """Between gables the plan's length and both verges; between hips only from king common to king common."""
+        first, second = self.ridge_span
+        return second - first
+
+    @property
+    def out(self) -> float:
+        """From the bearing line out to the fascia's outer face, level."""
+        eaves = self.roof.eaves
+        fascia = 0.0 if eaves.measured_to is MeasuredTo.FASCIA else eaves.fascia
+        return eaves.overhang + fascia - self.roof.plan.sheathing
+
+    @property
+    def half_ridge(self) -> float:
+        """What the ridge takes off each rafter's run, level: half a board's thickness; nothing of a beam below."""
+        ridge = self.roof.ridge
+        return ridge.stock.thickness / 2 if ridge.kind is RidgeKind.BOARD else 0.0
+
+
+def lay_out_roof(roof: Roof) -> RoofLayout:
+    """Lay a roof out.
+
+    Raises:
+        RoofError: what is no roof, or is none yet.
+    """
+    refuse_too_many(roof)
+    sizes = size_notch(roof.notch, roof.slope, roof.rafter.depth)
+    if roof.plan.shape is Shape.OUTLINE:
+        return _outline(roof, sizes)
+    if End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head in ("post", "pairs"):
+        return _outline(replace(roof, plan=as_outline(roof.plan)), sizes)
+    if roof.plan.shape is Shape.SHED:
+        return _shed(roof, sizes)
+    if roof.gambrel is not None:
+        return _gambrel(roof, sizes)
+    layout = _two_slopes(roof, sizes)
+    return replace(layout, ends=_hipped_ends(roof, layout)) if End.HIP in roof.plan.ends else layout
+
+
+def as_outline(plan: Plan) -> Plan:
+    """A rectangle as an outline: its long sides eaves, its ends hipped or gables."""
+    first, second = (Edge(gable=end is End.GABLE) for end in plan.ends)
+    corners = ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
+    return replace(plan, shape=Shape.OUTLINE, corners=corners, edges=(Edge(), second, Edge(), first))
+
+
+def _outline(roof: Roof, sizes: NotchSizes) -> RoofLayout:
+    """A plane over every eave of an outline, all as high over their bearing lines."""
+    plan = roof.plan
+    raised = 0.0
+    if plan.line_up is LineUp.PLATES:
+        eaves = roof.eaves
+        fascia = 0.0 if eaves.measured_to is MeasuredTo.FASCIA else eaves.fascia
+        raised = eaves.overhang + fascia - plan.sheathing
+    found = lay_out_outline(plan.corners, plan.edges, roof.slope, sizes.hap, plan.sheathing, raised)
+    legs = tuple(Leg(region.slope, region.run) for region in found.regions)
+    peak = max(region.slope.height(region.run) for region in found.regions)
+    return RoofLayout(roof, legs, sizes, peak, outline=found)
+
+
+def _hipped_ends(roof: Roof, layout: RoofLayout) -> tuple[Leg | None, Leg | None]:
+    """The slopes of the hipped ends, of the same pitch and run as the sides."""
+    plan, first = roof.plan, layout.legs[0]
+    x = plan.length + plan.sheathing
+    lines = (
+        ("c", (-plan.sheathing, plan.width), (-plan.sheathing, 0.0)),
+        ("d", (x, 0.0), (x, plan.width)),
+    )
+    legs = [
+        Leg(Slope(name, start, end, first.slope.rate, 0.0, first.slope.hap), first.run) for name, start, end in lines
+    ]
+    first_end, second_end = (leg if kind is End.HIP else None for leg, kind in zip(legs, plan.ends, strict=True))
+    return first_end, second_end
+
+
+def _eave_a(roof: Roof, rate: float, plate: float, hap: float) -> Slope:
+    plan = roof.plan
+    return Slope("a", (0.0, -plan.sheathing), (plan.length, -plan.sheathing), rate, plate, hap)
+
+
+def _eave_b(roof: Roof, rate: float, plate: float, hap: float) -> Slope:
+    plan = roof.plan
+    y = plan.width + plan.sheathing
+    return Slope("b", (plan.length, y), (0.0, y), rate, plate, hap)
+
+
+def _two_slopes(roof: Roof, sizes: NotchSizes) -> RoofLayout:
+    """Two planes meeting over the ridge: on the centre, or where the plan says."""
+    plan, rate = roof.plan, roof.slope
+    ridge_at = plan.width / 2 if plan.ridge_at is None else plan.ridge_at
+    if not 0 < ridge_at < plan.width:
+        raise RoofError("plan.ridge_at", message("error.roof_ridge_outside"))
+    run_a, run_b = ridge_at + plan.sheathing, plan.width - ridge_at + plan.sheathing
+    peak = sizes.hap + run_a * rate
+    plate_b, rate_b = 0.0, rate
+    if plan.keeps is KeepsTrue.PLATES:
+        rate_b = run_a * rate / run_b
+    else:
+        plate_b = (run_a - run_b) * rate
+    legs = (
+        Leg(_eave_a(roof, rate, 0.0, sizes.hap), run_a),
+        Leg(_eave_b(roof, rate_b, plate_b, sizes.hap), run_b),
+    )
+    return RoofLayout(roof, legs, sizes, peak)
+
+
+def _shed(roof: Roof, sizes: NotchSizes) -> RoofLayout:
+    """One plane over the whole span: to the upper bearing line, or to the face of the wall it leans on."""
+    plan = roof.plan
+    run = plan.width + plan.sheathing * (2 if plan.upper is UpperEnd.PLATE else 1)
+    slope = _eave_a(roof, roof.slope, 0.0, sizes.hap)
+    return RoofLayout(roof, (Leg(slope, run),), sizes, slope.height(run))
+
+
+def _gambrel(roof: Roof, sizes: NotchSizes) -> RoofLayout:
+    """Two planes a side: each its own triangle, the upper one beginning where the lower one breaks."""
+    plan, gambrel = roof.plan, roof.gambrel
+    assert gambrel is not None
+    run = plan.width / 2 + plan.sheathing
+    if not 0 < gambrel.break_run < run:
+        raise RoofError("gambrel.break_run", message("error.roof_break_outside"))
+    legs: list[Leg] = []
+    for lower in (_eave_a(roof, roof.slope, 0.0, sizes.hap), _eave_b(roof, roof.slope, 0.0, sizes.hap)):
+        shift = lower.inward * gambrel.break_run
+        upper = Slope(
+            f"{lower.id}_upper",
+            (lower.start[0] + shift.x, lower.start[1] + shift.y),
+            (lower.end[0] + shift.x, lower.end[1] + shift.y),
+            gambrel.upper_slope,
+            lower.height(gambrel.break_run),
+            0.0,
+        )
+        legs += [
+            Leg(lower, gambrel.break_run, broken_above=True),
+            Leg(upper, run - gambrel.break_run, bears=False),
+        ]
+    return RoofLayout(roof, tuple(legs), sizes, legs[1].slope.height(legs[1].run))
+
+
+def notch_choices(roof: Roof) -> dict[str, Notch]:
+    """Notches to choose between: full bearing of the plate, a quarter and a third of the depth, and the one there is
+    where it is none of these.
+    """
+    bearing = roof.plan.plate + roof.plan.sheathing
+    choices = {
+        "bearing": Notch(NotchRule.SEAT, bearing),
+        "quarter": Notch(NotchRule.FRACTION, 1 / 4),
+        "third": Notch(NotchRule.FRACTION, 1 / 3),
+    }
+    own = size_notch(roof.notch, roof.slope, roof.rafter.depth).depth
+    if all(abs(size_notch(one, roof.slope, roof.rafter.depth).depth - own) > SAME for one in choices.values()):
+        choices = {"own": roof.notch, **choices}
+    return choices
+
+
+def notch_alternatives(roof: Roof, sizes: NotchSizes) -> dict[NotchRule, Notch]:
+    """The same notch said by each of the three rules."""
+    return {
+        NotchRule.SEAT: Notch(NotchRule.SEAT, sizes.seat if isfinite(sizes.seat) else 0.0),
+        NotchRule.FRACTION: Notch(NotchRule.FRACTION, sizes.fraction(roof.rafter.depth)),
+        NotchRule.HAP: Notch(NotchRule.HAP, sizes.hap),
+    }

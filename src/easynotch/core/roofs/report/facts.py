@@ -1,0 +1,127 @@
+"""The facts of a roof: the flat numbers of the contract (``docs/facts.md``), mm, mm² and degrees.
+
+What differs between sides stands on the members and is left out here.
+"""
+
+from math import atan, degrees, isfinite, radians, tan
+
+from ..framing.pieces import RAFTERS, Framing
+from ..members.fascia_run import gable_triangle
+from ..members.hips import hip_facts, jack_step
+from ..members.ridge import fascia_drop, ridge_top
+from ..members.under_ridge import beam_pocket
+from ..model.roof import RidgeKind, Tails
+from ..plan.layout import RoofLayout
+from .chalk import chalk_line
+from .outline_facts import hip_facts_of, ridge_facts, sloping_area
+
+COUNTED = RAFTERS | {"hip"}
+
+
+def facts_of(layout: RoofLayout, framing: Framing) -> dict[str, float | int]:
+    """Every fact of a roof."""
+    roof, sizes = layout.roof, layout.notch
+    facts: dict[str, float | int] = {
+        "hap": sizes.hap,
+        "heel": sizes.heel,
+        "notch_depth": sizes.depth,
+        "rafter_count": sum(piece.member.count for piece in framing.pieces if piece.member.role in COUNTED),
+    }
+    if isfinite(sizes.seat):
+        facts["seat"] = sizes.seat
+    if layout.outline is not None:
+        facts["sheathing_area"] = sloping_area(layout)
+        facts["peak"] = layout.peak
+        return facts | _alike(layout) | hip_facts_of(layout) | ridge_facts(layout)
+    facts |= {"ridge_length": layout.ridge_length, "sheathing_area": sheathing_area(layout)}
+    if len(layout.legs) == 2:
+        facts["ridge_top"] = ridge_top(layout)
+        if roof.ridge.kind is not RidgeKind.NONE:
+            facts["ridge_underside"] = ridge_top(layout) - roof.ridge.stock.depth
+    if len(layout.legs) == 4:
+        facts["ridge_top"] = ridge_top(layout)
+        facts["ridge_underside"] = ridge_top(layout) - roof.ridge.stock.depth
+        facts["break_height"] = layout.legs[1].slope.plate
+    if len(layout.legs) == 2 and abs(layout.legs[1].slope.plate - layout.legs[0].slope.plate) > 1e-6:
+        facts["second_plate"] = layout.legs[1].slope.plate - layout.legs[0].slope.plate
+    facts |= _alike(layout)
+    if layout.hipped:
+        facts |= hip_facts(layout)
+    return facts | _around(layout, framing)
+
+
+def _alike(layout: RoofLayout) -> dict[str, float]:
+    """What holds where all slopes are alike."""
+    if not layout.alike:
+        return {}
+    first = layout.legs[0]
+    slope = degrees(atan(first.slope.rate))
+    found = {
+        "run": first.run,
+        "rise": first.run * first.slope.rate,
+        "slope": slope,
+        "fascia_drop": fascia_drop(layout),
+        "bevels.plumb_common": 90.0 - slope,
+        "bevels.level_common": slope,
+    }
+    hips = layout.outline.hips if layout.outline is not None else []
+    # A jack is shorter than the last by the spacing's run at the hip's own angle in plan; at 45° that is the spacing.
+    per = tan(radians(hips[0].plan_angle(hips[0].first))) if hips else 1.0
+    if hips and layout.roof.hip is not None and layout.roof.hip.jacks == "even":
+        # Closed up, they differ by another step along every eave.
+        return found
+    return found | {"common_difference": jack_step(layout) * per * first.slope.per_run}
+
+
+def _around(layout: RoofLayout, framing: Framing) -> dict[str, float]:
+    """What is built round the rafters, where it was asked for."""
+    found: dict[str, float] = {}
+    pocket = beam_pocket(layout)
+    if pocket is not None:
+        found |= {"pocket_sill": pocket.sill, "pocket_width": pocket.width, "pocket_height": pocket.height}
+    if layout.roof.lapped and len(layout.legs) == 2 and layout.alike:
+        # The lap is a rhombus between both edges; the peg goes through its middle.
+        found["peg_drop"] = layout.roof.rafter.depth * layout.legs[0].slope.per_run / 2
+    triangle = gable_triangle(layout)
+    if triangle is not None and triangle.plumb > 0:
+        found |= {"triangle_level": triangle.level, "triangle_plumb": triangle.plumb}
+    if layout.roof.eaves.tails is Tails.SNAPPED and not layout.hipped:
+        line = chalk_line(layout, framing.setting_out)
+        found |= {"chalk_level": line.level, "chalk_along": line.along}
+        if line.pin is not None:
+            found["chalk_pin"] = line.pin
+    height = layout.roof.plan.wall_height
+    if height is not None and len(layout.legs) > 1:
+        found["headroom"] = height + lowest(layout)
+    return found
+
+
+def lowest(layout: RoofLayout) -> float:
+    """The lowest thing over the middle of the room, above the plates: a collar tie, the ridge, or the rafters."""
+    roof = layout.roof
+    rafters = min(
+        leg.slope.height(leg.run - layout.half_ridge) - roof.rafter.depth * leg.slope.per_run
+        for leg in layout.legs
+        if not leg.broken_above
+    )
+    ridge = ridge_top(layout) - roof.ridge.stock.depth if roof.ridge.kind is not RidgeKind.NONE else rafters
+    collar = roof.collar.height if roof.collar is not None else rafters
+    return min(rafters, ridge, collar)
+
+
+def sheathing_area(layout: RoofLayout) -> float:
+    """The sloping area over overhangs and verges, to the fascias' outer faces, mm²."""
+    if layout.hipped:
+        # Every slope has the same pitch, so that the whole is the plan's area up the slope.
+        plan, first = layout.roof.plan, layout.legs[0]
+        reaches = [layout.roof.eaves.verge if end is None else layout.out + plan.sheathing for end in layout.ends]
+        across = 2 * (first.run + layout.out)
+        return across * (plan.length + sum(reaches)) * first.slope.per_run
+    length = layout.ridge_length
+    area = 0.0
+    for leg in layout.legs:
+        level = leg.run + (layout.out if leg.bears else 0.0)
+        if len(layout.legs) == 1:
+            level += layout.roof.plan.upper_overhang
+        area += level * leg.slope.per_run * length
+    return area

@@ -1,0 +1,98 @@
+"""The master pattern of a slope: common, end common and every jack on one board, each from its run line.
+
+All share notch and tail; what differs is where the head comes. The run line of a piece is its theoretical head, its
+run times the slope's length per run up from the plumb line over the plate; its own deduction is marked beside it.
+"""
+
+from dataclasses import dataclass
+from math import hypot
+
+from ...solid import Member
+from ..framing.pieces import Framing
+from ..plan.layout import Leg, RoofLayout
+
+SAME = 1e-6
+
+
+@dataclass(frozen=True, slots=True)
+class MasterLine:
+    """A piece on the master pattern, mm along the top edge from the plumb line over the plate: its run line, and its
+    own head on the centre line; for cheeked heads the long and short points too.
+    """
+
+    piece: str
+    run_line: float
+    head: float
+    long_point: float | None
+    short_point: float | None
+    level_share: float
+
+    @property
+    def level(self) -> float:
+        """From the run line back to the head, measured level: what is told of ridge, mate or hip."""
+        return self.deduction * self.level_share
+
+    @property
+    def deduction(self) -> float:
+        """From the run line back to the head, along the edge."""
+        return self.run_line - self.head
+
+
+@dataclass(frozen=True, slots=True)
+class MasterPattern:
+    """A slope's pattern: the piece whose notch and tail all share, its lines, the longest first."""
+
+    slope: str
+    pattern: Member
+    lines: tuple[MasterLine, ...]
+
+    @property
+    def length(self) -> float:
+        """The board it needs, along the top edge, mm."""
+        return self.lines[0].run_line + self.pattern.lengths.get("tail", 0.0)
+
+
+def master_patterns(layout: RoofLayout, framing: Framing) -> list[MasterPattern]:
+    """One pattern for every pitch and overhang of the roof that has rafters on it."""
+    legs = [*layout.legs, *(end for end in layout.ends if end is not None)]
+    found: list[MasterPattern] = []
+    seen: list[tuple[float, float]] = []
+    for leg in legs:
+        key = (leg.slope.rate, layout.out_of(leg.slope))
+        if any(hypot(key[0] - one[0], key[1] - one[1]) < SAME for one in seen):
+            continue
+        seen.append(key)
+        lines, pattern = _lines(layout, framing, legs, leg)
+        if pattern is not None:
+            found.append(MasterPattern(leg.slope.id, pattern, lines))
+    return found
+
+
+def _lines(
+    layout: RoofLayout, framing: Framing, legs: list[Leg], leg: Leg
+) -> tuple[tuple[MasterLine, ...], Member | None]:
+    alike = [
+        one
+        for one in legs
+        if abs(one.slope.rate - leg.slope.rate) < SAME
+        and abs(layout.out_of(one.slope) - layout.out_of(leg.slope)) < SAME
+    ]
+    downs = [one.slope.frame(0.0, one.run).x for one in alike]
+    lines: list[MasterLine] = []
+    pattern: Member | None = None
+    for piece in framing.pieces:
+        member = piece.member
+        stands = any((frame.x - down).length < SAME for frame in piece.frames for down in downs)
+        if not stands or "tail" not in member.lengths or "head_to_plate" not in member.lengths or member.role == "hip":
+            continue
+        lengths = member.lengths
+        lines.append(
+            MasterLine(
+                member.id, lengths["theoretical"], lengths["head_to_plate"], lengths.get("long_point"),
+                lengths.get("short_point"),
+                hypot(member.placement.x.x, member.placement.x.y),
+            )
+        )  # fmt: skip
+        if pattern is None or lengths["theoretical"] > pattern.lengths["theoretical"]:
+            pattern = member
+    return tuple(sorted(lines, key=lambda one: -one.run_line)), pattern

@@ -1,0 +1,183 @@
+"""The facts and checks of a roof over an outline."""
+
+from collections.abc import Iterator
+from itertools import pairwise
+from math import atan, cos, degrees, hypot, radians, tan
+
+from ...terms import Angle, Check, Count, Length, Level, Message, Value
+from ..framing.pieces import Framing
+from ..model.roof import KeepPlanes
+from ..plan.head_order import arrange, heads_in_turn
+from ..plan.layout import RoofLayout
+from ..plan.outline import TINY, OutlineRoof, Seam, areas_over
+from ..plan.seam_sections import keeps, outline_of, set_down, stock_of
+
+ALIKE = 1e-6
+LEANS = 90.0 - 1e-6
+"""Degrees in plan, from an eave: a hip at more leans out over the end of its wall."""
+SHARP, FLAT = 30.0, 165.0
+"""Degrees: corners beyond these are worked out, and looked at."""
+ALONG_EAVES = frozenset({"common", "king_common", "end_common", "jack", "hung"})
+"""Roles that stand side by side along an eave."""
+SQUARE_CORNER = 45.0
+"""Degrees in plan, from an eave to the hip over a square corner between equal pitches."""
+SLIGHT = 250.0
+"""mm: a slope that reaches less inward has no room for rafters between plate and heads."""
+LEVEL_ENOUGH = 1.6
+"""mm: fascias that differ less in height meet by eye."""
+
+
+def hip_facts_of(layout: RoofLayout) -> dict[str, float]:
+    """What holds for every hip alike; what differs between corners stands on the members and is left out."""
+    hips = outline_of(layout).hips
+    if not hips or not _same(hips, layout):
+        return {}
+    hip, slope = hips[0], hips[0].first
+    common = degrees(atan(slope.rate))
+    aside = radians(90.0 - hip.plan_angle(slope))
+    angle = degrees(atan(hip.rate))
+    found = {
+        "hip_plan_run": hip.run,
+        "hip_slope": angle,
+        "backing": hip.backing[0],
+        "dihedral": hip.dihedral,
+        "hip_plan_angle": hip.plan_angle(slope),
+        "bevels.plumb_hip": 90.0 - angle,
+        "bevels.level_hip": angle,
+        # On the sloping top edge the cheek's line: as far across as in plan, but the run longer by the slope.
+        "bevels.edge_jack": degrees(atan(cos(radians(common)) / tan(aside))) if abs(aside) > ALIKE else 90.0,
+    }
+    if abs(hip.plan_angle(slope) - SQUARE_CORNER) < ALIKE:
+        found |= {
+            "bevels.edge_hip": degrees(atan(cos(radians(angle)))),
+            "bevels.face_purlin": degrees(atan(slope.rate / slope.per_run)),
+            "bevels.edge_purlin": degrees(atan(cos(radians(common)))),
+        }
+    if keeps(layout, hip) is not KeepPlanes.BACK:
+        found["hip_drop"] = set_down(layout, hip)[0]
+    return found
+
+
+def ridge_facts(layout: RoofLayout) -> dict[str, float]:
+    """Of a single level ridge: between its posts, and its square top above the plates."""
+    ridges = outline_of(layout).ridges
+    if len(ridges) != 1 or abs(ridges[0].rate) > ALIKE:
+        return {}
+    (ridge,) = ridges
+    ends = (ridge.high, ridge.low)
+    flats = sum(
+        post.flat for post in arrange(layout).posts if any((post.at - end).length < ALIKE * 1e3 for end in ends)
+    )
+    top = ridge.high.z - set_down(layout, ridge)[0]
+    return {"ridge_length": ridge.run - flats, "ridge_top": top,
+            "ridge_underside": top - stock_of(layout, ridge).depth}  # fmt: skip
+
+
+def _same(hips: list[Seam], layout: RoofLayout) -> bool:
+    first = hips[0]
+    rate = layout.legs[0].slope.rate
+    return all(abs(leg.slope.rate - rate) < ALIKE for leg in layout.legs) and all(
+        abs(hip.run - first.run) < 1e-3 and abs(hip.rate - first.rate) < ALIKE for hip in hips
+    )
+
+
+def sloping_area(layout: RoofLayout) -> float:
+    """Over all slopes to the fascias' outer faces and the verges, mm²."""
+    roof = outline_of(layout)
+    walls = {leg.slope.start: leg.slope for leg in layout.legs}
+    outs = tuple(layout.out_of(walls[at]) if at in walls else layout.roof.eaves.verge for at in roof.corners)
+    return sum(area * slope.per_run for slope, area in areas_over(roof, outs))
+
+
+def check_outline_roof(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    """What is particular to an outline."""
+    roof = outline_of(layout)
+    yield from _fascias(layout)
+    yield from _hips(layout, roof)
+    yield from _slight(layout)
+    yield from _posts(layout)
+    yield from _past_walls(layout, framing)
+    jacks = [piece.member.lengths["short_point"] for piece in framing.pieces if piece.member.role == "jack"]
+    if jacks:
+        level = Level.LOOK if min(jacks) < layout.roof.rafter.depth else Level.OK
+        yield _told("shortest_jack", level, Length(min(jacks)), value=Length(min(jacks)))
+    elif roof.hips:
+        yield _told("no_jacks", Level.LOOK, Length(layout.roof.spacing), value=Length(layout.roof.spacing))
+
+
+def _told(check_id: str, level: Level, value: Value | None = None, /, **values: Value) -> Check:
+    fine = level is Level.OK
+    key = check_id.split(".", maxsplit=1)[0]
+    found = Message(f"check.{key}.{'ok' if fine else 'over'}", values)
+    return Check(check_id, level, found, value, remedy=None if fine else Message(f"check.{key}.do", values))
+
+
+def _fascias(layout: RoofLayout) -> Iterator[Check]:
+    """Unequal pitches over equal overhangs bring fascias to different heights; how to line them up, both ways."""
+    heights = [leg.slope.height(-layout.out_of(leg.slope)) for leg in layout.legs]
+    apart = max(heights) - min(heights)
+    if apart <= LEVEL_ENOUGH:
+        yield _told("fascias_level", Level.OK, Length(apart))
+        return
+    steepest = max(layout.legs, key=lambda leg: leg.slope.rate).slope
+    shorter = layout.out * min(leg.slope.rate for leg in layout.legs) / steepest.rate
+    yield _told(
+        "fascias_level", Level.LOOK, Length(apart), value=Length(apart), out=Length(shorter), plate=Length(apart)
+    )
+
+
+def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
+    for number, hip in enumerate(roof.hips, 1):
+        angles = [hip.plan_angle(slope) for slope in (hip.first, hip.second)]
+        corner = sum(angles)
+        if max(angles) > LEANS:
+            yield _told(
+                f"hip_leans.{number}", Level.LOOK, Angle(max(angles)), n=Count(number), value=Angle(max(angles))
+            )
+        if not SHARP <= corner <= FLAT:
+            yield _told(f"corner_odd.{number}", Level.LOOK, Angle(corner), n=Count(number), value=Angle(corner))
+        one, other = (hip.fall(slope) for slope in (hip.first, hip.second))
+        if abs(one - other) > ALIKE and keeps(layout, hip) is not KeepPlanes.BACK:
+            shift = abs(set_down(layout, hip)[1])
+            yield _told(f"hip_shifted.{number}", Level.LOOK, Length(shift), n=Count(number), value=Length(shift))
+        stock, drop = stock_of(layout, hip), set_down(layout, hip)[0]
+        left = stock.depth * hypot(1.0, hip.rate) - (layout.notch.hap - drop)
+        if left <= 0:
+            yield _told("hip_notch", Level.STOP, Length(left), value=Length(left))
+
+
+def _slight(layout: RoofLayout) -> Iterator[Check]:
+    """Whether a slope is taken over by its neighbours before anything finds room under it."""
+    least = min(leg.run for leg in layout.legs)
+    level = Level.STOP if least < SLIGHT else Level.OK
+    yield _told("slope_slight", level, Length(least), value=Length(least))
+
+
+def _past_walls(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    """Where rafters that hang past a wall's end stand farther apart than was said, for want of a hold between."""
+    widest = 0.0
+    for leg in layout.legs:
+        start, down = leg.slope.at(0.0, 0.0, 0.0), leg.slope.frame(0.0, leg.run).x
+        standing = sorted(
+            ((frame.origin - start).dot(leg.slope.along), piece.member.role == "hung")
+            for piece in framing.pieces if piece.member.role in ALONG_EAVES
+            for frame in piece.frames if (frame.x - down).length < TINY
+        )  # fmt: skip
+        widest = max([widest, *(far - near for (near, one), (far, other) in pairwise(standing) if one or other)])
+    if widest > layout.roof.spacing + 1.0:
+        yield _told("past_walls", Level.LOOK, Length(widest), value=Length(widest), spacing=Length(layout.roof.spacing))
+
+
+def _posts(layout: RoofLayout) -> Iterator[Check]:
+    """Where heads meet: the posts, and where there is no room for one."""
+    arranged = arrange(layout)
+    if arranged.posts:
+        widest = 2 * max(post.flat for post in arranged.posts)
+        yield _told("posts_near", Level.OK, Length(widest), value=Length(widest), n=Count(len(arranged.posts)))
+    if arranged.in_turn and not heads_in_turn(layout):
+        yield _told("heads_in_turn", Level.LOOK, Count(len(arranged.in_turn)), n=Count(len(arranged.in_turn)))
+    if arranged.left_out:
+        longest = max(seam.run for seam in arranged.left_out)
+        yield _told(
+            "ridge_left_out", Level.LOOK, Length(longest), value=Length(longest), n=Count(len(arranged.left_out))
+        )

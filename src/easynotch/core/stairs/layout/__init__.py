@@ -1,0 +1,1 @@
+"""Where everything of a stair lies: levels, plumb lines, the landing, the stringers' places."""

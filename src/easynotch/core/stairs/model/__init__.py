@@ -1,0 +1,1 @@
+"""A stair as it is asked for: what is measured and decided."""
