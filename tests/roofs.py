@@ -3,7 +3,9 @@
 from dataclasses import replace
 from math import cos, pi, radians, sin, tan
 
+from hypothesis import assume
 from hypothesis import strategies as st
+from shapely import LineString, Polygon, box
 
 from easynotch.core.roofs import (
     Blocking,
@@ -35,6 +37,7 @@ from easynotch.core.roofs import (
     Tail,
     Timber,
     UpperEnd,
+    lay_out_roof,
     size_notch,
 )
 from easynotch.core.solid import Stock
@@ -186,6 +189,21 @@ def _fields(plan: Plan) -> dict[str, object]:
     return {name: getattr(plan, name) for name in Plan.__slots__}
 
 
+def eave_lengths(roof: Roof) -> list[float]:
+    """How long each fascia of an outline is, mm: the plan the fascias enclose, as their half planes leave it."""
+    layout = lay_out_roof(roof)
+    enclosed = box(-1e5, -1e5, 1e5, 1e5)
+    lines = []
+    for leg in layout.legs:
+        slope = leg.slope
+        start = slope.at(0.0, -layout.out_of(slope), 0.0)
+        a, b = start - slope.along * 1e5, start + slope.along * 1e5
+        lines.append(LineString([(a.x, a.y), (b.x, b.y)]))
+        inner = [b + slope.inward * 3e5, a + slope.inward * 3e5]
+        enclosed = enclosed.intersection(Polygon([(one.x, one.y) for one in (a, b, *inner)]))
+    return [line.buffer(1e-6).intersection(enclosed).length / 2 for line in lines]
+
+
 @st.composite
 def outlines(draw: st.DrawFn, *, wild: bool = False) -> Roof:
     """Convex outlines of 3 to 12 sides, some 5 to 10 m across, pitches of 19° to 48°, alike or each side its own within
@@ -210,7 +228,7 @@ def outlines(draw: st.DrawFn, *, wild: bool = False) -> Roof:
         2 * wide, 2 * deep, shape=Shape.OUTLINE, corners=corners, edges=edges, line_up=draw(st.sampled_from([LineUp.NONE, LineUp.OVERHANG] if wild else LineUp)),
         sheathing=draw(st.sampled_from([0.0, 11.0])),
     )  # fmt: skip
-    return Roof(
+    roof = Roof(
         "", plan, tan(radians(base)), Ridge(RidgeKind.BOARD, Stock(draw(mm(19, 50)), 235.0)),
         Stock(draw(mm(35, 50)), depth), draw(mm(400, 900)), Notch(NotchRule.FRACTION, 0.25),
         Eaves(draw(mm(250, 600)), 20.0, tail=draw(st.sampled_from([Tail.PLUMB, Tail.SQUARE]))),
@@ -219,3 +237,7 @@ def outlines(draw: st.DrawFn, *, wild: bool = False) -> Roof:
             "v", draw(st.sampled_from(["commons", "corner"])),
         ),
     )  # fmt: skip
+    # Beside far flatter slopes a steep side's fascia may have no length left: that is refused, and tested by itself.
+    if wild:
+        assume(min(eave_lengths(roof)) >= roof.rafter.thickness)
+    return roof

@@ -5,7 +5,7 @@ from dataclasses import replace
 from math import cos, degrees, hypot, pi, radians, tan
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from easynotch.core.roofs import (
@@ -29,13 +29,14 @@ from easynotch.core.roofs import (
 )
 from easynotch.core.roofs.members.hip_and_ridge_members import stick_member
 from easynotch.core.roofs.members.hips import hip_member
+from easynotch.core.roofs.members.outline_fascias import refuse_lost_eaves
 from easynotch.core.roofs.plan.head_order import arrange
 from easynotch.core.roofs.report.checks import LEAST_CONTACT
 from easynotch.core.solid import Vector, describe, dry_fit, overlaps
 from easynotch.core.solid.mesh import as_manifold
 from easynotch.core.tape import read_pitch
 from tests.conftest import HOME
-from tests.roofs import outlines, roofs
+from tests.roofs import eave_lengths, outlines, roofs
 
 OTHERS = json.loads((HOME / "tests" / "reference" / "others.json").read_text())
 SOUND = 1e-3
@@ -198,6 +199,21 @@ def test_slopes_that_never_meet_are_refused_with_the_way_out():
     with pytest.raises(RoofError) as found:
         lay_out_outline(regular(4, 3000.0), (Edge(), *(Edge(gable=True),) * 3), 0.5, 100.0, 0.0)
     assert found.value.message.id == "error.outline_never_meet"
+
+
+@settings(max_examples=40)
+@given(outlines() | outlines(wild=True), st.floats(1200, 4000))
+def test_an_overhang_is_refused_exactly_where_an_eave_has_no_length_left_for_a_rafter(roof, overhang):
+    wide = replace(roof, eaves=replace(roof.eaves, overhang=overhang))
+    least = min(eave_lengths(wide)) - wide.rafter.thickness
+    assume(abs(least) > 1e-3)
+    layout = lay_out_roof(wide)
+    if least > 0:
+        refuse_lost_eaves(layout)
+    else:
+        with pytest.raises(RoofError) as found:
+            refuse_lost_eaves(layout)
+        assert found.value.message.id == "error.roof_no_eave"
 
 
 @given(outlines(), st.data())
