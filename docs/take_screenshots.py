@@ -17,7 +17,7 @@ from easynotch.drawing.page import Paper
 from easynotch.exchange import parse_json, read_job
 from easynotch.timing.browser import ARGUMENTS
 from easynotch.timing.server import served
-from easynotch.web.export import MAKERS, Work
+from easynotch.paper.export import MAKERS, Work
 
 FOLDER = Path(__file__).parent / "screenshots"
 DESK = {"width": 1280, "height": 800}

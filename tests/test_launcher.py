@@ -3,6 +3,7 @@
 import os
 import signal
 import subprocess
+import sys
 import time
 
 import pytest
@@ -41,6 +42,19 @@ def test_every_kind_of_file_is_written_from_the_one_command(tmp_path):
     refused = run("export", str(REFERENCE / "roof-hip.job.json"), "--to", str(tmp_path), "--only", "papyrus")
     assert refused.returncode == 2
     assert "papyrus" in refused.stderr
+
+
+@pytest.mark.parametrize("command", ["work-out", "steps", "export"])
+def test_what_needs_no_server_loads_none(command, tmp_path):
+    arguments = [
+        command,
+        str(REFERENCE / "roof-hip.job.json"),
+        *(["--to", str(tmp_path)] if command == "export" else []),
+    ]
+    seen = "print([one for one in ('flask', 'werkzeug', 'waitress', 'sqlite3') if one in sys.modules], file=sys.stderr)"
+    script = f"import sys; from easynotch.cli import main; main({arguments!r}); {seen}"
+    done = subprocess.run([sys.executable, "-c", script], capture_output=True, text=True, timeout=60, check=True)
+    assert done.stderr.strip() == "[]"
 
 
 def test_an_unknown_command_shows_what_there_is():

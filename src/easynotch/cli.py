@@ -116,7 +116,7 @@ def _steps(chosen: argparse.Namespace) -> int:
 
 def _export(file: str, folder: Path, only: str, paper: str | None, *, replace: bool) -> int:
     from .drawing.page import Paper  # noqa: PLC0415
-    from .web.export import FORMATS, export_files  # noqa: PLC0415
+    from .paper.export import FORMATS, export_files  # noqa: PLC0415
 
     words = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
     try:

@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from easynotch.core.tape import Units
-from easynotch.web.practice import made_up as make_up
+from easynotch.presenting.practice.made_up import made_up as make_up
 from tests.browser.test_access import SIZES
 
 BOXES = """(selector) => [...document.querySelectorAll(selector)].filter((e) => e.checkVisibility()).map((e) => {

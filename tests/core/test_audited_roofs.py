@@ -31,7 +31,7 @@ from easynotch.core.tape import Tape, Units
 from easynotch.core.terms import Level
 from easynotch.drawing.hip_boards import draw_master
 from easynotch.exchange import Problems, read_job, worked_out
-from easynotch.web.export import export_files
+from easynotch.paper.export import export_files
 from tests.core.test_bench import IN, piece, roof
 from tests.roofs import outlines, roofs
 
@@ -88,7 +88,7 @@ def test_a_rate_at_the_hip_is_told_by_ten_and_is_what_another_run_really_makes()
     grown = piece(far, "hip").lengths["head_to_plate"] - piece(near, "hip").lengths["head_to_plate"]
     level = checked[1].distance - checked[0].distance
     assert grown / level == pytest.approx(checked[0].gain, rel=2e-2) or checked[0].gain > 1.0
-    from easynotch.web.hips import _check  # noqa: PLC0415
+    from easynotch.presenting.work_out.hips import _check  # noqa: PLC0415
 
     said = " ".join(_check(near.layout, piece(near, "hip"), _seam(near), WORDS).say)
     assert f"is {round(10 * checked[0].gain, 1):g} longer" in said

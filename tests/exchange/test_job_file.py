@@ -12,7 +12,7 @@ from easynotch.cli import main
 from easynotch.core.stairs import order_of_work
 from easynotch.drawing.elevation import draw_elevation
 from easynotch.exchange import Problems, parse_json, read_job, work_out_flight
-from easynotch.web.batch import shape_of
+from easynotch.presenting.cut.batch import shape_of
 from tests.conftest import REFERENCE
 
 JOBS = sorted(REFERENCE.glob("flight*.job.json"))
@@ -198,7 +198,7 @@ def test_what_is_no_flight_is_an_error_that_says_the_way_out(change, path, sente
         read = read_job(job)
         work_out_flight(read.works[0], read.units, path="works[0]")
     assert caught.value.problems[0].path == path
-    from easynotch.web.problem import PLAIN  # noqa: PLC0415
+    from easynotch.web.server.problem import PLAIN  # noqa: PLC0415
 
     assert sentence in PLAIN.say(caught.value.problems[0].message)
 

@@ -10,8 +10,8 @@ from pypdf import PdfReader
 from easynotch.core.rules import Dialect, Words
 from easynotch.core.tape import Tape, Units
 from easynotch.exchange import read_job, usual_flight, usual_roof
+from easynotch.paper.export import export_files
 from easynotch.presenting.shared.assumed import assumed_of, assumed_said
-from easynotch.web.export import export_files
 
 
 def begun(units, kind, **measured):

@@ -13,10 +13,10 @@ from easynotch.core.rules import Dialect, Words
 from easynotch.core.tape import Tape
 from easynotch.drawing.page import Paper
 from easynotch.exchange import parse_json, read_job, worked_out
+from easynotch.paper.export import Work
+from easynotch.paper.hand_out import hand_out_page as take_away_page
 from easynotch.presenting.mark import listing
 from easynotch.presenting.mark.pieces import boards_of
-from easynotch.web.export import Work
-from easynotch.web.take_away import page as take_away_page
 
 FRACTIONS = str.maketrans({"⁄": "/", "\u2009": " ", "\u00a0": " "})
 

@@ -5,8 +5,8 @@ import pytest
 from easynotch.core.rules import Dialect, Words
 from easynotch.core.tape import Tape, Units
 from easynotch.exchange import read_job, worked_out
-from easynotch.web.batch import Part, batch_of
-from easynotch.web.cut import cut_view
+from easynotch.presenting.cut.batch import Part, batch_of
+from easynotch.presenting.cut.plan import cut_view
 
 WORDS = Words(Dialect.NORTH_AMERICA, Tape.of(Units.METRIC))
 

@@ -258,7 +258,7 @@ def test_a_plan_stopped_in_another_process_brings_every_piece_says_that_it_was_a
 
 
 def test_how_far_a_plan_or_a_file_in_the_making_is_can_be_asked_while_it_is_made(client, stair, monkeypatch):
-    from easynotch.web import making  # noqa: PLC0415
+    from easynotch.web.server import tasks as making  # noqa: PLC0415
 
     monkeypatch.setattr(making, "SOON_S", 0.0)
     monkeypatch.setattr(making, "OFTEN_S", 0.0)

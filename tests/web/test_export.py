@@ -28,8 +28,8 @@ from easynotch.core.tape import Tape
 from easynotch.drawing.page import Paper
 from easynotch.exchange import parse_json, read_job
 from easynotch.exchange.tables import csv_of, read_csv
+from easynotch.paper.export import MAKERS, PRINTED, Work, document_of
 from easynotch.presenting.mark.setting_out import laths_of
-from easynotch.web.export import MAKERS, PRINTED, Work, document_of
 
 HOSTILE = '=HYPERLINK("x")<script>alert(1)</script>&\\P{x}'
 POINT = 25.4 / 72

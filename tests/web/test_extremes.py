@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 from easynotch.store import Database
 from easynotch.timing.key_by_key import COUNT_GIVING, KEYS, leaves, with_value
 from easynotch.web.app import create_app
-from easynotch.web.helpers import Helpers
-from easynotch.web.nursery import request_to
+from easynotch.web.server.helpers import Helpers
+from easynotch.web.server.nursery import request_to
 from easynotch.web.serving import WARM
 from tests.conftest import HOME
 

@@ -21,9 +21,9 @@ from easynotch.store import (
     order,
     pair,
 )
-from easynotch.web.app import LOOPBACK, create_app
+from easynotch.web.app import create_app
+from easynotch.web.server.sharing import LOOPBACK, Door
 from easynotch.web.serving import load_demo
-from easynotch.web.sharing import Door
 
 HELD = [
     checks.not_a_server_error,

@@ -12,10 +12,10 @@ from time import sleep
 import pytest
 
 from easynotch.store import Database
-from easynotch.web import listening
 from easynotch.web.app import create_app
-from easynotch.web.helpers import Helpers, Turns
-from easynotch.web.nursery import request_to
+from easynotch.web.server import listening
+from easynotch.web.server.helpers import Helpers, Turns
+from easynotch.web.server.nursery import request_to
 from easynotch.web.serving import WARM
 
 PATH = "/api/work-out"

@@ -23,7 +23,7 @@ from easynotch.core.rules import Dialect, Words
 from easynotch.core.tape import Tape, Units
 from easynotch.drawing.page import Paper
 from easynotch.exchange import contract, read_job
-from easynotch.web.export import MAKERS, Work
+from easynotch.paper.export import MAKERS, Work
 
 METRE, NEAR = 1000.0, -1.0
 """The near face is the one at the member's z of half its thickness times this."""

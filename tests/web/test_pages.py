@@ -12,9 +12,9 @@ from easynotch.core.tape import Tape, Units
 from easynotch.drawing.measure import width_of
 from easynotch.drawing.page import Paper
 from easynotch.exchange import FlightInput, RoofInput, parse_json, read_job
-from easynotch.web.export import PRINTED, Work
-from easynotch.web.model_pages import TAB, _parted, _strips
-from easynotch.web.piece_pages import cutting_sheets
+from easynotch.paper.export import PRINTED, Work
+from easynotch.paper.model_pages import TAB, _parted, _strips
+from easynotch.paper.piece_pages import cutting_sheets
 from tests.flights import whole_flights
 from tests.roofs import outlines, roofs
 

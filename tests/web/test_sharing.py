@@ -6,9 +6,9 @@ from pathlib import Path
 import pytest
 
 from easynotch.store import Database, list_devices, new_code
-from easynotch.web.app import LOOPBACK, create_app
-from easynotch.web.encrypting import certificate, fingerprint
-from easynotch.web.sharing import Door
+from easynotch.web.app import create_app
+from easynotch.web.server.encrypting import certificate, fingerprint
+from easynotch.web.server.sharing import LOOPBACK, Door
 
 NETWORK = "http://heron.test:8490"
 DOOR = Door(LOOPBACK, frozenset({"heron.test"}), NETWORK)

@@ -12,11 +12,12 @@ from easynotch.core.tools import IMPERIAL
 from easynotch.drawing import draw_foot, draw_head, draw_in_hand, draw_stair, draw_stair_plan
 from easynotch.exchange import Problems, habit_of, work_out_flight
 from easynotch.exchange.job_model import FlightInput
+from easynotch.presenting.fit.stair_joints import stair_fit_of
 from easynotch.presenting.mark.board import board_view
 from easynotch.presenting.mark.patterns import patterns_of
 from easynotch.presenting.mark.tools import Tools
-from easynotch.web import stair
-from easynotch.web.views import check_view, sheet_view
+from easynotch.presenting.shared.in_words import check_view, sheet_view
+from easynotch.presenting.work_out.stair import flight_at, stair_of
 from tests.flights import stairs
 
 SLOT = re.compile(r"\{\w+\}")
@@ -45,12 +46,11 @@ def test_every_piece_and_figure_of_any_whole_flight_has_its_words_and_drawings(f
     for check in worked.checks:
         view = check_view(check, WORDS)
         said += [view.text, view.remedy or "-"]
-    groups = list(stair._groups(worked, WORDS))
-    said += [fact.label for group in groups for fact in group.facts]
-    said += [fit.text for fit in stair._fits(worked, WORDS)] + [WORDS.say(step) for step in stair._trial(layout)]
+    shown, fitted = stair_of(worked, WORDS, on_the_ground=False), stair_fit_of(worked, WORDS)
+    said += [fact.label for group in shown.groups for fact in group.facts]
+    said += [fit.text for fit in fitted.fit] + fitted.trial
     sheets = [draw_stair(layout, worked.two, framing), draw_stair_plan(layout, worked.two, framing)]
-    there = stair._flight_there
-    sheets += [draw_head(*there("head", worked)), draw_foot(*there("feet", worked))]
+    sheets += [draw_head(*flight_at("head", worked)), draw_foot(*flight_at("feet", worked))]
     sheets += [drawn] if (drawn := draw_in_hand(layout, worked.pattern.member)) else []
     for sheet in sheets:
         view = sheet_view(sheet, WORDS)

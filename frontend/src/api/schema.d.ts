@@ -55,23 +55,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/pitch": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** The pitch that brings a roof's ridge to a height, neat enough to be set out by. */
-        post: operations["whole_pitch_pitch_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/overlaps": {
         parameters: {
             query?: never;
@@ -83,6 +66,23 @@ export interface paths {
         put?: never;
         /** Every pair of pieces of the first work that would claim the same wood. */
         post: operations["whole_standing_in_each_other_overlaps_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pitch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The pitch that brings a roof's ridge to a height, neat enough to be set out by. */
+        post: operations["whole_pitch_pitch_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -151,23 +151,6 @@ export interface paths {
         put?: never;
         /** The hips of a job's first work, and every piece of its roof with its lengths. */
         post: operations["hips_hips_hips_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/cut": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** The first work of a job at the saw, as if nothing were cut and no board on hand. */
-        post: operations["cut_cut_cut_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1031,6 +1014,23 @@ export interface paths {
         post?: never;
         /** Shut a device out; its token is worth nothing from now on. */
         delete: operations["devices_remove_device__device_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The first work of a job at the saw, as if nothing were cut and no board on hand. */
+        post: operations["cut_cut_cut_post"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4000,14 +4000,6 @@ export interface components {
             frames: number[][];
         };
         /**
-         * PitchView
-         * @description A pitch as it is written in a job file.
-         */
-        PitchView: {
-            /** Pitch */
-            pitch: string;
-        };
-        /**
          * OverlapsView
          * @description Which pieces stand in each other, in words, and how many pieces were looked at.
          */
@@ -4018,10 +4010,18 @@ export interface components {
             overlaps: string[];
         };
         /**
-         * TakeAwayView
+         * PitchView
+         * @description A pitch as it is written in a job file.
+         */
+        PitchView: {
+            /** Pitch */
+            pitch: string;
+        };
+        /**
+         * HandOutView
          * @description A work's bench steps as one self-contained page; empty while something is still to be measured.
          */
-        TakeAwayView: {
+        HandOutView: {
             /** Name */
             name: string;
             /** Html */
@@ -4249,6 +4249,95 @@ export interface components {
             label: string;
             /** Angle */
             angle: string;
+        };
+        /**
+         * JobView
+         * @description A kept job. ``limits_document`` is what its job file says about limits.
+         */
+        JobView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Units */
+            units: string;
+            /** Limits */
+            limits: string | null;
+            /** Revision */
+            revision: number;
+            /** Settings */
+            settings: {
+                [key: string]: unknown;
+            };
+            /** Overrides */
+            overrides: {
+                [key: string]: unknown;
+            };
+            /** Archived */
+            archived: boolean;
+            /**
+             * Limits Document
+             * @description an id, an object, or null for the usual set
+             */
+            limits_document: unknown;
+        };
+        /**
+         * WorkView
+         * @description A kept work: its document is its part of a job file.
+         */
+        WorkView: {
+            /** Id */
+            id: string;
+            /** Job Id */
+            job_id: string;
+            /** Revision */
+            revision: number;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Changed At */
+            changed_at: string;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Can Redo */
+            can_redo: boolean;
+            /** Archived */
+            archived: boolean;
+            /** Deleted */
+            deleted: boolean;
+        };
+        /**
+         * RestoredView
+         * @description How many jobs and works are there now.
+         */
+        RestoredView: {
+            /** Jobs */
+            jobs: number;
+            /** Works */
+            works: number;
+        };
+        /**
+         * CopiesView
+         * @description Copies, latest first.
+         */
+        CopiesView: {
+            /** Copies */
+            copies: components["schemas"]["CopyView"][];
+        };
+        /**
+         * CopyView
+         * @description A copy of what was there before: when it was made (seconds since 1970), and what is in it.
+         */
+        CopyView: {
+            /** Number */
+            number: number;
+            /** At */
+            at: number;
+            /** Jobs */
+            jobs: number;
+            /** Works */
+            works: number;
         };
         /**
          * CuttingView
@@ -4513,95 +4602,6 @@ export interface components {
             notes: string[];
             /** Ends */
             ends: components["schemas"]["SawEndView"][];
-        };
-        /**
-         * JobView
-         * @description A kept job. ``limits_document`` is what its job file says about limits.
-         */
-        JobView: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Units */
-            units: string;
-            /** Limits */
-            limits: string | null;
-            /** Revision */
-            revision: number;
-            /** Settings */
-            settings: {
-                [key: string]: unknown;
-            };
-            /** Overrides */
-            overrides: {
-                [key: string]: unknown;
-            };
-            /** Archived */
-            archived: boolean;
-            /**
-             * Limits Document
-             * @description an id, an object, or null for the usual set
-             */
-            limits_document: unknown;
-        };
-        /**
-         * WorkView
-         * @description A kept work: its document is its part of a job file.
-         */
-        WorkView: {
-            /** Id */
-            id: string;
-            /** Job Id */
-            job_id: string;
-            /** Revision */
-            revision: number;
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
-            /** Changed At */
-            changed_at: string;
-            /** Can Undo */
-            can_undo: boolean;
-            /** Can Redo */
-            can_redo: boolean;
-            /** Archived */
-            archived: boolean;
-            /** Deleted */
-            deleted: boolean;
-        };
-        /**
-         * RestoredView
-         * @description How many jobs and works are there now.
-         */
-        RestoredView: {
-            /** Jobs */
-            jobs: number;
-            /** Works */
-            works: number;
-        };
-        /**
-         * CopiesView
-         * @description Copies, latest first.
-         */
-        CopiesView: {
-            /** Copies */
-            copies: components["schemas"]["CopyView"][];
-        };
-        /**
-         * CopyView
-         * @description A copy of what was there before: when it was made (seconds since 1970), and what is in it.
-         */
-        CopyView: {
-            /** Number */
-            number: number;
-            /** At */
-            at: number;
-            /** Jobs */
-            jobs: number;
-            /** Works */
-            works: number;
         };
         /**
          * KeptView
@@ -5919,6 +5919,105 @@ export interface operations {
             };
         };
     };
+    whole_standing_in_each_other_overlaps_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlapsView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     whole_pitch_pitch_post: {
         parameters: {
             query: {
@@ -6019,105 +6118,6 @@ export interface operations {
             };
         };
     };
-    whole_standing_in_each_other_overlaps_post: {
-        parameters: {
-            query?: {
-                dialect?: components["schemas"]["Dialect"];
-                fine?: boolean;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["JobInput"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OverlapsView"];
-                };
-            };
-            /** @description Not readable */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not paired */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not from here */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not here */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not done this way */
-            405: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Changed meanwhile */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Too big */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not understood */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
     take_away_take_away_take_away_post: {
         parameters: {
             query?: {
@@ -6140,7 +6140,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakeAwayView"];
+                    "application/json": components["schemas"]["HandOutView"];
                 };
             };
             /** @description Not readable */
@@ -6443,106 +6443,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HipsView"];
-                };
-            };
-            /** @description Not readable */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not paired */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not from here */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not here */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not done this way */
-            405: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Changed meanwhile */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Too big */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-            /** @description Not understood */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    cut_cut_cut_post: {
-        parameters: {
-            query?: {
-                dialect?: components["schemas"]["Dialect"];
-                fine?: boolean;
-                edge_free?: boolean;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["JobInput"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CuttingView"];
                 };
             };
             /** @description Not readable */
@@ -12545,6 +12445,106 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DevicesView"];
+                };
+            };
+            /** @description Not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not paired */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not from here */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not here */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not done this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Changed meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Too big */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+            /** @description Not understood */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    cut_cut_cut_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                edge_free?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingView"];
                 };
             };
             /** @description Not readable */

@@ -3,15 +3,14 @@
 import csv
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from typing import Literal
 
+from ..core.supply import Sighted
 from ..core.tape import Units
 from ..core.terms import Count, Length, Message, message
 from .problems import Problem, Problems, printable
 from .tables import csv_of, read_csv
 from .typed import typed_length
 
-Sighted = Literal["", "straight", "crooked"]
 HEAD = ("thickness", "depth", "length", "count", "price", "sighted", "defects", "note")
 NEEDED = ("thickness", "depth", "length")
 MOST_BYTES = 1_000_000

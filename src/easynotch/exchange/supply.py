@@ -72,7 +72,7 @@ def plans_of(
     settings: SettingsInput | None,
     units: Units,
     rack: Sequence[tuple[Section, OnHand]] = (),
-    go_on: Callable[[], bool] = always,
+    should_continue: Callable[[], bool] = always,
     told: Callable[[int, int], None] | None = None,
 ) -> tuple[SectionPlan, ...]:
     """A cutting plan for every section.
@@ -82,7 +82,7 @@ def plans_of(
         settings: the shop's stock, kerf and trim.
         units: of its prices: a foot or a metre.
         rack: boards on hand with their sections; they cost nothing any more, so they are used first.
-        go_on: whether a cheaper plan is still looked for.
+        should_continue: whether a cheaper plan is still looked for.
         told: called after each section with how many of how many are planned.
     """
     greeted()
@@ -94,7 +94,9 @@ def plans_of(
         name, lengths, kept, priced = _stock(section, settings, units)
         there = clear_lengths([board for size, board in rack if alike(size, section)])
         made.append(
-            SectionPlan(section, name, kept, priced, pieces, nest(pieces, (*lengths, *there), kerf, trim, go_on))
+            SectionPlan(
+                section, name, kept, priced, pieces, nest(pieces, (*lengths, *there), kerf, trim, should_continue)
+            )
         )
         if told is not None:
             told(len(made), len(sections))

@@ -7,11 +7,11 @@ from dataclasses import dataclass
 from typing import Literal
 from uuid import uuid4
 
+from ..core.supply import Sighted
 from .jobs import get_job, now
 from .works import get_work
 
 Origin = Literal["hand", "bought", "offcut"]
-Sighted = Literal["", "straight", "crooked"]
 """What was found when a board was sighted along; empty where nobody looked."""
 RACK = """
 SELECT id, thickness, depth, length, price, note, defects, origin, sighted FROM rack_board

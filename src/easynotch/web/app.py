@@ -1,52 +1,49 @@
 """The application: guards, blueprints, and the built screens."""
 
 from pathlib import Path
-from typing import Any
 
-from flask import Flask, Request, Response, g, request, send_from_directory
+from flask import Flask, Response, send_from_directory
 from flask_openapi3 import Info, OpenAPI
 from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
 from .. import __version__
 from ..core.terms import Message
-from ..exchange import Problem, Problems, parse_json
-from ..exchange.problems import shown
+from ..exchange import Problems
 from ..exchange.reading import MOST_BYTES
 from ..store import BoardNotFound, BoardUsed, Database, JobNotFound, LimitSetNotFound, Stale, WorkDeleted, WorkNotFound
-from . import problem
-from .once import RequestDatabase, guard_changes
-from .openapi import document
-from .sharing import Door, guard_door, host_name
+from .routes import (
+    cutting,
+    devices,
+    exports,
+    gauge,
+    hand_out,
+    hips,
+    jobs,
+    limit_sets,
+    marking,
+    outline,
+    practice,
+    rack,
+    shop,
+    stair,
+    tasks,
+    transfer,
+    whole,
+    work_out,
+    works,
+)
+from .server import problem
+from .server.guard import GuardedRequest, guard_requests
+from .server.once import RequestDatabase, guard_changes
+from .server.openapi import document
+from .server.sharing import HERE_ALONE, Door, guard_door
 
-SECURITY_HEADERS = {
-    "Content-Security-Policy": (
-        "default-src 'none'; script-src 'self'; connect-src 'self'; img-src 'self' data:; font-src 'self'; "
-        "style-src 'self' 'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='; "
-        "base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
-    ),
-    "X-Content-Type-Options": "nosniff",
-    "Referrer-Policy": "no-referrer",
-    "Cross-Origin-Opener-Policy": "same-origin",
-}
-LOOPBACK = frozenset({"127.0.0.1", "localhost", "[::1]"})
-HERE_ALONE = Door(LOOPBACK)
-
-
-class GuardedRequest(Request):
-    """A request whose JSON was parsed by us: size, nesting and endless numbers are refused before anything else."""
-
-    def get_json(self, *_: Any, **__: Any) -> Any:
-        """The body, parsed once.
-
-        Raises:
-            Problems: as ``parse_json``.
-        """
-        if "body" not in g:
-            g.body = parse_json(self.get_data(cache=True))
-            if not isinstance(g.body, dict):
-                raise Problems([Problem("", Message("error.not_object", {"found": shown(g.body)}))])
-        return g.body
+RESOURCES = (
+    work_out, whole, hand_out, gauge, outline, hips, transfer, cutting, tasks, rack, exports, stair, practice,
+    jobs, works, marking, shop, limit_sets, devices,
+)  # fmt: skip
+"""The modules whose routes are answered."""
 
 
 def create_app(database: Database, screens: Path | None = None, door: Door = HERE_ALONE) -> OpenAPI:
@@ -68,78 +65,17 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     app.config["MAX_CONTENT_LENGTH"] = MOST_BYTES
     app.extensions["easynotch.database"] = RequestDatabase(database)
     app.extensions["easynotch.door"] = door
-    _guard(app, door)
+    guard_requests(app, door)
     guard_door(app, database, door)
     guard_changes(app, database)
     _problems(app)
-    from .carry import api as carry  # noqa: PLC0415
-    from .cut import api as cut  # noqa: PLC0415
-    from .cutting import api as cutting  # noqa: PLC0415
-    from .devices import api as devices  # noqa: PLC0415
-    from .exports import api as exports  # noqa: PLC0415
-    from .gauge import api as gauge  # noqa: PLC0415
-    from .hips import api as hips  # noqa: PLC0415
-    from .jobs import api as jobs  # noqa: PLC0415
-    from .limit_sets import api as limit_sets  # noqa: PLC0415
-    from .making import api as making  # noqa: PLC0415
-    from .marking import api as marking  # noqa: PLC0415
-    from .outline import api as outline  # noqa: PLC0415
-    from .practice import api as practice  # noqa: PLC0415
-    from .rack import api as rack  # noqa: PLC0415
-    from .shop import api as shop  # noqa: PLC0415
-    from .stair import api as stair  # noqa: PLC0415
-    from .take_away import api as take_away  # noqa: PLC0415
-    from .whole import api as whole  # noqa: PLC0415
-    from .work_out import api as work_out  # noqa: PLC0415
-    from .works import api as works  # noqa: PLC0415
-
-    for blueprint in (
-        work_out,
-        whole,
-        take_away,
-        gauge,
-        outline,
-        hips,
-        cut,
-        carry,
-        cutting,
-        making,
-        rack,
-        exports,
-        stair,
-        practice,
-        jobs,
-        works,
-        marking,
-        shop,
-        limit_sets,
-        devices,
-    ):
-        app.register_api(blueprint)
+    for resource in RESOURCES:
+        app.register_api(resource.api)
+    app.register_api(cutting.questions)
     app.add_url_rule("/api/openapi.json", "openapi_document", lambda: document(app))
     if screens is not None:
         _serve_screens(app, screens)
     return app
-
-
-def _guard(app: Flask, door: Door) -> None:
-    @app.before_request
-    def refuse_strangers() -> Response | None:
-        if host_name() not in door.hosts:
-            return problem.problem(403, problem.PLAIN.say(Message("problem.bad_host")))
-        origin = request.headers.get("Origin")
-        changes = request.method not in ("GET", "HEAD", "OPTIONS")
-        if changes and origin is not None and origin != f"{request.scheme}://{request.host}":
-            return problem.problem(403, problem.PLAIN.say(Message("problem.bad_origin")))
-        return None
-
-    @app.after_request
-    def secure(response: Response) -> Response:
-        for name, value in SECURITY_HEADERS.items():
-            response.headers.setdefault(name, value)
-        if request.path.startswith("/api/"):
-            response.headers["Cache-Control"] = "no-store"
-        return response
 
 
 def _problems(app: Flask) -> None:

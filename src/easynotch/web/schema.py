@@ -10,7 +10,7 @@ from ..core.rules import Dialect, catalogue
 from ..exchange import JobInput
 from ..store import Database
 from .app import create_app
-from .openapi import document
+from .server.openapi import document
 from .serving import home
 
 

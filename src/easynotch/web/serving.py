@@ -17,10 +17,11 @@ from platformdirs import user_data_path
 from ..core.rules import LimitSetId
 from ..exchange import read_job
 from ..store import Database, DatabaseRefused, create_job, create_work
-from .app import HERE_ALONE, create_app
-from .helpers import Helpers
-from .inviting import Sealed, door_of, invite, say, sealing
-from .listening import Listening, listen
+from .app import create_app
+from .server.helpers import Helpers
+from .server.inviting import Sealed, door_of, invite, say, sealing
+from .server.listening import Listening, listen
+from .server.sharing import HERE_ALONE
 
 THREADS = 12
 """They wait for helpers, or read what is kept: not one of them computes."""

@@ -4,7 +4,7 @@ from .boards import Board, Laid
 from .ends import Lying, Turn, lying_ways, pitch, whole_length
 from .nest import Plan, always, nest
 from .pieces import SHEET_ROLES, Section, StockLength, Wanted, by_section, may_lie
-from .rack import LEAST_KEPT, OnHand, clear_lengths, off_cuts
+from .rack import LEAST_KEPT, OnHand, Sighted, clear_lengths, off_cuts
 from .saws import Rip, SawnEnd, SawSetting, rips, saw_settings
 from .scarf import Scarf, scarf
 
@@ -21,6 +21,7 @@ __all__ = [
     "SawnEnd",
     "Scarf",
     "Section",
+    "Sighted",
     "StockLength",
     "Turn",
     "Wanted",

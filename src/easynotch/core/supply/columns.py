@@ -94,7 +94,7 @@ class Prices:
         return sum(price * item.wanted.count for price, item in zip(self.pieces, items, strict=True)) - limited
 
 
-def priced(master: Master, go_on: Callable[[], bool]) -> tuple[Prices, bool]:
+def priced(master: Master, should_continue: Callable[[], bool]) -> tuple[Prices, bool]:
     """Patterns added as long as one would lower the cost and nobody stopped it; the prices at the end, and whether it
     was stopped.
     """
@@ -103,7 +103,7 @@ def priced(master: Master, go_on: Callable[[], bool]) -> tuple[Prices, bool]:
     saved: dict[int, float] = {}
     for _ in range(ROUNDS):
         prices, saved = master.prices()
-        if not go_on():
+        if not should_continue():
             return Prices(prices, saved), True
         fresh = []
         found = _knapsacks(master.items, prices, master.rooms)

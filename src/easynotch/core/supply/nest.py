@@ -61,7 +61,7 @@ def nest(
     stock: tuple[StockLength, ...],
     kerf: float,
     trim: float = 0.0,
-    go_on: Callable[[], bool] = always,
+    should_continue: Callable[[], bool] = always,
 ) -> Plan:
     """A cutting plan for pieces of one section.
 
@@ -71,8 +71,8 @@ def nest(
             are as many as they are.
         kerf: the saw's, mm, square to its cut.
         trim: what is sawn off either end of every board.
-        go_on: asked between two rounds of looking for a cheaper plan; where it says no, the plain good plan stands,
-            with what is proved of it so far.
+        should_continue: asked between two rounds of looking for a cheaper plan; where it says no, the plain good plan
+            stands, with what is proved of it so far.
     """
     rooms = tuple((one, one.length - 2 * trim) for one in stock if one.length > 2 * trim and one.count != 0)
     items = items_of(wanted, kerf)
@@ -83,12 +83,12 @@ def nest(
         return Plan((), 0.0, 0.0, too_long)
     plain = first_fit(fits, rooms)
     master = Master(fits, rooms, list(plain))
-    prices, stopped = priced(master, go_on)
+    prices, stopped = priced(master, should_continue)
     lowest = loosened(fits, rooms, prices, kerf)
     bound = stepped(max(0.0, lowest.lowest(fits, rooms)), rooms)
     chosen, cost = plain, _cost(plain, rooms)
     if not stopped and (cost > bound + CENT or not by_length(rooms)):
-        lowest = _better_prices(fits, rooms, lowest, kerf, go_on)
+        lowest = _better_prices(fits, rooms, lowest, kerf, should_continue)
         bound = max(bound, stepped(max(0.0, lowest.lowest(fits, rooms)), rooms))
         for _ in range(LOOKS):
             loose = _loose(fits, rooms, lowest, kerf, cost)
@@ -106,7 +106,7 @@ def nest(
 
 
 def _better_prices(
-    items: tuple[Item, ...], rooms: Rooms, lowest: Prices, kerf: float, go_on: Callable[[], bool]
+    items: tuple[Item, ...], rooms: Rooms, lowest: Prices, kerf: float, should_continue: Callable[[], bool]
 ) -> Prices:
     """Prices for pieces that all take the least they can, where ends that lie into each other make that less than they
     surely take: those whose sum is more.
@@ -114,7 +114,7 @@ def _better_prices(
     if all(item.each - item.least < CENT and item.extra < CENT for item in items):
         return lowest
     least = tuple(replace(item, each=item.least, extra=0.0, length=item.least - kerf) for item in items)
-    prices, _ = priced(Master(least, rooms, list(first_fit(least, rooms))), go_on)
+    prices, _ = priced(Master(least, rooms, list(first_fit(least, rooms))), should_continue)
     other = loosened(items, rooms, prices, kerf)
     return max(lowest, other, key=lambda one: one.lowest(items, rooms))
 

@@ -2,9 +2,12 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 from .pieces import StockLength
 
+Sighted = Literal["", "straight", "crooked"]
+"""What was found when a board was sighted along."""
 LEAST_KEPT = 300.0
 """mm: a shorter off-cut is firewood."""
 

@@ -1,0 +1,96 @@
+"""Saw settings for a whole batch: each mitre and bevel once, with every end that is sawn at it; and the rips."""
+
+from collections.abc import Iterator
+
+from ...core.rules import Words
+from ...core.supply import (
+    Rip,
+    SawnEnd,
+    SawSetting,
+    rips,
+)
+from ...core.terms import Angle, Count, Length, Message, message
+from ...core.tools import Saw
+from ...exchange.supply import SectionPlan
+from .batch import Batch
+from .models import (
+    SawEndView,
+    SawSettingView,
+)
+
+
+def setting_view(one: SawSetting, names: dict[str, str], saws: tuple[Saw, ...], words: Words) -> SawSettingView:
+    """Return a saw setting in words, with every end that is sawn at it."""
+    square = one.mitre < 0.05 and one.bevel < 0.05
+    key = "square" if square else "mitre" if one.bevel < 0.05 else "bevel" if one.mitre < 0.05 else "both"
+    notes = []
+    if not one.turns:
+        notes.append("beyond")
+    if one.between and not square:
+        notes.append("between")
+    if any(end.leans for end in one.ends):
+        notes.append("lay")
+    if any(end.length is not None and end.count > 2 for end in one.ends):
+        notes.append("gang")
+    return SawSettingView(
+        title=words.say(message(f"saw_setting.{key}", mitre=Angle(one.mitre), bevel=Angle(one.bevel))),
+        count=one.count,
+        notes=[*(words.say(Message(f"saw_setting.{note}")) for note in notes), *_reached(one, saws, words)],
+        ends=[SawEndView(piece=end.piece, say=_end(end, names, words)) for end in one.ends],
+    )
+
+
+def _reached(one: SawSetting, saws: tuple[Saw, ...], words: Words) -> Iterator[str]:
+    """Which of the shop's circular saws tilt so far, where the blade is tilted."""
+    if not saws or one.bevel < 0.05:
+        return
+    reach = [saw.name for saw in saws if one.bevel <= saw.tilt + 0.05]
+    key = "reached" if reach else "not_reached"
+    yield words.say(message(f"saw_setting.{key}", saws=", ".join(reach), tilt=Angle(one.bevel)))
+
+
+def ripped(batch: Batch, words: Words) -> Iterator[SawSettingView]:
+    """The lengthwise cuts, by line and tilt: another blade, and the fence."""
+    groups: dict[str, list[Rip]] = {}
+    for one in rips(batch.wanted):
+        key = ("corner" if one.top else "rip") + ("" if one.tilt < 0.05 else "_tilted")
+        title = words.say(message(f"saw_setting.{key}", line=Length(one.line), tilt=Angle(one.tilt)))
+        groups.setdefault(title, []).append(one)
+    for title, found in groups.items():
+        yield SawSettingView(
+            title=title,
+            count=sum(one.count for one in found),
+            notes=[words.say(Message("saw_setting.ripping"))],
+            ends=[
+                SawEndView(
+                    piece=one.piece,
+                    say=words.say(message("saw_setting.ripped", n=Count(one.count), piece=batch.names[one.piece])),
+                )
+                for one in found
+            ],
+        )
+
+
+def ripped_to_width(plans: tuple[SectionPlan, ...], names: dict[str, str], words: Words) -> Iterator[SawSettingView]:
+    """Pieces narrower than the board they come from, ripped to their own width."""
+    for plan in plans:
+        for one in plan.wanted:
+            deep = one.member.stock.depth
+            if plan.section.depth - deep > NARROWER:
+                title = message("saw_setting.to_width", line=Length(deep), board=Length(plan.section.depth))
+                said = message("saw_setting.ripped", n=Count(one.count), piece=names[one.id])
+                yield SawSettingView(
+                    title=words.say(title), count=one.count, notes=[words.say(Message("saw_setting.ripping"))],
+                    ends=[SawEndView(piece=one.id, say=words.say(said))],
+                )  # fmt: skip
+
+
+def _end(end: SawnEnd, names: dict[str, str], words: Words) -> str:
+    key = f"end_{end.leans}" if end.leans else "end_stop" if end.length is not None else "end"
+    return words.say(
+        message(f"saw_setting.{key}", piece=names[end.piece], n=Count(end.count), stop=Length(end.length or 0.0))
+    )
+
+
+NARROWER = 0.05
+"""mm: a board is ripped for more."""

@@ -1,0 +1,34 @@
+"""What Fit shows of a stair: its joints, how the pattern is tried, and the survey of one that stands."""
+
+from dataclasses import dataclass
+
+from ..shared.models import FitView, SheetView, Shown
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RiserView:
+    """A riser of a built stair, from below: as measured, and as it becomes; what is done to the tread on top of it."""
+
+    number: int
+    measured: Shown
+    odd: bool
+    becomes: Shown
+    mend: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BuiltView:
+    """What an existing stair is found to be, and the least that mends it."""
+
+    say: str
+    risers: list[RiserView]
+    drawing: SheetView
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StairFitView:
+    """The dry fit of a flight, how its pattern is tried, and a built stair's survey."""
+
+    fit: list[FitView]
+    trial: list[str]
+    built: BuiltView | None

@@ -1,0 +1,46 @@
+"""What the dry fit of a roof says, joint by joint, and how the pattern is tried."""
+
+from ...core.roofs import RidgeKind
+from ...core.rules import Words
+from ...core.solid import Fitted, Touch
+from ...core.tape import Tape
+from ...core.terms import Length, Message, Named, Value
+from ...exchange import WorkedRoof
+from ..shared.models import FitView
+from .joints import WRONG, fit_view
+
+
+def fit_views(worked: WorkedRoof, words: Words) -> list[FitView]:
+    """Every joint of the dry fit, those that need a look first."""
+    views = [
+        _fit(touch, one, worked.tape, words) for touch, one in zip(worked.framing.touches, worked.fitted, strict=True)
+    ]
+    return sorted(views, key=lambda view: view.level not in WRONG)
+
+
+def _fit(touch: Touch, one: Fitted, tape: Tape, words: Words) -> FitView:
+    return fit_view(touch, one, tape, words, words.say(Message("fit.joint", {"joint": Named(one.exact.id)})))
+
+
+def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str]:
+    """Where the pattern is tried and how the ridge is set, in the order of the shop's habit."""
+    layout = worked.layout
+    keys = ["plates"]
+    if layout.outline is not None:
+        keys = [f"outline_{step}" for step in ("plates", "post", "hips", "pattern", "jacks")]
+        values: dict[str, Value] = {"hap": Length(layout.notch.hap), "peak": Length(layout.peak)}
+        return [words.say(Message(f"trial.{key}", values)) for key in keys]
+    if layout.roof.ridge.kind is RidgeKind.NONE or len(layout.legs) == 1:
+        keys += [("pair_no_ridge" if layout.roof.lapped else "pair_plumb") if len(layout.legs) > 1 else "shed"]
+    else:
+        keys += ["prop", "string", "pattern"] if ridge_first else ["pair", "bring_up", "string"]
+    keys += ["corners", "gap_top", "gap_bottom", "rest"]
+    leg, roof = layout.legs[-1] if len(layout.legs) == 2 else layout.legs[0], layout.roof
+    values = {
+        "hap": Length(layout.notch.hap),
+        "run": Length(leg.run),
+        "span": Length(roof.plan.width),
+        "peak": Length(layout.peak),
+        "underside": Length(worked.facts.get("ridge_underside", layout.peak)),
+    }
+    return [words.say(Message(f"trial.{key}", values)) for key in keys]

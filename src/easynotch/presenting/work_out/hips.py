@@ -1,0 +1,296 @@
+"""The hips of a roof: judgement calls drawn, bevels, sheets, patterns and what to check before one is cut."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from ...core.bench import figures_of
+from ...core.roofs import (
+    Bevel,
+    Datum,
+    Framing,
+    Hip,
+    KeepPlanes,
+    MasterPattern,
+    RoofError,
+    RoofLayout,
+    Seam,
+    Shape,
+    bevels_of,
+    distinct_hips,
+    frame_roof,
+    hip_check,
+    jack_marks,
+    jack_step,
+    lay_out_roof,
+    master_patterns,
+)
+from ...core.rules import Words, piece_name
+from ...core.solid import Member
+from ...core.tape import Style
+from ...core.terms import Angle, Count, Length, Message, Value, message
+from ...core.tools.saw import MITRE_TURNS
+from ...drawing import Sheet
+from ...drawing.geometric import GeometricSheet, Read, draw_geometric
+from ...drawing.hip_boards import draw_block, draw_master
+from ...drawing.hip_choices import draw_head, draw_heel, draw_planes
+from ...exchange import WorkedRoof
+from ...presenting.mark.tools import Tools
+from ...presenting.shared.in_words import sheet_view
+from ...presenting.shared.shown import shown
+from .hip_models import (
+    BevelView,
+    CornerView,
+    HipCallView,
+    HipCheckView,
+    HipOptionView,
+    HipsView,
+    JackMarkView,
+    MasterLineView,
+    MasterView,
+    PieceLengthView,
+    PieceListView,
+    ReadView,
+)
+from .pieces import lengths_said
+
+BLOCK = 90.0
+"""mm: the depth of the offcut that carries the bevels, where the hip is deeper."""
+
+
+NO_HIPS = HipsView(calls=[], corners=[], patterns=[], pieces=[])
+
+
+def hips_of_roof(worked: WorkedRoof, words: Words, tools: Tools) -> HipsView:
+    """Return a roof's hips as they are shown, and every piece with its lengths."""
+    corners = distinct_hips(worked.layout)
+    pieces = [_piece(piece.member, words) for piece in worked.framing.pieces if piece.frames]
+    if not corners or worked.layout.roof.hip is None:
+        return replace(NO_HIPS, pieces=pieces)
+    layout, hip = worked.layout, worked.layout.roof.hip
+    return HipsView(
+        calls=[*_calls(layout, hip, corners[0][0], words)],
+        corners=[_corner(worked, seam, numbers, words, tools) for seam, numbers in corners],
+        patterns=[_master(one, words) for one in master_patterns(layout, worked.framing)],
+        pieces=pieces,
+    )
+
+
+def _calls(layout: RoofLayout, hip: Hip, seam: Seam, words: Words) -> Iterator[HipCallView]:
+    """Head, planes and heel: each way drawn as it would be on this very roof."""
+    heads: tuple[str, ...] = ("commons", "ridge_single", "ridge_double", "post", "pairs")
+    if layout.roof.plan.shape is not Shape.RECTANGLE:
+        heads = heads[3:]
+    yield HipCallView(
+        field="hip.head",
+        title=words.say(Message("hips.head")),
+        options=[_head(layout, hip, seam, head, words) for head in heads],
+    )
+    keeps = [_kept(seam, hip, keep, words) for keep in KeepPlanes]
+    yield HipCallView(field="hip.keep_planes", title=words.say(Message("hips.planes")), options=keeps)
+    heels = [
+        _option(f"heel_{heel}", heel, hip.heel == heel, words,
+                draw_heel(seam, hip.stock.thickness, heel, hip.keep_planes), {})
+        for heel in ("v", "square")
+    ]  # fmt: skip
+    yield HipCallView(field="hip.heel", title=words.say(Message("hips.heel")), options=heels)
+
+
+def _kept(seam: Seam, hip: Hip, keep: KeepPlanes, words: Words) -> HipOptionView:
+    """One way of keeping a hip within the planes, in section."""
+    thickness = hip.stock.thickness
+    shift = abs(seam.shift(thickness))
+    aside = "_aside" if keep is KeepPlanes.DROP and shift > 1e-6 else ""
+    drawing = draw_planes(seam, thickness, hip.stock.depth, keep)
+    values: dict[str, Value] = {"drop": Length(seam.drop(thickness)), "shift": Length(shift)}
+    return _option(f"keep_{keep}{aside}", keep, hip.keep_planes is keep, words, drawing, values)
+
+
+def _option(
+    key: str, option: str, chosen: bool, words: Words, drawing: Sheet, values: dict[str, Value]
+) -> HipOptionView:
+    return HipOptionView(
+        id=option, name=words.say(Message(f"hips.{key}.name")), chosen=chosen, drawing=sheet_view(drawing, words),
+        say=words.say(Message(f"hips.{key}.say", values)), refused="",
+    )  # fmt: skip
+
+
+def _head(layout: RoofLayout, hip: Hip, seam: Seam, head: str, words: Words) -> HipOptionView:
+    now = hip.head if hip.head in ("post", "pairs") or layout.roof.plan.shape is Shape.RECTANGLE else "post"
+    name = words.say(Message(f"hips.head_{head}.name"))
+    try:
+        other = lay_out_roof(replace(layout.roof, hip=replace(hip, head=head)))
+        framing = frame_roof(other)
+    except RoofError as found:
+        return HipOptionView(
+            id=head, name=name, chosen=head == now, drawing=None, say="", refused=words.say(found.message)
+        )
+    thickest = max(hip.stock.thickness, layout.roof.rafter.thickness)
+    longest = next(one.member for one in framing.pieces if one.member.role == "hip")
+    said = words.say(Message(f"hips.head_{head}.say", {"length": Length(longest.lengths["overall"])}))
+    drawing = sheet_view(draw_head(framing, seam.high, thickest), words)
+    return HipOptionView(id=head, name=name, chosen=head == now, drawing=drawing, say=said, refused="")
+
+
+def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Words, tools: Tools) -> CornerView:
+    bevels = bevels_of(seam)
+    hip = worked.layout.roof.hip
+    assert hip is not None
+    struck = [one for one in bevels if one.from_across is not None]
+    sheet = draw_geometric(seam, drawn_step(worked.layout))
+    hips = [piece.member for piece in worked.framing.pieces if piece.member.role == "hip"]
+    member = _member_of(worked.framing, seam) or (hips[0] if hips else None)
+    order = {id(one): number for number, one in enumerate(struck, 1)}
+    return CornerView(
+        title=words.say(Message("hips.corner", {"n": Count(numbers[0]), "all": Count(len(numbers))})),
+        bevels=[_bevel(one, order.get(id(one), 0), seam, words, tools, hip.stock.depth) for one in bevels],
+        geometric=sheet_view(sheet.sheet, words),
+        scale=sheet.scale,
+        steps=[words.say(Message(f"hips.step.{step}", {"scale": Count(sheet.scale)})) for step in sheet.steps],
+        reads=read_views(sheet, seam, words),
+        lengths=drawn_lengths(sheet, seam, worked.layout, words),
+        block=sheet_view(draw_block(struck, min(hip.stock.depth, BLOCK)), words),
+        check=_check(worked.layout, member, seam, words) if member is not None else None,
+        jacks=[
+            JackMarkView(
+                piece=one.piece, title=words.say(piece_name(one.piece)),
+                side=words.say(_side(one.slope is seam.second)),
+                on_plate=shown(one.on_plate, words), on_hip=shown(one.on_hip, words),
+            )
+            for one in jack_marks(worked.layout, worked.framing, seam)
+        ],
+    )  # fmt: skip
+
+
+def _member_of(framing: Framing, seam: Seam) -> Member | None:
+    """The hip that stands under a seam."""
+    for piece in framing.pieces:
+        if piece.member.role != "hip":
+            continue
+        for frame in piece.frames:
+            off = frame.origin - seam.high
+            if frame.x.dot(seam.way) < -0.5 and abs(off.x) + abs(off.y) < 2 * piece.member.stock.thickness:
+                aside = frame.x - seam.way * frame.x.dot(seam.way)
+                if abs(aside.x) + abs(aside.y) < 1e-6:
+                    return piece.member
+    return None
+
+
+def _side(second: bool) -> Message:
+    return Message("hips.right" if not second else "hips.left")
+
+
+def _bevel(bevel: Bevel, number: int, seam: Seam, words: Words, tools: Tools, depth: float) -> BevelView:
+    square = saw = ""
+    away = bevel.from_across
+    if away is not None and 1e-6 < away < 90 - 1e-6 and bevel.id != "backing":
+        metric = words.tape.style not in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
+        held, leg = figures_of(away, tools.square, depth=depth, metric=metric)
+        values = {"tongue": Length(held.tongue), "body": Length(held.body)}
+        square = words.say(Message(f"hips.square_{leg}", values))
+        saw = words.say(
+            Message("hips.mitre", {"angle": Angle(away)})
+            if away <= MITRE_TURNS
+            else Message("hips.beyond", {"angle": Angle(90 - away)})
+        )
+    if bevel.id in ("edge_jack", "edge_hip") and bevel.slope is not None:
+        saw = words.say(Message("hips.tilt", {"angle": Angle(abs(90.0 - seam.plan_angle(bevel.slope)))}))
+    if bevel.id == "backing":
+        saw = words.say(Message("hips.rip", {"angle": Angle(bevel.degrees)}))
+    return BevelView(
+        id=bevel.id, number=number, label=bevel_label(bevel, seam, words), angle=words.figure(Angle(bevel.degrees)),
+        square=square, saw=saw,
+    )  # fmt: skip
+
+
+def bevel_label(bevel: Bevel, seam: Seam, words: Words) -> str:
+    """Its name; of a corner whose sides differ with the side."""
+    name = words.say(Message(f"hips.bevel.{bevel.id}"))
+    datum = words.say(Message(f"hips.from.{bevel.datum}")) if bevel.datum is not Datum.PLANES else ""
+    sides = sum(one.id == bevel.id for one in bevels_of(seam))
+    side = words.say(_side(bevel.slope is seam.second)) if sides > 1 else ""
+    return ", ".join((name, *(_within(part) for part in (side, datum) if part)))
+
+
+def _within(words: str) -> str:
+    """As it is said within a sentence."""
+    return words[:1].lower() + words[1:]
+
+
+def drawn_step(layout: RoofLayout) -> float:
+    """From one jack to the next, as the geometric sheet draws them."""
+    return layout.roof.spacing if layout.outline is not None else jack_step(layout)
+
+
+def read_views(sheet: GeometricSheet, seam: Seam, words: Words) -> list[ReadView]:
+    """The bevels of a geometric sheet by their letters."""
+    bevels = bevels_of(seam)
+    return [_read(one, number, bevels, seam, words) for number, one in enumerate(sheet.reads, 1)]
+
+
+def drawn_lengths(sheet: GeometricSheet, seam: Seam, layout: RoofLayout, words: Words) -> list[PieceLengthView]:
+    """The lengths a rule reads off it, at its scale; of a corner whose sides differ with the side."""
+    found: list[PieceLengthView] = []
+    for one in sheet.lengths:
+        alike = [other.length for other in sheet.lengths if other.id == one.id]
+        if one.side == 1 and abs(alike[0] - one.length) < 1e-6:
+            continue
+        label = words.say(message(f"hips.drawn.{one.id}", step=Length(drawn_step(layout))))
+        if one.side is not None and max(alike) - min(alike) > 1e-6:
+            slope = (seam.first, seam.second)[one.side]
+            label = f"{label}, {_within(words.say(_side(slope is seam.second)))}"
+        found.append(PieceLengthView(label=label, length=shown(one.length, words)))
+    return found
+
+
+def _read(read: Read, number: int, bevels: tuple[Bevel, ...], seam: Seam, words: Words) -> ReadView:
+    slope = None if read.side is None else (seam.first, seam.second)[read.side]
+    named = [one for one in bevels if one.id == read.bevel]
+    bevel = next((one for one in named if one.slope is slope), named[0])
+    label = words.say(Message(f"hips.bevel.{read.bevel}"))
+    if slope is not None:
+        label = f"{label}, {_within(words.say(_side(slope is seam.second)))}"
+    return ReadView(
+        letter=words.say(Message("hips.letter", {"n": Count(number)})), label=label,
+        angle=words.figure(Angle(bevel.degrees)),
+    )  # fmt: skip
+
+
+def _check(layout: RoofLayout, hip: Member, seam: Seam, words: Words) -> HipCheckView:
+    found = hip_check(layout, hip, seam)
+    one = words.tape.division
+    values: dict[str, Value] = {
+        "along": Count(round(10 * found.gain, 1)), "plumb": Count(round(10 * found.plumb_gain, 1)),
+        "start": Length(304.8 if one != round(one) else 500.0),
+    }  # fmt: skip
+    keys = ("started", "longer", "run", "height", "dummies", "after", "fascia")
+    return HipCheckView(
+        piece=hip.id,
+        distance=shown(found.distance, words), level=shown(found.level, words), plumb=shown(found.plumb, words),
+        ends=words.say(Message("hips.check.ends_clipped" if found.clipped else "hips.check.ends")),
+        say=[words.say(Message(f"hips.check.{key}", values)) for key in keys],
+    )  # fmt: skip
+
+
+def _piece(member: Member, words: Words) -> PieceListView:
+    """A piece with its lengths, both ends named."""
+    return PieceListView(
+        id=member.id, title=words.say(piece_name(member.id)), role=member.role, count=member.count,
+        lengths=[
+            PieceLengthView(label=said, length=shown(length, words)) for said, length in lengths_said(member, words)
+        ],
+    )  # fmt: skip
+
+
+def _master(pattern: MasterPattern, words: Words) -> MasterView:
+    return MasterView(
+        title=words.say(Message("hips.master.title", {"piece": Count(len(pattern.lines))})),
+        drawing=sheet_view(draw_master(pattern), words),
+        length=shown(pattern.length, words),
+        lines=[
+            MasterLineView(
+                number=number, title=words.say(piece_name(one.piece)), run_line=shown(one.run_line, words),
+                level=shown(one.level, words), deduction=shown(one.deduction, words), head=shown(one.head, words),
+            )
+            for number, one in enumerate(pattern.lines, 1)
+        ],
+    )  # fmt: skip

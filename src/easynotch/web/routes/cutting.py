@@ -1,0 +1,302 @@
+"""Cutting as it goes on in the shop: boards cut, pieces spoiled, beside boards on hand and orders; on every device.
+
+The plan is made of what is still to cut, so that a spoiled piece is nested again and a cut one is not.
+"""
+
+import sqlite3
+from collections.abc import Callable
+from dataclasses import replace
+from typing import Literal
+
+from flask import Response, g
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
+
+from ...core.rules import Words
+from ...core.supply import OnHand, off_cuts
+from ...core.tape import Units
+from ...core.terms import Count, Length, Message, message
+from ...exchange import JobInput, Problem, Problems, Worked, read_job, worked_out
+from ...presenting.cut.batch import Part, Rack, Ways, batch_of
+from ...presenting.cut.models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, PlanStopView, RackView
+from ...presenting.cut.plan import NOTHING, PROVED, cut_view, percent
+from ...presenting.shared.shown import shown
+from ...presenting.shared.supposed import suppose_missing
+from ...store import (
+    CutBoard,
+    CutPiece,
+    Ordered,
+    PlanStop,
+    RackBoard,
+    cut_boards,
+    get_job,
+    get_rack_board,
+    get_work,
+    keep_cut,
+    latest_stops,
+    list_works,
+    note_stop,
+    note_tried,
+    open_orders,
+    pattern_tried,
+    pieces_done,
+    rack,
+    spoil,
+    take_back_cut,
+)
+from ..bodies.answers import ChangedView
+from ..bodies.cutting import CutBoardBody, SpoiledBody, TriedBody
+from ..bodies.view import described
+from ..server.first_work import Asked, about_first_work, work_questions
+from ..server.requests import WordsQuery, WorkPath, answer, database, words_of
+from ..server.tasks import is_cancelled, progress_reporter
+
+api = APIBlueprint("cutting", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])
+questions = work_questions("cut", __name__)
+MOST_BOARDS = 2000
+"""Cut boards of a job, and boards on a rack."""
+
+
+class ScopeQuery(WordsQuery):
+    """Whether a work is looked at, or its whole job."""
+
+    scope: Literal["work", "job"] = "work"
+
+
+class BatchQuery(ScopeQuery):
+    """How a batch is planned: whether a piece that is not seen may lie with its other edge up, whether one that is seen
+    keeps its face, and whether pieces longer than any board are planned in two parts; whether other ways to buy are
+    told too; whether the plain good plan is enough for now; and a token by which looking for a cheaper one can be
+    stopped.
+    """
+
+    edge_free: bool = False
+    face_given: bool = False
+    scarfed: bool = False
+    others: bool = False
+    quick: bool = False
+    token: str = Field(default="", max_length=40)
+
+
+class CutQuery(WordsQuery):
+    """Whether a piece may lie with its other edge up: only where its crown does not matter."""
+
+    edge_free: bool = False
+
+
+class CutBoardPath(BaseModel):
+    """Which cut board."""
+
+    board_id: str = Field(max_length=40)
+
+
+class PlacePath(CutBoardPath):
+    """Which piece of a cut board."""
+
+    place: int = Field(ge=0, le=1000)
+
+
+# What is missing is supposed for no saw: nothing is cut before it is measured.
+@about_first_work(questions, "/cut", NOTHING, query=CutQuery, measured=True)
+def cut(asked: Asked) -> CuttingView:
+    """The first work of a job at the saw, as if nothing were cut and no board on hand."""
+    ways = Ways(edge_free=asked.query.edge_free)
+    return cut_view(batch_of([Part("", "", asked.worked)], asked.job, asked.words, ways), asked.job, asked.words)
+
+
+@api.post("/works/<work_id>/cut", responses={200: described(CuttingView)})
+def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
+    """What is still to cut of a work as it is shown, or of its whole job, from boards on hand and what is bought."""
+    words = words_of(query, body.units)
+    if not body.works or suppose_missing(g.body):
+        return answer(NOTHING)
+    with database().read() as db:
+        work = get_work(db, path.work_id)
+        shown_work = Part(work.id, "", worked_out(body, 0, words.tape))
+        parts: list[Part] = [shown_work]
+        left_out: tuple[str, ...] = ()
+        if query.scope == "job":
+            parts, left_out = _of_job(db, shown_work, body, words, work.job_id)
+        there = tuple(Rack(one.thickness, one.depth, _on_hand(one), one.note) for one in rack(db))
+        done = pieces_done(db, work.job_id)
+        ways = Ways(
+            query.edge_free, query.face_given, query.scarfed, done, there, _until_stopped(query),
+            progress_reporter("" if query.quick else query.token),
+        )  # fmt: skip
+        batch = batch_of(parts, body, words, ways)
+        kept = _kept(db, work.id, query.scope, words)
+    view = cut_view(batch, body, words, others=query.others)
+    if any(one.stopped for one in view.sections) and is_cancelled(query.token):
+        kept = _noted(view, path.work_id, query.scope, words)
+    said: list[str] = [words.say(message("cut.left_out", works=", ".join(left_out)))] if left_out else []
+    return answer(
+        replace(
+            view, tried=kept.tried, cut=kept.cut, rack=kept.rack, orders=kept.orders, stops=kept.stops,
+            notes=[*said, *view.notes],
+        )
+    )  # fmt: skip
+
+
+def _noted(view: CuttingView, work_id: str, scope: str, words: Words) -> KeptView:
+    """What is kept, and that the search for this plan was stopped."""
+    boards = sum(board.count for one in view.sections for board in one.boards)
+    with database().connect() as db:
+        note_stop(db, work_id, scope, boards, max(one.gap for one in view.sections))
+        return _kept(db, work_id, scope, words)
+
+
+def _until_stopped(query: BatchQuery) -> Callable[[], bool]:
+    """Whether a cheaper plan is still looked for: not for a quick answer, and not once its token was stopped."""
+    return lambda: not query.quick and not is_cancelled(query.token)
+
+
+def _of_job(
+    db: sqlite3.Connection, here: Part, job: JobInput, words: Words, job_id: str
+) -> tuple[list[Part], tuple[str, ...]]:
+    """Every work of a job that can be worked out, the one that is shown as it is shown; and the names of the others."""
+    parts: list[Part] = []
+    left_out: list[str] = []
+    for work in list_works(db, job_id):
+        if work.id == here.work_id:
+            parts.append(replace(here, name=job.works[0].name or "1"))
+            continue
+        if work.archived:
+            continue
+        name = str(work.document.get("name") or len(parts) + len(left_out) + 1)
+        worked = _worked(work.document, job, words)
+        if worked is None:
+            left_out.append(name)
+        else:
+            parts.append(Part(work.id, name, worked))
+    return parts, tuple(left_out)
+
+
+def _worked(document: dict[str, object], job: JobInput, words: Words) -> Worked | None:
+    """A kept work worked out; None while something of it is missing."""
+    whole = {"format": "easy-notch-job", "version": 1, "units": str(job.units), "works": [document]}
+    try:
+        return worked_out(read_job(whole).model_copy(update={"settings": job.settings}), 0, words.tape)
+    except Problems:
+        return None
+
+
+def _on_hand(one: RackBoard) -> OnHand:
+    straight = {"": None, "straight": True, "crooked": False}[one.sighted]
+    return OnHand(one.id, one.length, one.defects, straight)
+
+
+def _kept(db: sqlite3.Connection, work_id: str, scope: str, words: Words) -> KeptView:
+    """What is kept beside the plan."""
+    job_id = get_work(db, work_id).job_id
+    return KeptView(
+        tried=pattern_tried(db, work_id),
+        cut=[
+            _done(one, words)
+            for one in cut_boards(db, job_id)
+            if scope == "job" or any(piece.work_id == work_id for piece in one.pieces)
+        ],
+        rack=[rack_view(one, words) for one in rack(db)],
+        orders=[OrderView(id=one.id, say=_ordered(one, words)) for one in open_orders(db, job_id)],
+        stops=[
+            PlanStopView(id=one.id, at=one.at, say=_stopped(one, words)) for one in latest_stops(db, work_id, scope)
+        ],
+    )
+
+
+def _stopped(one: PlanStop, words: Words) -> str:
+    key = "stop_proved" if one.gap < PROVED else "stop_kept"
+    return words.say(message(f"cut.{key}", n=Count(one.boards), share=percent(one.gap, least=True)))
+
+
+@api.get("/works/<work_id>/cutting", responses={200: described(KeptView)})
+def kept(path: WorkPath, query: ScopeQuery) -> Response:
+    """What is kept of the cutting of a work and its job."""
+    with database().read() as db:
+        units = Units(get_job(db, get_work(db, path.work_id).job_id).units)
+        return answer(_kept(db, path.work_id, query.scope, words_of(query, units)))
+
+
+def _done(one: CutBoard, words: Words) -> CutDoneView:
+    return CutDoneView(
+        id=one.id,
+        section=section_name(one, words),
+        length=shown(one.length, words),
+        pieces=[
+            CutPieceView(place=place, title=piece.title, start=piece.start, stop=piece.stop, spoiled=piece.spoiled)
+            for place, piece in enumerate(one.pieces)
+        ],
+    )
+
+
+def section_name(one: CutBoard | RackBoard | Ordered, words: Words) -> str:
+    """A section as it is called."""
+    return f"{words.value(Length(one.thickness))} × {words.value(Length(one.depth))}"
+
+
+def rack_view(one: RackBoard, words: Words) -> RackView:
+    """A board on hand in words."""
+    return RackView(
+        id=one.id, section=section_name(one, words), length=shown(one.length, words), note=one.note,
+        origin=words.say(Message(f"rack.{one.origin}")), sighted=one.sighted,
+        defects=[(shown(start, words), shown(stop, words)) for start, stop in one.defects],
+    )  # fmt: skip
+
+
+def _ordered(one: Ordered, words: Words) -> str:
+    return words.say(
+        message(
+            "yard.ordered", n=Count(one.count), section=section_name(one, words), length=Length(one.length),
+            days=Count(one.days),
+        )
+    )  # fmt: skip
+
+
+@api.post("/works/<work_id>/cut-boards", responses={201: ChangedView})
+def board_cut(path: WorkPath, body: CutBoardBody) -> Response:
+    """A board was cut: its pieces are done, and what is left of it lies on the rack."""
+    spans = [(one.start, one.stop) for one in body.pieces]
+    with database().connect() as db:
+        job_id = get_work(db, path.work_id).job_id
+        known = {work.id for work in list_works(db, job_id)}
+        if not {one.work_id for one in body.pieces} <= known or len(cut_boards(db, job_id)) >= MOST_BOARDS:
+            raise Problems([Problem("pieces", Message("problem.no_work"))])
+        there = get_rack_board(db, body.rack) if body.rack else RackBoard(body.thickness, body.depth, body.length)
+        if max(stop for _, stop in spans) > there.length + 1e-3:
+            raise Problems([Problem("pieces", Message("problem.board_short"))])
+        left = off_cuts(_on_hand(there), spans, body.kerf)
+        board = CutBoard(
+            there.thickness, there.depth, there.length,
+            tuple(CutPiece(one.work_id, one.piece, one.title, one.start, one.stop, one.shape) for one in body.pieces),
+            body.rack or None,
+        )  # fmt: skip
+        kept = [
+            RackBoard(
+                there.thickness, there.depth, one.length, None, there.note, one.defects, "offcut", sighted=there.sighted
+            )
+            for one in left
+        ]
+        return answer(ChangedView(id=keep_cut(db, job_id, board, kept)), 201)
+
+
+@api.delete("/cut-boards/<board_id>", responses={200: ChangedView})
+def not_cut(path: CutBoardPath) -> Response:
+    """The tick was a slip."""
+    with database().connect() as db:
+        take_back_cut(db, path.board_id)
+    return answer(ChangedView(id=path.board_id))
+
+
+@api.put("/cut-boards/<board_id>/pieces/<int:place>", responses={200: ChangedView})
+def piece_spoiled(path: PlacePath, body: SpoiledBody) -> Response:
+    """A piece was spoiled, and is wanted again; or it was not."""
+    with database().connect() as db:
+        spoil(db, path.board_id, path.place, spoiled=body.spoiled)
+    return answer(ChangedView(id=path.board_id))
+
+
+@api.put("/works/<work_id>/tried", responses={200: ChangedView})
+def tried(path: WorkPath, body: TriedBody) -> Response:
+    """The pattern was tried in place and fits, or is to be tried again."""
+    with database().connect() as db:
+        note_tried(db, path.work_id, tried=body.tried)
+    return answer(ChangedView(id=path.work_id))

@@ -1,0 +1,234 @@
+"""Boards on hand, and the made-up yard they can be ordered from."""
+
+from collections.abc import Iterator
+
+from flask import Response, request
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
+
+from ...core.rules import Words
+from ...core.supply import Section
+from ...core.tape import Units
+from ...core.terms import Count, Length, Message, message
+from ...exchange import Problem, Problems, read_settings, settle, typed_length
+from ...exchange.settings_model import SettingsInput
+from ...exchange.stock_table import StockRow, read_defects, read_stock, write_stock
+from ...exchange.supply import lengths_of
+from ...instruments import Line, Offer, ask_yard
+from ...presenting.cut.models import RackView
+from ...presenting.shared.models import Shown
+from ...presenting.shared.shown import shown
+from ...store import (
+    Ordered,
+    RackBoard,
+    add_to_rack,
+    change_rack_board,
+    get_job,
+    get_rack_board,
+    get_shop,
+    order,
+    order_came,
+    rack,
+    take_off_rack,
+)
+from ..bodies.answers import ChangedView
+from ..bodies.cutting import AskBody, CameBody, OnHandBody, OrderLine, OrdersBody, RackBody
+from ..bodies.view import View
+from ..server.requests import JobPath, WordsQuery, answer, database, words_of
+from .cutting import MOST_BOARDS, rack_view
+
+api = APIBlueprint("rack", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])
+
+
+class UnitsQuery(WordsQuery):
+    """In which units bare numbers are typed and lengths are told."""
+
+    units: Units = Units.IMPERIAL
+
+
+class RackPath(BaseModel):
+    """Which board on hand."""
+
+    board_id: str = Field(max_length=40)
+
+
+class OrderPath(BaseModel):
+    """Which order."""
+
+    order_id: str = Field(max_length=40)
+
+
+class RackPage(View):
+    """Every board on hand."""
+
+    boards: list[RackView]
+
+
+class InsteadView(View):
+    """A longer board in place of one the yard is short of."""
+
+    line: OrderLine
+    say: str
+
+
+class OfferView(View):
+    """What the yard says to a line; ``now`` and ``later`` are what can be ordered of it."""
+
+    say: str
+    length: Shown
+    now: OrderLine | None
+    later: OrderLine | None
+    instead: list[InsteadView]
+    cost: float
+
+
+class OffersView(View):
+    """A yard's offer."""
+
+    offers: list[OfferView]
+    total: float
+    note: str
+
+
+@api.get("/rack", responses={200: RackPage})
+def read_rack(query: UnitsQuery) -> Response:
+    """Every board on hand."""
+    return _page(query)
+
+
+def _page(query: UnitsQuery, status: int = 200) -> Response:
+    words = words_of(query, query.units)
+    with database().read() as db:
+        return answer(RackPage(boards=[rack_view(one, words) for one in rack(db)]), status)
+
+
+@api.post("/rack", responses={201: RackPage})
+def put_on_rack(query: UnitsQuery, body: RackBody) -> Response:
+    """More boards on hand."""
+    sizes = [_positive(getattr(body, key), query.units, key) for key in ("thickness", "depth", "length")]
+    _keep([RackBoard(sizes[0], sizes[1], sizes[2], note=body.note, sighted=body.sighted)] * body.count)
+    return _page(query, 201)
+
+
+@api.post("/rack/csv", responses={201: RackPage})
+def rack_from_table(query: UnitsQuery) -> Response:
+    """Boards on hand out of a table; nothing is kept where a row of it cannot be read."""
+    boards = [
+        RackBoard(row.thickness, row.depth, row.length, row.price, row.note, row.defects, sighted=row.sighted)
+        for row in read_stock(request.get_data(cache=True), query.units)
+        for _ in range(row.count)
+    ]
+    _keep(boards)
+    return _page(query, 201)
+
+
+@api.get("/rack/csv")
+def rack_as_table() -> Response:
+    """The boards on hand as a table."""
+    with database().read() as db:
+        rows = [
+            StockRow(one.thickness, one.depth, one.length, 1, one.price, one.note, one.sighted, one.defects)
+            for one in rack(db)
+        ]
+    return Response(
+        write_stock(rows), mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="stock.csv"'}
+    )
+
+
+def _keep(boards: list[RackBoard]) -> None:
+    with database().connect() as db:
+        if len(rack(db)) + len(boards) > MOST_BOARDS:
+            raise Problems([Problem("count", Message("problem.rack_full"))])
+        for one in boards:
+            add_to_rack(db, one)
+
+
+@api.put("/rack/<board_id>", responses={200: RackPage})
+def change(path: RackPath, query: UnitsQuery, body: OnHandBody) -> Response:
+    """New defects of a board on hand, or what was found when it was sighted along."""
+    with database().connect() as db:
+        there = get_rack_board(db, path.board_id)
+        defects = read_defects(body.defects, there.length, query.units, "defects")
+        sighted = there.sighted if body.sighted is None else body.sighted
+        change_rack_board(db, path.board_id, defects, body.note, sighted)
+    return _page(query)
+
+
+@api.delete("/rack/<board_id>", responses={200: RackPage})
+def remove(path: RackPath, query: UnitsQuery) -> Response:
+    """A board is gone."""
+    with database().connect() as db:
+        take_off_rack(db, path.board_id, gone=True)
+    return _page(query)
+
+
+def _positive(text: str, units: Units, path: str) -> float:
+    mm = typed_length(text, units, path)
+    if mm <= 0:
+        raise Problems([Problem(path, Message("error.zero"))])
+    return mm
+
+
+@api.post("/jobs/<job_id>/yard", responses={200: OffersView})
+def ask(path: JobPath, query: WordsQuery, body: AskBody) -> Response:
+    """What the made-up yard of a seed has of it."""
+    with database().read() as db:
+        job = get_job(db, path.job_id)
+        units = Units(job.units)
+        document = settle(get_shop(db).settings, job.settings, units).document
+    settings = SettingsInput.model_validate(read_settings(document, units))
+    words = words_of(query, units)
+    offers: list[Offer] = []
+    for one in body.lines:
+        section = Section(one.thickness, one.depth)
+        lines = [Line(one.thickness, one.depth, one.length, one.count)]
+        offers += ask_yard(body.seed, lines, lengths_of(section, settings, units))
+    views = [_offer(one, words) for one in offers]
+    return answer(
+        OffersView(
+            offers=views, total=round(sum(one.cost for one in views), 2), note=words.say(Message("yard.made_up"))
+        )
+    )
+
+
+def _offer(one: Offer, words: Words) -> OfferView:
+    key = "all" if one.short == 0 else "some" if one.here else "none"
+    return OfferView(
+        say=words.say(message(f"yard.{key}", here=Count(one.here), short=Count(one.short), days=Count(one.days))),
+        length=shown(one.line.length, words),
+        now=_line(one, one.line.length, one.here, one.price, 0) if one.here else None,
+        later=_line(one, one.line.length, one.short, one.price, one.days) if one.short else None,
+        instead=list(_instead(one, words)),
+        cost=round(one.price * one.line.count, 2),
+    )
+
+
+def _instead(one: Offer, words: Words) -> Iterator[InsteadView]:
+    for other in one.instead:
+        yield InsteadView(
+            line=_line(one, other.length, other.count, other.price, 0),
+            say=words.say(message("yard.instead", n=Count(other.count), length=Length(other.length))),
+        )
+
+
+def _line(one: Offer, length: float, count: int, price: float, days: int) -> OrderLine:
+    return OrderLine(
+        thickness=one.line.thickness, depth=one.line.depth, length=length, count=count, price=price, days=days
+    )
+
+
+@api.post("/jobs/<job_id>/orders", responses={201: ChangedView})
+def place_orders(path: JobPath, body: OrdersBody) -> Response:
+    """Order what was offered."""
+    with database().connect() as db:
+        for one in body.lines:
+            order(db, Ordered(path.job_id, one.thickness, one.depth, one.length, one.count, one.price, one.days))
+    return answer(ChangedView(id=path.job_id), 201)
+
+
+@api.put("/orders/<order_id>", responses={200: ChangedView})
+def came(path: OrderPath, body: CameBody) -> Response:
+    """An order came, and lies on the rack; or it was dropped."""
+    with database().connect() as db:
+        order_came(db, path.order_id, came=body.came)
+    return answer(ChangedView(id=path.order_id))

@@ -1,0 +1,25 @@
+"""``POST /api/stair`` and ``/api/stair-fit``: a whole stair and its dry fit; nothing is stored."""
+
+from ...exchange import WorkedFlight, habit_of
+from ...presenting.fit.models import StairFitView
+from ...presenting.fit.stair_joints import NO_STAIR_FIT, stair_fit_of
+from ...presenting.work_out.stair import NO_STAIR, stair_of
+from ...presenting.work_out.stair_models import StairView
+from ..server.first_work import Asked, about_first_work, work_questions
+
+api = work_questions("stair", __name__)
+
+
+@about_first_work(api, "/stair", NO_STAIR)
+def stair(asked: Asked) -> StairView:
+    """The first work of a job as a whole stair; nothing where it is none."""
+    if not isinstance(asked.worked, WorkedFlight):
+        return NO_STAIR
+    on_the_ground = habit_of(asked.job.settings, "stringer_assembly") == "on_the_ground"
+    return stair_of(asked.worked, asked.words, on_the_ground=on_the_ground)
+
+
+@about_first_work(api, "/stair-fit", NO_STAIR_FIT)
+def stair_fit(asked: Asked) -> StairFitView:
+    """The dry fit of the first work, where it is a flight."""
+    return stair_fit_of(asked.worked, asked.words) if isinstance(asked.worked, WorkedFlight) else NO_STAIR_FIT
