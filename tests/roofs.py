@@ -17,7 +17,6 @@ from easynotch.core.roofs import (
     End,
     FalseTail,
     FirstBay,
-    From,
     Gable,
     Gambrel,
     Gauged,
@@ -35,6 +34,7 @@ from easynotch.core.roofs import (
     Roof,
     Shape,
     Tail,
+    TapeEnd,
     Timber,
     UpperEnd,
     lay_out_roof,
@@ -89,7 +89,7 @@ def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = EVERY, *, around: bool = Fal
             **{
                 **_fields(plan),
                 "ridge_at": width * draw(st.floats(0.46, 0.54)),
-                "keeps": draw(st.sampled_from(KeepsTrue)),
+                "keeps_true": draw(st.sampled_from(KeepsTrue)),
             }
         )
     if kind == "shed":
@@ -154,7 +154,7 @@ def roofs(draw: st.DrawFn, kinds: tuple[str, ...] = EVERY, *, around: bool = Fal
         collar=collar,
         blocking=blocking,
         first_bay=draw(st.sampled_from(FirstBay)),
-        hooked=draw(st.sampled_from(From)),
+        hooked=draw(st.sampled_from(TapeEnd)),
         pairs=pairs,
     )
     return draw(with_more(roof)) if around and kind in ("gable", "off", "beam", "gambrel") else roof
@@ -194,8 +194,8 @@ def eave_lengths(roof: Roof) -> list[float]:
     layout = lay_out_roof(roof)
     enclosed = box(-1e5, -1e5, 1e5, 1e5)
     lines = []
-    for leg in layout.legs:
-        slope = leg.slope
+    for side in layout.sides:
+        slope = side.slope
         start = slope.at(0.0, -layout.out_of(slope), 0.0)
         a, b = start - slope.along * 1e5, start + slope.along * 1e5
         lines.append(LineString([(a.x, a.y), (b.x, b.y)]))

@@ -401,23 +401,23 @@ def test_the_square_on_every_drawing_is_a_square_and_reads_at_the_edge(page, wor
         for drawn in drawings["found"]:
             seen += 1
             heel, tongue, body = drawn["points"][0], drawn["points"][1], drawn["points"][5]
-            legs = [(end[0] - heel[0], end[1] - heel[1]) for end in (tongue, body)]
-            (a, b), (c, d) = legs
+            sides = [(end[0] - heel[0], end[1] - heel[1]) for end in (tongue, body)]
+            (a, b), (c, d) = sides
             assert abs(a * c + b * d) / (hypot(a, b) * hypot(c, d)) < 1e-3, (work, name, drawn["stop"])
             x, y, wide, high = drawn["wood"]
             # Both figures stand on one edge, each on its own leg.
             edge = y if drawn["edge"] == "top" else y + high
-            for leg, at in drawn["rings"].items():
+            for side, at in drawn["rings"].items():
                 if at is None:
                     continue
                 assert at[1] == pytest.approx(edge, abs=0.6), (work, name, drawn["stop"])
-                u, v = legs[0] if leg == "tongue" else legs[1]
+                u, v = sides[0] if side == "tongue" else sides[1]
                 off = abs((at[0] - heel[0]) * v - (at[1] - heel[1]) * u) / hypot(u, v)
                 assert off < 0.6, (work, name, drawn["stop"])
                 if drawn["scrap"] == "false":
                     assert x - 1 <= at[0] <= x + wide + 1, (work, name, drawn["stop"])
             # What glows lies along the leg that draws it.
-            drawing = legs[0] if drawn["draws"] == "tongue" else legs[1]
+            drawing = sides[0] if drawn["draws"] == "tongue" else sides[1]
             along = [
                 abs((q[0] - p[0]) * drawing[1] - (q[1] - p[1]) * drawing[0])
                 / (hypot(q[0] - p[0], q[1] - p[1]) * hypot(*drawing) or 1.0)

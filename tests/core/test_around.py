@@ -52,7 +52,7 @@ def test_a_fascia_is_spliced_between_rafters_and_its_pieces_come_to_the_whole(ro
     lengths = [piece.stop - piece.start for piece in run.pieces]
     assert max(lengths) <= board + 1e-6
     assert sum(lengths) == pytest.approx(layout.ridge_length)
-    bays = [(low + roof.eaves.verge, high + roof.eaves.verge) for low, high in clear_bays(layout, out, layout.legs[0])]
+    bays = [(low + roof.eaves.verge, high + roof.eaves.verge) for low, high in clear_bays(layout, out, layout.sides[0])]
     if out.hooked == "first_end":
         assert all(any(low < splice < high for low, high in bays) for splice in run.splices)
     assert sum(len(piece.marks) for piece in run.pieces) == len(out.centres)
@@ -60,7 +60,7 @@ def test_a_fascia_is_spliced_between_rafters_and_its_pieces_come_to_the_whole(ro
         if piece.member.role in ("fascia", "splice_block"):
             # Lower edges flush: every piece of one eave ends at one height.
             foot = piece.member.placement.to_world(Vector(0.0, piece.member.stock.depth, 0.0)).z
-            slope = next(leg.slope for leg in layout.legs if f"_{leg.slope.id}_" in piece.member.id)
+            slope = next(side.slope for side in layout.sides if f"_{side.slope.id}_" in piece.member.id)
             if roof.eaves.tail is not Tail.SQUARE:
                 assert foot == pytest.approx(slope.height(-layout.out) - roof.eaves.fascia_depth)
 
@@ -96,7 +96,7 @@ def test_a_board_of_another_depth_keeps_what_it_is_gauged_from(roof, differ, gau
     roof = replace(roof, gable=None, boards=Boards(depths, gauged), eaves=replace(roof.eaves, tail=Tail.PLUMB))
     layout = lay_out_roof(roof)
     framing = frame_roof(layout)
-    per_run, head = layout.legs[0].slope.per_run, layout.peak
+    per_run, head = layout.sides[0].slope.per_run, layout.peak
     made = {piece.member.id: piece for piece in framing.pieces if piece.member.id.startswith("board_")}
     assert sum(p.member.count for p in framing.pieces if p.member.role == "common") == 2 * len(
         framing.setting_out.centres
@@ -123,12 +123,12 @@ def test_a_false_tail_lies_as_far_below_its_rafter_as_said_and_carries_the_fasci
     pieces = {piece.member.id: piece for piece in frame_roof(layout).pieces}
     tail, common = pieces["false_tail"], pieces["common"]
     assert common.member.lengths["tail"] == pytest.approx(0, abs=1e-6)
-    out = (layout.out - roof.eaves.fascia) * layout.legs[0].slope.per_run
+    out = (layout.out - roof.eaves.fascia) * layout.sides[0].slope.per_run
     assert tail.member.lengths["tail"] == pytest.approx(out)
     for frame in tail.frames:
         top = frame.to_world(Vector(100.0, 0.0, 0.0))
-        plumb = below / layout.legs[0].slope.per_run
-        assert min(abs(leg.slope.plane.above(top) + plumb) for leg in layout.legs) < 1e-6
+        plumb = below / layout.sides[0].slope.per_run
+        assert min(abs(side.slope.plane.above(top) + plumb) for side in layout.sides) < 1e-6
     # It bears on the plate as the rafter does, and ends at the fascia's back like one that lies flush.
     boxes = [as_manifold(tail.member, frame).bounding_box() for frame in tail.frames]
     flush = lay_out_roof(replace(roof, eaves=replace(roof.eaves, false_tail=replace(deep, below=0.0))))
@@ -164,7 +164,7 @@ def test_a_shaped_tail_runs_through_its_corners_and_a_corner_above_the_last_is_r
     roof = replace(roof, eaves=replace(roof.eaves, tail=Tail.PROFILE))
     layout = lay_out_roof(roof)
     member = frame_roof(layout).pieces[0].member
-    slope, out = layout.legs[0].slope, layout.out - roof.eaves.fascia
+    slope, out = layout.sides[0].slope, layout.out - roof.eaves.fascia
     at = [
         member.placement.to_local(slope.at(0.0, -out + inward, slope.height(-out) - down))
         for inward, down in roof.eaves.profile[:2]

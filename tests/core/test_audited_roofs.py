@@ -249,7 +249,7 @@ def test_what_stands_over_a_hip_ends_slope_is_told_as_the_sawn_pieces_stand(roof
     layout = lay_out_roof(roof)
     framing = frame_roof(layout)
     kings, ridge = over_hip_ends(layout)
-    slopes = [leg.slope for leg in (*layout.legs, *(end for end in layout.ends if end is not None))]
+    slopes = [side.slope for side in (*layout.sides, *(end for end in layout.ends if end is not None))]
     found = {"king_common": 0.0, "ridge": 0.0}
     for one in framing.pieces:
         role = "king_common" if one.member.id in ("king_common", "common") else one.member.role
@@ -270,17 +270,17 @@ def test_a_fascia_over_its_neighbours_roof_is_told_by_as_much_as_its_mesh_stands
     framing = frame_roof(layout)
     boards = {piece.member.id: piece for piece in framing.pieces if piece.member.role == "fascia"}
     worst, bottoms = 0.0, []
-    for leg in layout.legs:
-        board = boards[f"eave_fascia_{leg.slope.id.removeprefix('s')}"]
+    for side in layout.sides:
+        board = boards[f"eave_fascia_{side.slope.id.removeprefix('s')}"]
         corners = vertices(board, board.frames[0])
         bottoms.append(min(point.z for point in corners))
-        assert bottoms[-1] == pytest.approx(bottom_edge(layout, leg.slope), abs=1e-3)
+        assert bottoms[-1] == pytest.approx(bottom_edge(layout, side.slope), abs=1e-3)
         beside = [
             slope
             for hip in layout.outline.hips
-            if hip.corner is not None and leg.slope in (hip.first, hip.second)
+            if hip.corner is not None and side.slope in (hip.first, hip.second)
             for slope in (hip.first, hip.second)
-            if slope is not leg.slope
+            if slope is not side.slope
         ]
         worst = max([worst, *(slope.plane.above(point) * slope.per_run for slope in beside for point in corners)])
     told = [check for check in check_proud(layout) if check.id == "fascia_proud"]
@@ -379,8 +379,8 @@ def plumb_between(layout, member, to):
         at = member.zero
     if member.role == "hip":
         # The nose lies in the roof's planes, not on the hip's own dropped edge.
-        rate = abs(x_of(member).z) / hypot(x_of(member).x, x_of(member).y)
-        return layout.notch.hap + rate * member.lengths["head_to_plate"] * hypot(x_of(member).x, x_of(member).y)
+        rise_per_run = abs(x_of(member).z) / hypot(x_of(member).x, x_of(member).y)
+        return layout.notch.hap + rise_per_run * member.lengths["head_to_plate"] * hypot(x_of(member).x, x_of(member).y)
     return member.placement.to_world(Vector(at, 0.0, 0.0)).z
 
 

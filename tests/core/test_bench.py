@@ -54,8 +54,8 @@ def level(member, deduct, preferences=PREFERENCES):
 
 
 def angle_of(hold):
-    legs = (hold.tongue, hold.body) if hold.draw == "tongue" else (hold.body, hold.tongue)
-    return degrees(atan(legs[0] / legs[1]))
+    sides = (hold.tongue, hold.body) if hold.draw == "tongue" else (hold.body, hold.tongue)
+    return degrees(atan(sides[0] / sides[1]))
 
 
 def test_a_square_tail_is_drawn_square_across_and_not_with_two_figures(home):

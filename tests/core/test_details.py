@@ -40,8 +40,8 @@ def test_a_hangers_leg_runs_down_under_the_stringer_at_its_slope(flight):
     assume(flight.head.kind is HeadKind.HANGER)
     layout = lay_out(flight)
     framing = frame_flight(layout)
-    (leg,) = [path for path in draw_head(layout, framing).paths if path.id == "hanger_leg"]
-    (ax, ay), (bx, by), *_ = leg.points
+    (side,) = [path for path in draw_head(layout, framing).paths if path.id == "hanger_leg"]
+    (ax, ay), (bx, by), *_ = side.points
     assert degrees(atan2(by - ay, bx - ax)) == pytest.approx(layout.degrees)
     # Its upper face lies on the stringer's lower edge, where both are on the header's face.
     low = -(layout.edge_at_header - flight.stock.depth / layout.cos)

@@ -73,12 +73,14 @@ def test_a_rule_on_the_geometric_sheet_reads_the_lengths_of_hip_common_and_jacks
     layout = lay_out_roof(roof)
     framing = frame_roof(layout)
     members = {piece.member.id: piece.member for piece in framing.pieces}
-    step, per_run = jack_step(layout), layout.legs[0].slope.per_run
+    step, per_run = jack_step(layout), layout.sides[0].slope.per_run
     for hip in hips_of(layout):
         lengths = {(one.id, one.side): one.length for one in draw_geometric(hip, step).lengths}
-        assert lengths["common", 0] == pytest.approx(per_run * layout.legs[0].run, rel=1e-6)
+        assert lengths["common", 0] == pytest.approx(per_run * layout.sides[0].run, rel=1e-6)
         # The hip's run is the diagonal of the commons'.
-        assert lengths["hip", None] == pytest.approx((2 + hip.first.rate**2) ** 0.5 * layout.legs[0].run, rel=1e-6)
+        assert lengths["hip", None] == pytest.approx(
+            (2 + hip.first.rise_per_run**2) ** 0.5 * layout.sides[0].run, rel=1e-6
+        )
         jacks = sorted((one for one in jack_marks(layout, framing, hip) if one.slope is hip.first), key=on_plate)
         for one, other in pairwise(jacks):
             gap = members[other.piece].lengths["theoretical"] - members[one.piece].lengths["theoretical"]
@@ -107,8 +109,8 @@ def test_on_the_master_pattern_every_head_lies_where_its_own_piece_is_cut(roof):
 
 def layout_rate(layout, slope):
     """Length per run of a slope by its name."""
-    legs = [*layout.legs, *(end for end in layout.ends if end)]
-    return next(leg.slope.per_run for leg in legs if leg.slope.id == slope)
+    sides = [*layout.sides, *(end for end in layout.ends if end)]
+    return next(side.slope.per_run for side in sides if side.slope.id == slope)
 
 
 @settings(max_examples=40)
@@ -121,13 +123,13 @@ def test_the_tape_between_the_hips_two_points_reads_what_the_roof_s_planes_say(r
     assert not others
     found = hip_check(layout, hip, seam)
     taken_off = roof.rafter.thickness if roof.hip.head == "commons" else roof.ridge.stock.thickness
-    inward = layout.legs[0].run - taken_off / 2
+    inward = layout.sides[0].run - taken_off / 2
     clip = roof.hip.stock.thickness / 2 if roof.hip.keep_planes is KeepPlanes.CORNER else 0.0
     level = inward * sqrt(2) - clip
-    assert found.distance == pytest.approx(hypot(level, layout.legs[0].slope.height(inward)))
+    assert found.distance == pytest.approx(hypot(level, layout.sides[0].slope.height(inward)))
     # A jack's centre line on plate and hip: as far from the corner along both walls' plan.
     for mark in jack_marks(layout, framing, seam):
-        diagonal = mark.on_hip / hypot(1, seam.rate)
+        diagonal = mark.on_hip / hypot(1, seam.rise_per_run)
         assert diagonal + roof.hip.stock.thickness / 2 == pytest.approx(mark.on_plate * sqrt(2))
     jacks = [piece for piece in framing.pieces if piece.member.role == "jack"]
     assert len({mark.piece for mark in jack_marks(layout, framing, seam)}) == len(jacks)

@@ -27,7 +27,7 @@ from easynotch.core.roofs import (
     with_angle,
     with_side,
 )
-from easynotch.core.roofs.members.hip_and_ridge_members import stick_member
+from easynotch.core.roofs.members.hip_and_ridge_members import hip_or_ridge_member
 from easynotch.core.roofs.members.hips import hip_member
 from easynotch.core.roofs.members.outline_fascias import refuse_lost_eaves
 from easynotch.core.roofs.plan.head_order import arrange
@@ -54,15 +54,15 @@ def test_with_fascias_lined_up_every_hip_comes_out_where_two_of_them_meet(roof):
     lined = [replace(roof, plan=replace(roof.plan, line_up=way)) for way in (LineUp.OVERHANG, LineUp.PLATES)]
     for one in lined:
         layout = lay_out_roof(one)
-        outs = tuple(layout.out_of(leg.slope) for leg in layout.legs)
-        heights = [leg.slope.height(-out) for leg, out in zip(layout.legs, outs, strict=True)]
+        outs = tuple(layout.out_of(side.slope) for side in layout.sides)
+        heights = [side.slope.height(-out) for side, out in zip(layout.sides, outs, strict=True)]
         assert max(heights) - min(heights) < 1e-6
         outer = offset(layout.outline, outs)
         for hip in layout.outline.hips:
             # From each fascias' corner the hip's line runs through it in plan.
             off = [abs((x - hip.low.x) * hip.way.y - (y - hip.low.y) * hip.way.x) for x, y in outer]
             assert min(off) < 1e-6
-        plain = [leg.slope.plate for leg in layout.legs]
+        plain = [side.slope.plate for side in layout.sides]
         assert min(plain) == 0.0 and (max(plain) > 0 or one.plan.line_up is LineUp.OVERHANG or max(outs) == min(outs))
 
 
@@ -94,9 +94,9 @@ def test_no_two_pieces_of_an_outline_claim_the_same_wood(roof):
 @given(outlines() | outlines(wild=True))
 def test_no_stick_stands_proud_of_a_plane_and_every_hip_touches_both(roof):
     layout = lay_out_roof(roof)
-    planes = [leg.slope.plane for leg in layout.legs]
-    for plan in arrange(layout).sticks:
-        stick = stick_member(layout, plan)
+    planes = [side.slope.plane for side in layout.sides]
+    for plan in arrange(layout).hip_and_ridge_members:
+        stick = hip_or_ridge_member(layout, plan)
         mesh = as_manifold(stick, stick.placement).to_mesh64()
         corners = [Vector(*point[:3]) for point in mesh.vert_properties]
         assert max(plane.above(corner) for plane in planes for corner in corners) < SOUND
@@ -106,15 +106,15 @@ def test_no_stick_stands_proud_of_a_plane_and_every_hip_touches_both(roof):
 
 @given(st.integers(3, 12), st.floats(800, 3000), st.floats(12, 58))
 def test_a_regular_polygon_agrees_with_the_closed_forms_of_its_corner(sides, side, pitch):
-    rate, alpha = tan(radians(pitch)), pi / 2 - pi / sides
-    roof = lay_out_outline(regular(sides, side), (Edge(),) * sides, rate, 100.0, 0.0)
+    rise_per_run, alpha = tan(radians(pitch)), pi / 2 - pi / sides
+    roof = lay_out_outline(regular(sides, side), (Edge(),) * sides, rise_per_run, 100.0, 0.0)
     assert len(roof.hips) == sides and not roof.ridges and len(roof.nodes) == 1
     for hip in roof.hips:
         apothem = side / 2 / tan(pi / sides)
         assert hip.run == pytest.approx(apothem / cos(pi / sides))
-        assert hip.rate == pytest.approx(rate * cos(pi / sides))
+        assert hip.rise_per_run == pytest.approx(rise_per_run * cos(pi / sides))
         assert hip.plan_angle(hip.first) == pytest.approx(degrees(alpha))
-        assert hip.drop(40.0) == pytest.approx(20.0 * rate * cos(alpha))
+        assert hip.drop(40.0) == pytest.approx(20.0 * rise_per_run * cos(alpha))
         assert hip.shift(40.0) == pytest.approx(0.0, abs=1e-9)
 
 
@@ -132,7 +132,7 @@ def test_the_corners_of_the_reference_come_out_of_the_planes():
         ((0, 0), (6000, 0), (6000, 5000), (0, 5000)), (Edge(flat), Edge(steep)) * 2, flat, 90.0, 0.0
     ).hips
     for hip in hips:
-        slopes = sorted((hip.first, hip.second), key=lambda one: one.rate)
+        slopes = sorted((hip.first, hip.second), key=lambda one: one.rise_per_run)
         assert hip.plan_angle(slopes[0]) == pytest.approx(unequal["plan angle of the hip from the 7/12 eave"])
         assert sorted(hip.backing) == pytest.approx(unequal["backing"])
         assert hip.dihedral == pytest.approx(unequal["dihedral"])

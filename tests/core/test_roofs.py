@@ -23,8 +23,8 @@ from easynotch.core.roofs import (
     frame_roof,
     last_bay_options,
     lay_out_roof,
-    meet,
     notch_alternatives,
+    plane_intersection,
     ridge_top,
     set_out,
     size_notch,
@@ -57,7 +57,7 @@ def test_every_joint_closes_exactly_and_on_the_tape_within_its_bound(roof, divis
     fitted = dry_fit(framing.touches, division)
     assert len(fitted) >= 3
     # Of a shaped tail's plumb face all bears but what stands over the fascia's top, which lies its thickness out.
-    steepest = max(leg.slope.rate for leg in layout.legs if leg.bears)
+    steepest = max(side.slope.rise_per_run for side in layout.sides if side.bears)
     shaped = 1.0 - roof.eaves.fascia * steepest / roof.eaves.profile[0][1]
     for one in fitted:
         assert abs(one.exact.opening) < SOUND, one.exact
@@ -104,7 +104,7 @@ def test_the_planes_give_the_lengths_of_the_closed_forms(roof):
     assert facts["seat"] * m == pytest.approx(facts["heel"])
     assert facts["hap"] + facts["heel"] == pytest.approx(roof.rafter.depth * k)
     assert facts["notch_depth"] == pytest.approx(facts["seat"] * sin(atan(m)))
-    point, way = meet(layout.legs[0].slope, layout.legs[1].slope)
+    point, way = plane_intersection(layout.sides[0].slope, layout.sides[1].slope)
     assert (abs(way.x), way.z) == (pytest.approx(1), pytest.approx(0))
     assert (point.y, point.z) == (pytest.approx(roof.plan.width / 2), pytest.approx(layout.peak))
 
@@ -124,7 +124,7 @@ def test_every_school_of_measuring_lands_on_the_same_marks(roof):
     corner = max((end for piece in marks["seat"].pieces for end in piece), key=lambda end: -end[1])
     across = tan(radians(head.angle)) * corner[1]
     assert corner[0] - (head.along + across) == pytest.approx(along_top)
-    run, half = layout.legs[0].run, roof.ridge.stock.thickness / 2
+    run, half = layout.sides[0].run, roof.ridge.stock.thickness / 2
     assert (run - half) * k == pytest.approx(along_top)
     assert run * k - half * k == pytest.approx(along_top)
     feet, odd = divmod(run - half, 304.8)
@@ -226,10 +226,10 @@ def test_no_bay_is_wider_than_the_spacing_and_no_rafter_stands_in_another(length
 @given(roofs(("off",)))
 def test_an_off_centre_ridge_keeps_what_was_asked_and_both_sides_meet_at_it(roof):
     layout = lay_out_roof(roof)
-    a, b = layout.legs
+    a, b = layout.sides
     assert a.slope.height(a.run) == pytest.approx(b.slope.height(b.run))
-    if roof.plan.keeps is KeepsTrue.PITCH:
-        assert a.slope.rate == b.slope.rate
+    if roof.plan.keeps_true is KeepsTrue.PITCH:
+        assert a.slope.rise_per_run == b.slope.rise_per_run
     else:
         assert a.slope.plate == b.slope.plate == 0
     facts = facts_of(layout, frame_roof(layout))
@@ -239,7 +239,7 @@ def test_an_off_centre_ridge_keeps_what_was_asked_and_both_sides_meet_at_it(roof
 @given(roofs(("beam",)))
 def test_a_beam_stands_under_the_rafters_by_the_plates_own_stand(roof):
     layout = lay_out_roof(roof)
-    run = layout.legs[0].run
+    run = layout.sides[0].run
     assert ridge_top(layout) == pytest.approx((run - roof.ridge.stock.thickness / 2) * roof.slope)
 
 
@@ -248,7 +248,7 @@ def test_hips_and_jacks_by_their_planes_are_those_of_the_closed_forms(roof):
     layout = lay_out_roof(roof)
     framing = frame_roof(layout)
     facts = facts_of(layout, framing)
-    run, m, t = layout.legs[0].run, roof.slope, roof.rafter.thickness
+    run, m, t = layout.sides[0].run, roof.slope, roof.rafter.thickness
     k, k_hip = sqrt(1 + m * m), sqrt(2 + m * m)
     by_id = {piece.member.id: piece.member for piece in framing.pieces}
     hips = [member for member in by_id.values() if member.role == "hip"]
@@ -281,7 +281,7 @@ def test_hips_and_jacks_by_their_planes_are_those_of_the_closed_forms(roof):
     if roof.hip.keep_planes is not KeepPlanes.BACK:
         half = roof.hip.stock.thickness / 2
         frame = hips[0].placement
-        planes = [leg.slope.plane for leg in (layout.legs[0], *(end for end in layout.ends if end))]
+        planes = [side.slope.plane for side in (layout.sides[0], *(end for end in layout.ends if end))]
         for z in (-half, half):
             edge = frame.to_world(Vector(200.0, 0.0, z))
             assert min(abs(plane.above(edge)) for plane in planes) < 1e-6
@@ -322,17 +322,17 @@ def test_an_absurd_roof_is_computed_and_told_not_refused(roof, slope, notch):
 def test_a_collar_tie_ends_in_the_roof_and_a_block_fills_its_bay(roof):
     layout = lay_out_roof(roof)
     framing = frame_roof(layout)
-    rates = layout.legs[0].slope
+    rates = layout.sides[0].slope
     for piece in framing.pieces:
         member = piece.member
         assert member.count == len(piece.frames) or member.role == "template"
         if member.role == "collar_tie":
             drop = layout.peak - roof.collar.height
-            assert member.lengths["long_point"] == pytest.approx(2 * drop / rates.rate)
+            assert member.lengths["long_point"] == pytest.approx(2 * drop / rates.rise_per_run)
             lower = drop - roof.collar.stock.depth
-            assert member.lengths["short_point"] == pytest.approx(2 * lower / rates.rate)
+            assert member.lengths["short_point"] == pytest.approx(2 * lower / rates.rise_per_run)
             for cut in member.cut_planes:
-                assert describe(cut).line_angle == pytest.approx(90 - degrees(atan(rates.rate)))
+                assert describe(cut).line_angle == pytest.approx(90 - degrees(atan(rates.rise_per_run)))
         if member.role == "barge_rafter":
             assert {cut.role for cut in member.cut_planes} <= {"head", "tail", "tail_level", "tail_profile"}
             assert len(piece.frames) == 4

@@ -21,7 +21,7 @@ from easynotch.core.supply import (
     saw_settings,
     scarf,
 )
-from easynotch.core.supply.columns import Master, loosened, priced
+from easynotch.core.supply.columns import Master, dual_bound_prices, priced
 from easynotch.core.supply.ends import pitch
 from easynotch.core.supply.nest import _loose, _loose_bound
 from easynotch.core.supply.packing import first_fit, items_of
@@ -32,7 +32,7 @@ mm = st.floats
 
 
 @st.composite
-def sticks(draw, number=0):
+def hip_and_ridge_members(draw, number=0):
     """A stick whose ends are sawn at any angle on its face and any tilt, or double-cheeked at its head."""
     length, thick = draw(mm(300, 2600)), THICK
     planes = []
@@ -57,7 +57,7 @@ def batches(draw):
     return tuple(
         Wanted(
             f"stick_{k}",
-            draw(sticks(k)),
+            draw(hip_and_ridge_members(k)),
             draw(st.integers(1, 6)),
             edge_free=draw(st.booleans()),
             face_given=draw(st.booleans()),
@@ -162,7 +162,8 @@ def least_reach(part, kerf, memo):
 
 @settings(max_examples=40, deadline=None, phases=[Phase.generate])
 @given(
-    st.lists(sticks(), min_size=2, max_size=5), st.sampled_from([((3000.0, 10.0),), ((2440.0, 8.0), (3660.0, 12.0))])
+    st.lists(hip_and_ridge_members(), min_size=2, max_size=5),
+    st.sampled_from([((3000.0, 10.0),), ((2440.0, 8.0), (3660.0, 12.0))]),
 )
 def test_of_angled_pieces_too_the_cheapest_plan_is_bounded_rightly_and_what_is_called_proved_is(made, yard):
     kerf = 3.0
@@ -202,7 +203,7 @@ def test_what_a_programme_in_whole_boards_proves_is_not_a_step_too_much(lengths,
         return min((price for length, price in yard if room <= length), default=1e9)
 
     best = min(sum(cost(part) for part in parts) for parts in parted(lengths))
-    loose = _loose(items, rooms, loosened(items, rooms, prices, 4.0), 4.0, best + worse * 4.0)
+    loose = _loose(items, rooms, dual_bound_prices(items, rooms, prices, 4.0), 4.0, best + worse * 4.0)
     assert loose.whole
     assert _loose_bound(master, loose, 4.0) == pytest.approx(best)
 
@@ -308,7 +309,7 @@ def test_boards_on_hand_are_used_once_and_clear_of_their_defects_and_never_make_
         assert left <= whole.length - max(b - a for a, b in spans) + 1e-6
 
 
-@given(sticks(), st.lists(mm(0, 2600), max_size=3))
+@given(hip_and_ridge_members(), st.lists(mm(0, 2600), max_size=3))
 def test_a_piece_too_long_for_any_board_is_scarfed_into_parts_that_fit_and_come_to_the_whole(stick, bearings):
     whole = lying_ways(stick, edge_free=False)[Turn.AS_MARKED].length
     longest = whole * 0.85

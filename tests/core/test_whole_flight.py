@@ -156,10 +156,10 @@ def test_balusters_stand_at_one_gap_no_wider_than_asked_and_one_fewer_would_be(f
     if set_out.count:
         assert (set_out.clear - (set_out.count - 1) * wide) / set_out.count > guard.gap - 1e-6
     pieces = frame_flight(lay_out(flight)).pieces
-    sticks = next((piece for piece in pieces if piece.member.id == "baluster"), None)
-    if sticks is not None:
-        y = sticks.frames[0].origin.y
-        left = sorted(frame.origin.x for frame in sticks.frames if frame.origin.y == y)[: set_out.count]
+    hip_and_ridge_members = next((piece for piece in pieces if piece.member.id == "baluster"), None)
+    if hip_and_ridge_members is not None:
+        y = hip_and_ridge_members.frames[0].origin.y
+        left = sorted(frame.origin.x for frame in hip_and_ridge_members.frames if frame.origin.y == y)[: set_out.count]
         edges = [set_out.posts[0] + 44, *(x for at in left for x in (at, at + wide)), set_out.posts[1] - 44]
         assert [b - a for a, b in zip(edges[::2], edges[1::2], strict=True)] == pytest.approx(
             [set_out.gap] * (set_out.count + 1)

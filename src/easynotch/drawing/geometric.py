@@ -114,7 +114,7 @@ class _Drawing:
         self.paths: list[Path] = []
         self.reads: list[Read] = []
         self.lengths: list[DrawnLength] = []
-        self.rise = hip.rate * hip.run
+        self.rise = hip.rise_per_run * hip.run
         self.corner = (0.0, 0.0)
         self.top = self.plan(Vector(hip.way.x * hip.run, hip.way.y * hip.run, 0.0))
         self._hip_plan_and_rise()

@@ -36,10 +36,10 @@ def draw_block(bevels: list[Bevel], depth: float) -> Sheet:
 def draw_master(pattern: MasterPattern) -> Sheet:
     """The board with the shared notch and tail to the right; every piece's run line thin, its head as it is cut."""
     member = pattern.pattern
-    rate = member.placement.x
+    rise_per_run = member.placement.x
     plate = member.lengths["theoretical"]
-    level = hypot(rate.x, rate.y)
-    slope = abs(rate.z) / level
+    level = hypot(rise_per_run.x, rise_per_run.y)
+    slope = abs(rise_per_run.z) / level
     depth = member.stock.depth
     paths: list[Path] = [area("board", Layer.WOOD, [(u - plate, v) for u, v in outline(member)])]
     texts: list[Text] = []

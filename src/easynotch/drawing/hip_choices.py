@@ -64,12 +64,12 @@ def draw_planes(seam: Seam, thickness: float, depth: float, keep: KeepPlanes) ->
     """Square across a hip, looking up it: both planes falling from their crease, and the hip under them."""
     falls = [seam.fall(slope) for slope in (seam.second, seam.first)]
     half = thickness / 2
-    backed = keep is KeepPlanes.BACK
-    drop, shift = (0.0, 0.0) if backed else (seam.drop(thickness), seam.shift(thickness))
+    contact_share = keep is KeepPlanes.BACK
+    drop, shift = (0.0, 0.0) if contact_share else (seam.drop(thickness), seam.shift(thickness))
     left, right = -half + shift, half + shift
     low = min(1.2 * thickness + drop, depth)
     top = [(left, drop), (right, drop)]
-    if backed:
+    if contact_share:
         top = [(left, max(0.0, -left * falls[0])), (0.0, 0.0), (right, max(0.0, right * falls[1]))]
     reach = 1.6 * thickness
     paths = [

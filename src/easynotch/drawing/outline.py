@@ -19,7 +19,7 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
     """From above: x to the right, the world's y up; every stick where it lies, every side numbered and dimensioned."""
     roof = _outline(layout)
     corners = layout.roof.plan.corners
-    slopes = {leg.slope.start: leg.slope for leg in layout.legs}
+    slopes = {side.slope.start: side.slope for side in layout.sides}
     outs = tuple(layout.out_of(slopes[at]) if at in slopes else layout.roof.eaves.verge for at in roof.corners)
     eaves = offset(roof, outs)
     paths = [
@@ -70,7 +70,7 @@ def _sticks(member: Member, frames: tuple[Frame, ...]) -> list[Path]:
 
 def draw_outline_section(layout: RoofLayout, framing: Framing) -> Sheet:
     """Cut square to the first eave through its longest rafter: inward to the right, up as up."""
-    roof, slope = layout.roof, layout.legs[0].slope
+    roof, slope = layout.roof, layout.sides[0].slope
     down = slope.frame(0.0, 1.0).x
     standing = [
         (piece.member, frame)
@@ -81,7 +81,7 @@ def draw_outline_section(layout: RoofLayout, framing: Framing) -> Sheet:
     ]
     out = layout.out_of(slope)
     paths: list[Path] = []
-    peak = slope.height(layout.legs[0].run)
+    peak = slope.height(layout.sides[0].run)
     if standing:
         member, frame = max(standing, key=lambda one: one[0].lengths["plan_run"])
         start = slope.at(0.0, 0.0, 0.0)
@@ -94,7 +94,7 @@ def draw_outline_section(layout: RoofLayout, framing: Framing) -> Sheet:
     ]
     if sheathing > 0:
         paths.append(rectangle("sheathing_a", Layer.FINISH, (0.0, 0.0), (sheathing, WALL)))
-    run = layout.legs[0].run
+    run = layout.sides[0].run
     low = -min(slope.height(-out) - roof.eaves.fascia_depth, -WALL)
     paths.append(line("plate_line", Layer.REFERENCE, (-out, 0.0), (run, 0.0)))
     dimensions = (

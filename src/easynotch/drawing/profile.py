@@ -32,17 +32,17 @@ def draw_profile(layout: Layout) -> Profile:
 def draw_silhouette(layout: RoofLayout) -> Profile:
     """A roof's outline over its walls: the measuring line from eave to eave, and the ground under it."""
     points: list[tuple[float, float]] = []
-    for leg in (one for one in layout.legs if one.slope.id.startswith("a")):
-        low = -layout.out if leg.bears else 0.0
-        for inward in (low, leg.run):
-            at = leg.slope.at(0.0, inward, leg.slope.height(inward))
+    for side in (one for one in layout.sides if one.slope.id.startswith("a")):
+        low = -layout.out if side.bears else 0.0
+        for inward in (low, side.run):
+            at = side.slope.at(0.0, inward, side.slope.height(inward))
             points.append((at.y, -at.z))
-    if len(layout.legs) > 1:
-        others = [one for one in layout.legs if one.slope.id.startswith("b")]
-        for leg in reversed(others):
-            low = -layout.out if leg.bears else 0.0
-            for inward in (leg.run, low):
-                at = leg.slope.at(0.0, inward, leg.slope.height(inward))
+    if len(layout.sides) > 1:
+        others = [one for one in layout.sides if one.slope.id.startswith("b")]
+        for side in reversed(others):
+            low = -layout.out if side.bears else 0.0
+            for inward in (side.run, low):
+                at = side.slope.at(0.0, inward, side.slope.height(inward))
                 points.append((at.y, -at.z))
     top, left = min(y for _, y in points), min(x for x, _ in points)
     height = max(y for _, y in points) - top

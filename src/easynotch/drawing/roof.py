@@ -4,17 +4,17 @@ from math import isfinite
 
 from ..core.roofs import (
     Framing,
-    Leg,
     RidgeKind,
     RoofLayout,
+    RoofSide,
     Tail,
     UpperEnd,
     beam_top,
+    member_on_slope,
     plain_rafter,
     rafter,
     ridge_top,
     ridge_y,
-    standing_on,
 )
 from ..core.solid import Member, Vector, outline
 from ..core.terms import Length
@@ -33,20 +33,20 @@ def draw_section(layout: RoofLayout, framing: Framing) -> Sheet:
     roof, plan = layout.roof, layout.roof.plan
     peak = layout.peak
     paths = [*_walls(layout)]
-    for leg in layout.legs:
-        paths += _rafter(framing, leg)
+    for side in layout.sides:
+        paths += _rafter(framing, side)
     paths += _ridge(layout)
     paths += _fascias(layout)
-    out_a = layout.legs[0].slope.start[1] - layout.out
-    right = _eave_b(layout) + layout.out if len(layout.legs) > 1 else plan.width + plan.upper_overhang
-    low = -min(layout.legs[0].slope.height(-layout.out) - roof.eaves.fascia_depth, -WALL)
+    out_a = layout.sides[0].slope.start[1] - layout.out
+    right = _eave_b(layout) + layout.out if len(layout.sides) > 1 else plan.width + plan.upper_overhang
+    low = -min(layout.sides[0].slope.height(-layout.out) - roof.eaves.fascia_depth, -WALL)
     dimensions = [
         Dimension("span", (0.0, WALL), (plan.width, WALL), 90.0, Length(plan.width), "plan.width"),
         Dimension(
             "overhang", (-roof.eaves.overhang, low), (0.0, low), 90.0, Length(roof.eaves.overhang), "eaves.overhang"
         ),
     ]
-    if roof.ridge.kind is not RidgeKind.NONE and len(layout.legs) > 1:
+    if roof.ridge.kind is not RidgeKind.NONE and len(layout.sides) > 1:
         y, under = ridge_y(layout), ridge_top(layout) - roof.ridge.stock.depth
         dimensions.append(Dimension("ridge_underside", (y, 0.0), (y, -under), 0.0, Length(under)))
     else:
@@ -57,7 +57,7 @@ def draw_section(layout: RoofLayout, framing: Framing) -> Sheet:
 
 
 def _eave_b(layout: RoofLayout) -> float:
-    return next(leg.slope.start[1] for leg in layout.legs if leg.slope.id == "b")
+    return next(side.slope.start[1] for side in layout.sides if side.slope.id == "b")
 
 
 def _in_section(member: Member) -> list[Point]:
@@ -65,25 +65,25 @@ def _in_section(member: Member) -> list[Point]:
     return [(point.y, -point.z) for point in points]
 
 
-def _rafter(framing: Framing, leg: Leg) -> list[Path]:
-    member = next((one for piece in framing.pieces if (one := standing_on(leg, piece))), None)
+def _rafter(framing: Framing, side: RoofSide) -> list[Path]:
+    member = next((one for piece in framing.pieces if (one := member_on_slope(side, piece))), None)
     if member is None or not outline(member):
         return []
-    return [area(f"rafter_{leg.slope.id}", Layer.WOOD, _in_section(member))]
+    return [area(f"rafter_{side.slope.id}", Layer.WOOD, _in_section(member))]
 
 
 def _walls(layout: RoofLayout) -> list[Path]:
     plan, made = layout.roof.plan, []
-    levels = [("a", 0.0, 1.0, layout.legs[0].slope.plate)]
+    levels = [("a", 0.0, 1.0, layout.sides[0].slope.plate)]
     if layout.outline is not None:
         # Only the first eave's: it runs along the world's x.
-        levels = [("a", layout.legs[0].slope.start[1] + plan.sheathing, 1.0, 0.0)]
-    elif len(layout.legs) > 1:
-        other = next(leg for leg in layout.legs if leg.slope.id == "b")
+        levels = [("a", layout.sides[0].slope.start[1] + plan.sheathing, 1.0, 0.0)]
+    elif len(layout.sides) > 1:
+        other = next(side for side in layout.sides if side.slope.id == "b")
         levels.append(("b", plan.width, -1.0, other.slope.plate))
     elif plan.upper is UpperEnd.PLATE:
-        slope = layout.legs[0].slope
-        levels.append(("b", plan.width, -1.0, (layout.legs[0].run - plan.plate - plan.sheathing) * slope.rate))
+        slope = layout.sides[0].slope
+        levels.append(("b", plan.width, -1.0, (layout.sides[0].run - plan.plate - plan.sheathing) * slope.rise_per_run))
     else:
         levels.append(("b", plan.width + plan.plate, -1.0, layout.peak + 300))
     for name, face, inward, top in levels:
@@ -103,7 +103,7 @@ def _walls(layout: RoofLayout) -> list[Path]:
 
 def _ridge(layout: RoofLayout) -> list[Path]:
     ridge = layout.roof.ridge
-    if ridge.kind is RidgeKind.NONE or len(layout.legs) == 1:
+    if ridge.kind is RidgeKind.NONE or len(layout.sides) == 1:
         return []
     y, half = ridge_y(layout), ridge.stock.thickness / 2
     top = beam_top(layout) if ridge.kind is RidgeKind.BEAM else ridge_top(layout)
@@ -115,15 +115,15 @@ def _fascias(layout: RoofLayout) -> list[Path]:
     if eaves.fascia <= 0 or eaves.tail is Tail.SQUARE:
         return []
     made = []
-    for leg in layout.legs:
-        if not leg.bears:
+    for side in layout.sides:
+        if not side.bears:
             continue
-        way = leg.slope.inward.y
-        outer = leg.slope.start[1] - way * layout.out
+        way = side.slope.inward.y
+        outer = side.slope.start[1] - way * layout.out
         inner = outer + way * eaves.fascia
-        top = leg.slope.height(-layout.out)
+        top = side.slope.height(-layout.out)
         low, high = min(outer, inner), max(outer, inner)
-        made.append(rectangle(f"fascia_{leg.slope.id}", Layer.FINISH, (low, -top), (high, -top + eaves.fascia_depth)))
+        made.append(rectangle(f"fascia_{side.slope.id}", Layer.FINISH, (low, -top), (high, -top + eaves.fascia_depth)))
     return made
 
 
@@ -140,7 +140,7 @@ def draw_plan(layout: RoofLayout, framing: Framing) -> Sheet:
         rectangle("framing", Layer.FRAMING, (0.0, 0.0), (plan.length, plan.width)),
     ]
     paths += _from_above(framing)
-    if len(layout.legs) > 1:
+    if len(layout.sides) > 1:
         y, thick = ridge_y(layout), max(roof.ridge.stock.thickness, 8.0) / 2
         paths.append(
             rectangle("ridge", Layer.FINISH, (layout.ridge_span[0], y - thick), (layout.ridge_span[1], y + thick))
@@ -178,11 +178,11 @@ def draw_notch(layout: RoofLayout, reach: float = 1.7) -> Sheet:
     """The joint over the first plate, near to: ``reach`` rafter depths round it."""
     roof = layout.roof
     reach *= roof.rafter.depth
-    slope = layout.legs[0].slope
+    slope = layout.sides[0].slope
     common = (
-        plain_rafter(layout, layout.legs[0])
+        plain_rafter(layout, layout.sides[0])
         if layout.outline is not None
-        else rafter(layout, layout.legs[0], 0.0, member_id="common", role="common")
+        else rafter(layout, layout.sides[0], 0.0, member_id="common", role="common")
     )
     left = outline(common)
     paths = [*_walls(layout), *([area("rafter", Layer.WOOD, _in_section(common))] if left else [])]

@@ -10,13 +10,13 @@ from .reading import parse_json, read_draft, read_job
 from .roof_model import RoofInput
 from .roof_parts import CornersInput
 from .settings_model import (
+    EffectiveSettings,
     Origin,
     SettingsInput,
-    Settled,
     habit_of,
     read_settings,
+    resolve_settings,
     saws_of,
-    settle,
     square_of,
     words_of,
 )
@@ -32,6 +32,7 @@ __all__ = [
     "VERSION",
     "CornersInput",
     "Difference",
+    "EffectiveSettings",
     "FlightInput",
     "JobInput",
     "LimitsInput",
@@ -41,7 +42,6 @@ __all__ = [
     "Problems",
     "RoofInput",
     "SettingsInput",
-    "Settled",
     "Worked",
     "WorkedFlight",
     "WorkedMember",
@@ -59,8 +59,8 @@ __all__ = [
     "read_draft",
     "read_job",
     "read_settings",
+    "resolve_settings",
     "saws_of",
-    "settle",
     "square_of",
     "typed_length",
     "usual_flight",

@@ -12,7 +12,6 @@ from ..core.roofs import (
     End,
     FalseTail,
     FirstBay,
-    From,
     Gauged,
     KeepPlanes,
     KeepsTrue,
@@ -27,6 +26,7 @@ from ..core.roofs import (
     Shape,
     Tail,
     Tails,
+    TapeEnd,
     Timber,
     UpperEnd,
     regular,
@@ -71,7 +71,7 @@ class PlanInput(Part):
             sheathing=self.sheathing.mm,
             plate=self.plate.mm if self.plate else USUAL_PLATE[units],
             ridge_at=self.ridge_at.mm if self.ridge_at else None,
-            keeps=self.keep,
+            keeps_true=self.keep,
             upper=self.upper,
             upper_overhang=self.upper_overhang.mm,
             wall_height=self.wall_height.mm if self.wall_height else None,
@@ -335,7 +335,7 @@ class SettingOutInput(Part):
     """Where the spacing is measured from, and the end the tape is hooked on."""
 
     first_bay: FirstBay = FirstBay.SHEETS
-    hooked: From = From.FIRST_END
+    hooked: TapeEnd = TapeEnd.FIRST_END
     sheet: Positive | None = None
 
 

@@ -99,7 +99,7 @@ class Origin(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Settled:
+class EffectiveSettings:
     """Settings as they stand for a job: the document with everything filled in, and where each key comes from."""
 
     document: dict[str, Any]
@@ -121,7 +121,7 @@ def read_settings(data: Any, units: Units) -> dict[str, Any]:
     return kept
 
 
-def settle(shop: Mapping[str, Any], job: Mapping[str, Any], units: Units) -> Settled:
+def resolve_settings(shop: Mapping[str, Any], job: Mapping[str, Any], units: Units) -> EffectiveSettings:
     """What holds for a job: its own settings over the shop's over what is usual for its units."""
     usual: dict[str, Any] = {
         "dialect": str(Dialect.NORTH_AMERICA),
@@ -143,7 +143,7 @@ def settle(shop: Mapping[str, Any], job: Mapping[str, Any], units: Units) -> Set
     for name, answer in habits.items():
         chosen, origin = _first(name, answer, shop.get("habits") or {}, job.get("habits") or {})
         document["habits"][name], origins[f"habits.{name}"] = chosen, origin
-    return Settled(document, origins)
+    return EffectiveSettings(document, origins)
 
 
 def _first(key: str, usual: Any, shop: Mapping[str, Any], job: Mapping[str, Any]) -> tuple[Any, Origin]:

@@ -92,7 +92,7 @@ def plans_of(
     sections = by_section(wanted, cut_from(wanted, settings, units))
     for section, pieces in sections.items():
         name, lengths, kept, priced = _stock(section, settings, units)
-        there = clear_lengths([board for size, board in rack if alike(size, section)])
+        there = clear_lengths([board for size, board in rack if same_section(size, section)])
         made.append(
             SectionPlan(
                 section, name, kept, priced, pieces, nest(pieces, (*lengths, *there), kerf, trim, should_continue)
@@ -133,7 +133,7 @@ def kerf_of(settings: SettingsInput | None) -> float:
     return settings.kerf.mm if settings and settings.kerf else USUAL_KERF
 
 
-def alike(one: Section, other: Section) -> bool:
+def same_section(one: Section, other: Section) -> bool:
     """Whether two sections are one."""
     return abs(one.thickness - other.thickness) < ALIKE and abs(one.depth - other.depth) < ALIKE
 

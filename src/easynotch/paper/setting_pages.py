@@ -110,8 +110,8 @@ def _bevels(worked: Worked, words: Words) -> Iterator[tuple[str, float, float]]:
                 title = f"{corner}: {label}" if len(corners) > 1 else label
                 yield title, 90.0 - bevel.from_across, bevel.degrees
     if not worked.layout.hipped:
-        for rate in sorted({round(leg.slope.rate, 9) for leg in worked.layout.legs}, reverse=True):
-            slope = degrees(atan(rate))
+        for rise_per_run in sorted({round(side.slope.rise_per_run, 9) for side in worked.layout.sides}, reverse=True):
+            slope = degrees(atan(rise_per_run))
             yield words.fact("bevels.plumb_common"), 90.0 - slope, 90.0 - slope
             yield words.fact("bevels.level_common"), slope, slope
 

@@ -5,7 +5,7 @@ plate tops. Source of the method: ``trade.md`` 5.
 """
 
 from .framing.frame import frame_roof
-from .framing.pieces import Framing, Piece, standing_on, station
+from .framing.pieces import Framing, Piece, member_on_slope, station
 from .members.bays import clear_bays
 from .members.boards import lookout_places
 from .members.fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
@@ -48,12 +48,12 @@ from .model.roof import (
     Timber,
     UpperEnd,
 )
-from .model.setting_out import FirstBay, From, SettingOut, last_bay_options, set_out
+from .model.setting_out import FirstBay, SettingOut, TapeEnd, last_bay_options, set_out
 from .plan.hip_plan import hip_plan
-from .plan.layout import Leg, RoofLayout, lay_out_roof, notch_alternatives, notch_choices
+from .plan.layout import RoofLayout, RoofSide, lay_out_roof, notch_alternatives, notch_choices
 from .plan.outline import OutlineRoof, Region, Seam, angles, check_outline, lay_out_outline, offset
 from .plan.outline_edit import regular, with_angle, with_side
-from .planes.planes import Slope, meet
+from .planes.planes import Slope, plane_intersection
 from .report.bevels import Bevel, Datum, bevels_of, distinct_hips, hips_of
 from .report.chalk import ChalkLine, chalk_line
 from .report.checks import check_roof
@@ -81,7 +81,6 @@ __all__ = [
     "FasciaRun",
     "FirstBay",
     "Framing",
-    "From",
     "Gable",
     "GableTriangle",
     "Gambrel",
@@ -92,7 +91,6 @@ __all__ = [
     "KeepPlanes",
     "KeepsTrue",
     "Lap",
-    "Leg",
     "LineUp",
     "MasterLine",
     "MasterPattern",
@@ -113,12 +111,14 @@ __all__ = [
     "Roof",
     "RoofError",
     "RoofLayout",
+    "RoofSide",
     "Seam",
     "SettingOut",
     "Shape",
     "Slope",
     "Tail",
     "Tails",
+    "TapeEnd",
     "Taped",
     "Timber",
     "UpperEnd",
@@ -150,7 +150,7 @@ __all__ = [
     "lookout_places",
     "marked_to",
     "master_patterns",
-    "meet",
+    "member_on_slope",
     "moves_of",
     "notch_alternatives",
     "notch_choices",
@@ -158,6 +158,7 @@ __all__ = [
     "over_hip_ends",
     "pitch_for_ridge",
     "plain_rafter",
+    "plane_intersection",
     "purlin_place",
     "rafter",
     "regular",
@@ -166,7 +167,6 @@ __all__ = [
     "set_out",
     "size_notch",
     "square_tail_corner",
-    "standing_on",
     "station",
     "with_angle",
     "with_side",

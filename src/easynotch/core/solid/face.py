@@ -60,7 +60,7 @@ def on_face(face: Face, stock: Stock, u: float, v: float) -> Vector:
     return Vector(u, 0.0 if face is Face.TOP else stock.depth, v)
 
 
-def meet(plane: Plane, face: Face, stock: Stock) -> HalfPlane:
+def face_line(plane: Plane, face: Face, stock: Stock) -> HalfPlane:
     """A plane's front as seen on a face."""
     base = on_face(face, stock, 0.0, 0.0)
     wide = face in (Face.NEAR, Face.FAR)
@@ -113,7 +113,7 @@ def regions(member: Member, face: Face) -> tuple[Region, ...]:
 @lru_cache(maxsize=4096)
 def _region(removal: Removal, stock: Stock, reach: tuple[float, float], face: Face) -> Region:
     """Kept by removal: pieces of one building share most of theirs."""
-    halves = tuple(meet(cut.plane, face, stock) for cut in removal.planes)
+    halves = tuple(face_line(cut.plane, face, stock) for cut in removal.planes)
     corners = blank(stock, reach, face)
     for half in halves:
         corners = clip(corners, half, keep_front=True)

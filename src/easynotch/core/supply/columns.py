@@ -175,7 +175,7 @@ def _read_back(items: tuple[Item, ...], best: np.ndarray, taken: list[tuple[int,
     return value, tuple(pattern)
 
 
-def loosened(items: tuple[Item, ...], rooms: Rooms, prices: Prices, kerf: float) -> Prices:
+def dual_bound_prices(items: tuple[Item, ...], rooms: Rooms, prices: Prices, kerf: float) -> Prices:
     """Prices at which no filling of any board is worth more than it costs, so that their sum is a cost no plan can go
     under (A. A. Farley, 1990).
 

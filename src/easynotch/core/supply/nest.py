@@ -14,10 +14,10 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from .boards import Board, Saw, board_of, lies_in
-from .columns import Master, Prices, by_length, loosened, priced, stepped
+from .columns import Master, Prices, by_length, dual_bound_prices, priced, stepped
 from .orders import shortest
-from .packing import Column, Item, Pattern, Rooms, allowed, first_fit, items_of, surely_takes
-from .patterns import worthwhile
+from .packing import Column, Item, Pattern, Rooms, allowed, first_fit, items_of, upper_length
+from .patterns import candidate_patterns
 from .pieces import StockLength, Wanted
 from .sighted import sighted
 
@@ -84,7 +84,7 @@ def nest(
     plain = first_fit(fits, rooms)
     master = Master(fits, rooms, list(plain))
     prices, stopped = priced(master, should_continue)
-    lowest = loosened(fits, rooms, prices, kerf)
+    lowest = dual_bound_prices(fits, rooms, prices, kerf)
     bound = stepped(max(0.0, lowest.lowest(fits, rooms)), rooms)
     chosen, cost = plain, _cost(plain, rooms)
     if not stopped and (cost > bound + CENT or not by_length(rooms)):
@@ -115,7 +115,7 @@ def _better_prices(
         return lowest
     least = tuple(replace(item, each=item.least, extra=0.0, length=item.least - kerf) for item in items)
     prices, _ = priced(Master(least, rooms, list(first_fit(least, rooms))), should_continue)
-    other = loosened(items, rooms, prices, kerf)
+    other = dual_bound_prices(items, rooms, prices, kerf)
     return max(lowest, other, key=lambda one: one.lowest(items, rooms))
 
 
@@ -140,7 +140,9 @@ def _loose(items: tuple[Item, ...], rooms: Rooms, prices: Prices, kerf: float, c
     for k, (one, room) in enumerate(rooms):
         price = one.cost + prices.saved.get(k, 0.0)
         for share in SHARES:
-            patterns = worthwhile(sizes, allowed(items, counts, one), prices.pieces, room + kerf, price - spare * share)
+            patterns = candidate_patterns(
+                sizes, allowed(items, counts, one), prices.pieces, room + kerf, price - spare * share
+            )
             if patterns is not None:
                 found[k] = patterns
                 break
@@ -155,7 +157,7 @@ def _add_fitting(master: Master, loose: Loose, kerf: float) -> None:
         room = master.rooms[k][1]
         for pattern in patterns:
             if (k, pattern) not in known and (
-                surely_takes(master.items, pattern) <= room + 1e-9 or lies_in(master.items, pattern, room, kerf)
+                upper_length(master.items, pattern) <= room + 1e-9 or lies_in(master.items, pattern, room, kerf)
             ):
                 master.add((k, pattern))
 
@@ -172,7 +174,7 @@ def _loose_bound(master: Master, loose: Loose, kerf: float) -> float:
     for k, patterns in loose.patterns.items():
         room = master.rooms[k][1]
         for pattern in patterns:
-            if surely_takes(master.items, pattern) > room + 1e-9:
+            if upper_length(master.items, pattern) > room + 1e-9:
                 if pattern not in reaches and len(reaches) < MOST_ORDERS:
                     best = shortest(master.items, pattern, kerf)
                     reaches[pattern] = 0.0 if best is None else best.reach

@@ -62,7 +62,7 @@ def _at_least(items: list[Item], kerf: float) -> list[Item]:
     return max(items, paired, key=lambda one: sum(item.wanted.count * item.least for item in one))
 
 
-def surely_takes(items: tuple[Item, ...], pattern: Pattern) -> float:
+def upper_length(items: tuple[Item, ...], pattern: Pattern) -> float:
     """What a pattern surely takes: every kind's own pitch, the dearest change after it, and no kerf at the end."""
     used = [(item, n) for item, n in zip(items, pattern, strict=True) if n]
     if not used:
@@ -83,7 +83,7 @@ def _filled(items: tuple[Item, ...], left: list[int], room: float) -> Pattern:
     for number in range(len(items)):
         while pattern[number] < left[number]:
             pattern[number] += 1
-            if surely_takes(items, tuple(pattern)) > room + 1e-9:
+            if upper_length(items, tuple(pattern)) > room + 1e-9:
                 pattern[number] -= 1
                 break
     return tuple(pattern)

@@ -15,7 +15,7 @@ MOST_PATTERNS = 600
 EVEN = 1e-9
 
 
-def worthwhile(
+def candidate_patterns(
     sizes: Sequence[float],
     counts: Sequence[int],
     worth: Sequence[float],

@@ -6,7 +6,7 @@ from ...core.rules import Words
 from ...core.terms import Count, Length, Message, Value, message
 from ...exchange import JobInput
 from ...exchange.supply import SectionPlan, lengths_of, one_length_plans
-from ...presenting.shared.shown import shown
+from ...presenting.shared.shown import format_length
 from .batch import Batch, hardware, materials
 from .models import (
     BuyView,
@@ -27,7 +27,7 @@ def bought_views(plans: tuple[SectionPlan, ...], words: Words) -> Iterator[BuyVi
         size = f"{words.value(Length(section.thickness))} × {words.value(Length(section.depth))}"
         for length, count in sorted(counted.items(), reverse=True):
             yield BuyView(
-                what=f"{one.name}, {size}" if one.name else size, length=shown(length, words), count=count,
+                what=f"{one.name}, {size}" if one.name else size, length=format_length(length, words), count=count,
                 cost=round(costs[length] * count, 2) if one.priced else None,
                 thickness=section.thickness, depth=section.depth,
             )  # fmt: skip

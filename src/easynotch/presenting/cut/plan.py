@@ -18,7 +18,7 @@ from ...core.supply import (
 from ...core.terms import Count, Length, Message, message
 from ...exchange import JobInput, saws_of
 from ...exchange.supply import VISIBLE, SectionPlan, kerf_of, plans_of
-from ...presenting.shared.shown import shown
+from ...presenting.shared.shown import format_length
 from .batch import AT, Batch, Rack, notes_of, shape_of
 from .buying import alternatives, bought_views, hardware_views
 from .models import (
@@ -77,7 +77,7 @@ def _row(one: Wanted, names: dict[str, str], words: Words) -> Iterator[CutRowVie
     length = whole_length(one.member)
     yield CutRowView(
         id=one.id, work_id=one.id.partition(AT)[0], piece=one.id.partition(AT)[2], title=names[one.id],
-        count=one.count, section=section, length=shown(length, words),
+        count=one.count, section=section, length=format_length(length, words),
         ends=words.say(Message("cut_list.square" if _square(one.member) else "cut_list.long")),
     )  # fmt: skip
 
@@ -144,7 +144,7 @@ def _board(
     looked = _sight(board, any(seen), mixed=mixed)
     return CutBoardView(
         key=key,
-        length=shown(board.stock.length, words),
+        length=format_length(board.stock.length, words),
         rack=board.stock.id,
         start=board.stock.start,
         whole=there.board.length if there else board.stock.length,
@@ -157,14 +157,14 @@ def _board(
             LaidView(
                 id=one.id, work_id=one.id.partition(AT)[0], piece=one.id.partition(AT)[2],
                 shape=shape_of(members[one.id]), title=batch.names[one.id], code=batch.codes[one.id],
-                length=shown(whole_length(members[one.id]), words),
+                length=format_length(whole_length(members[one.id]), words),
                 outline=_outline(members[one.id], one, _up(one.turn)),
                 hidden=_outline(members[one.id], one, _down(one.turn)), start=one.start, stop=one.stop,
                 turned=words.say(Message(f"cut.{one.turn}")) if one.turn is not Turn.AS_MARKED else "",
             )
             for one in board.laid
         ],
-        rest=shown(max(0.0, board.rest), words),
+        rest=format_length(max(0.0, board.rest), words),
         shared=board.shared,
     )  # fmt: skip
 

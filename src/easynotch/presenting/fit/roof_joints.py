@@ -30,15 +30,15 @@ def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str
         keys = [f"outline_{step}" for step in ("plates", "post", "hips", "pattern", "jacks")]
         values: dict[str, Value] = {"hap": Length(layout.notch.hap), "peak": Length(layout.peak)}
         return [words.say(Message(f"trial.{key}", values)) for key in keys]
-    if layout.roof.ridge.kind is RidgeKind.NONE or len(layout.legs) == 1:
-        keys += [("pair_no_ridge" if layout.roof.lapped else "pair_plumb") if len(layout.legs) > 1 else "shed"]
+    if layout.roof.ridge.kind is RidgeKind.NONE or len(layout.sides) == 1:
+        keys += [("pair_no_ridge" if layout.roof.lapped else "pair_plumb") if len(layout.sides) > 1 else "shed"]
     else:
         keys += ["prop", "string", "pattern"] if ridge_first else ["pair", "bring_up", "string"]
     keys += ["corners", "gap_top", "gap_bottom", "rest"]
-    leg, roof = layout.legs[-1] if len(layout.legs) == 2 else layout.legs[0], layout.roof
+    side, roof = layout.sides[-1] if len(layout.sides) == 2 else layout.sides[0], layout.roof
     values = {
         "hap": Length(layout.notch.hap),
-        "run": Length(leg.run),
+        "run": Length(side.run),
         "span": Length(roof.plan.width),
         "peak": Length(layout.peak),
         "underside": Length(worked.facts.get("ridge_underside", layout.peak)),

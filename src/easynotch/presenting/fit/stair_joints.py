@@ -17,7 +17,7 @@ from ...exchange import WorkedFlight
 from ...presenting.mark.titles import title_in
 from ...presenting.shared.in_words import sheet_view
 from ...presenting.shared.models import FitView
-from ...presenting.shared.shown import shown
+from ...presenting.shared.shown import format_length
 from ..fit.models import BuiltView, RiserView, StairFitView
 from .joints import WRONG, fit_view
 
@@ -85,13 +85,16 @@ def _built(worked: WorkedFlight, words: Words) -> BuiltView | None:
         say=words.say(said),
         risers=[
             RiserView(
-                number=k, measured=shown(riser, words), odd=k in found.odd, becomes=shown(found.risers[k - 1], words),
+                number=k,
+                measured=format_length(riser, words),
+                odd=k in found.odd,
+                becomes=format_length(found.risers[k - 1], words),
                 mend=_mend(mends.get(k), words),
             )
             for k, riser in enumerate(built.risers, 1)
         ],
         drawing=sheet_view(draw_built(built.risers, built.goings, found.risers, BUILT_LARGER), words),
-    )  # fmt: skip
+    )
 
 
 def _mend(mend: TreadMend | None, words: Words) -> str:

@@ -5,7 +5,7 @@ from ...core.rules import Words
 from ...core.solid import Face, extent
 from ...drawing import FaceSheet, draw_board
 from ...exchange import Worked
-from ..shared.shown import shown
+from ..shared.shown import format_length
 from .laying import lay_out_piece
 from .models import BoardView, DefectView, FarView, MarkView, RunningView
 from .patterns import Pattern
@@ -48,18 +48,22 @@ def board_view(worked: Worked, pattern: Pattern, words: Words, tools: Tools) -> 
         goes=pattern.goes(worked, words),
         depth=sheet.depth,
         length=length,
-        board=shown(sheet.board, words),
-        stock=shown(member.stock.length, words) if member.stock.length else None,
+        board=format_length(sheet.board, words),
+        stock=format_length(member.stock.length, words) if member.stock.length else None,
         outline=list(sheet.near.outline),
         waste=[list(scrap) for scrap in sheet.near.waste],
         marks=_marks(sheet.near),
-        far=None if sheet.far is None else FarView(
-            outline=list(sheet.far.outline), waste=[list(scrap) for scrap in sheet.far.waste],
+        far=None
+        if sheet.far is None
+        else FarView(
+            outline=list(sheet.far.outline),
+            waste=[list(scrap) for scrap in sheet.far.waste],
             marks=_marks(sheet.far, "far_"),
         ),
         away=preferences.hold is Hold.AWAY,
         running=[
-            RunningView(number=n, at=at, figure=shown(abs(at - layout.hook), words)) for n, at in enumerate(marked, 1)
+            RunningView(number=n, at=at, figure=format_length(abs(at - layout.hook), words))
+            for n, at in enumerate(marked, 1)
         ],
         left_handed=preferences.handed is Handed.LEFT,
         hook=layout.hook,
@@ -67,8 +71,12 @@ def board_view(worked: Worked, pattern: Pattern, words: Words, tools: Tools) -> 
         plank=kind.plank,
         defects=[
             DefectView(
-                corners=[(one.start, one.top), (one.stop, one.top), (one.stop, min(one.deep, sheet.depth)),
-                         (one.start, min(one.deep, sheet.depth))],
+                corners=[
+                    (one.start, one.top),
+                    (one.stop, one.top),
+                    (one.stop, min(one.deep, sheet.depth)),
+                    (one.start, min(one.deep, sheet.depth)),
+                ],
                 face=None if one.face is None else str(one.face),
             )
             for one in (laid.lying.defects if laid.lying is not None else ())
@@ -77,7 +85,7 @@ def board_view(worked: Worked, pattern: Pattern, words: Words, tools: Tools) -> 
         tape_unit=unit,
         tape_division=division,
         tape_numbered=numbered,
-    )  # fmt: skip
+    )
 
 
 def _marks(sheet: FaceSheet, prefix: str = "") -> list[MarkView]:

@@ -10,7 +10,7 @@ from ...core.rules import Words
 from ...core.solid import Face
 from ...core.terms import Count, Message
 from ...core.tools import square_outline
-from ..shared.shown import Point, Shown, shown
+from ..shared.shown import Point, Shown, format_length
 from .laying import Laid
 from .models import SquareView, StepView, StopView
 from .sentences import UPRIGHT, Sentences, is_imperial, saw_title
@@ -124,7 +124,7 @@ def _stop(piece: Piece, said: Sentences, stop: str, steps: tuple[Step, ...], tit
 def _figure(step: Step | None, words: Words) -> Shown | None:
     if step is None:
         return None
-    return shown(step.reading or 0.0, words)
+    return format_length(step.reading or 0.0, words)
 
 
 def _kind(stop: str, steps: tuple[Step, ...]) -> str:
@@ -206,8 +206,8 @@ def _square(hold: LeggedHold, piece: Piece) -> SquareView:
         heel=hold.heel,
         tongue_at=hold.tongue_at,
         body_at=hold.body_at,
-        tongue_figure=shown(hold.tongue, words),
-        body_figure=shown(hold.body, words),
+        tongue_figure=format_length(hold.tongue, words),
+        body_figure=format_length(hold.body, words),
         draws=hold.draw,
         edge=str(hold.edge),
         jig=hold.jig,

@@ -8,7 +8,7 @@ from ...drawing import Sheet
 from ...exchange import Measured
 from ..shared.models import CheckView, FigureView, LineView, WorkingView
 from .models import DimensionView, FactView, PathView, SheetView, Shown, TextView
-from .shown import shown
+from .shown import format_length
 
 
 def readings(model: BaseModel, words: Words, prefix: str = "") -> dict[str, Shown]:
@@ -16,7 +16,7 @@ def readings(model: BaseModel, words: Words, prefix: str = "") -> dict[str, Show
     found: dict[str, Shown] = {}
     for key, value in model:
         if isinstance(value, Measured):
-            found[prefix + key] = shown(value.mm, words)
+            found[prefix + key] = format_length(value.mm, words)
         elif isinstance(value, BaseModel):
             found.update(readings(value, words, f"{prefix}{key}."))
     return found
@@ -80,7 +80,7 @@ def sheet_view(sheet: Sheet, words: Words) -> SheetView:
         dimensions=[
             DimensionView(
                 id=one.id, start=one.start, end=one.end, offset=one.offset, label_at=one.label_at,
-                length=shown(one.length.mm, words),
+                length=format_length(one.length.mm, words),
                 label=words.say(dimension_message(one.id)), field=one.field,
             )
             for one in sheet.dimensions

@@ -6,7 +6,7 @@ from typing import Any
 from ...core.rules import Dialect, Words, catalogue, choices
 from ...core.tape import Tape, Units
 from ...core.terms import Message
-from ...exchange import Settled, settle
+from ...exchange import EffectiveSettings, resolve_settings
 
 PLAIN_KEYS = ("dialect", "fine", "keys", "square", "saws", "stock")
 USED_PLAIN = frozenset({"dialect", "fine", "keys", "square", "saws"})
@@ -66,28 +66,28 @@ def words_for(document: dict[str, Any], units: Units) -> Words:
     return Words(Dialect(document["dialect"]), Tape.of(units, document["fine"]))
 
 
-def settled_view(shop: dict[str, Any], job: dict[str, Any], units: Units) -> SettledView:
+def effective_view(shop: dict[str, Any], job: dict[str, Any], units: Units) -> SettledView:
     """Everything as it stands for a job; of the shop itself where the job is empty."""
-    settled = settle(shop, job, units)
-    words = words_for(settled.document, units)
-    rows = [_plain(key, settled, words) for key in PLAIN_KEYS]
-    for name, answer in settled.document["habits"].items():
+    effective = resolve_settings(shop, job, units)
+    words = words_for(effective.document, units)
+    rows = [_plain(key, effective, words) for key in PLAIN_KEYS]
+    for name, answer in effective.document["habits"].items():
         rows.append(
             OriginView(
                 key=f"habits.{name}",
                 title=words.say(Message(f"choice.{name}.title")),
                 answer=words.say(Message(f"choice.{name}.{answer}.name")).lower(),
-                origin=settled.origins[f"habits.{name}"],
-                said=words.say(Message(f"setting.from_{settled.origins[f'habits.{name}']}")),
+                origin=effective.origins[f"habits.{name}"],
+                said=words.say(Message(f"setting.from_{effective.origins[f'habits.{name}']}")),
                 used=choices()[name].used,
             )
         )
-    return SettledView(document=settled.document, rows=rows)
+    return SettledView(document=effective.document, rows=rows)
 
 
-def _plain(key: str, settled: Settled, words: Words) -> OriginView:
-    value = settled.document[key]
-    origin = settled.origins[key]
+def _plain(key: str, effective: EffectiveSettings, words: Words) -> OriginView:
+    value = effective.document[key]
+    origin = effective.origins[key]
     if isinstance(value, list):
         answer = ", ".join(one["name"] for one in value) or words.say(Message("setting.none"))
     else:

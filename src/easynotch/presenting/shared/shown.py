@@ -16,7 +16,7 @@ class Shown:
     sense: str
 
 
-def shown(mm: float, words: Words) -> Shown:
+def format_length(mm: float, words: Words) -> Shown:
     """Return a length as it is called on the words' tape."""
     text, sense = words.called(mm)
     return Shown(mm=mm, text=text, sense=sense)

@@ -13,7 +13,7 @@ from ..mark.pieces import piece_views
 from ..mark.tools import Tools
 from ..shared.assumed import assumed_of
 from ..shared.in_words import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
-from ..shared.shown import shown
+from ..shared.shown import format_length
 from .models import CandidateView, DriftView, NoteView, ProfileView, ScreenView, StationView
 
 
@@ -78,12 +78,12 @@ def candidate_view(candidate: Candidate, worked: WorkedFlight, words: Words) -> 
         count=layout.riser_count,
         chosen=candidate.chosen,
         fits=candidate.fits,
-        riser=shown(layout.riser, words),
-        going=shown(layout.going, words),
+        riser=format_length(layout.riser, words),
+        going=format_length(layout.going, words),
         slope=f"{layout.degrees:.1f}°",
-        run=shown(layout.total_run, words),
-        comfort=shown(2 * layout.riser + layout.going, words),
-        left=shown(left, words),
+        run=format_length(layout.total_run, words),
+        comfort=format_length(2 * layout.riser + layout.going, words),
+        left=format_length(left, words),
         left_under=words.say(Message("candidate.left" if housed is None else "candidate.left_housed")),
         notes=notes,
         profile=profile_view(draw_profile(layout)),
@@ -100,10 +100,10 @@ def drift_view(worked: WorkedFlight, words: Words) -> DriftView:
     drift = worked.drift
     check = next(check for check in worked.checks if check.id == "riser_difference")
     return DriftView(
-        gauge=shown(drift.gauge, words),
-        total=shown(drift.total, words),
-        each=shown(drift.each, words),
-        last=shown(drift.last, words),
+        gauge=format_length(drift.gauge, words),
+        total=format_length(drift.total, words),
+        each=format_length(drift.each, words),
+        last=format_length(drift.last, words),
         creep=list(drift.creep),
         level=check.level,
         text=words.say(check.message),

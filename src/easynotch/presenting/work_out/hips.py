@@ -36,7 +36,7 @@ from ...drawing.hip_choices import draw_head, draw_heel, draw_planes
 from ...exchange import WorkedRoof
 from ...presenting.mark.tools import Tools
 from ...presenting.shared.in_words import sheet_view
-from ...presenting.shared.shown import shown
+from ...presenting.shared.shown import format_length
 from .hip_models import (
     BevelView,
     CornerView,
@@ -154,7 +154,7 @@ def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Wor
             JackMarkView(
                 piece=one.piece, title=words.say(piece_name(one.piece)),
                 side=words.say(_side(one.slope is seam.second)),
-                on_plate=shown(one.on_plate, words), on_hip=shown(one.on_hip, words),
+                on_plate=format_length(one.on_plate, words), on_hip=format_length(one.on_hip, words),
             )
             for one in jack_marks(worked.layout, worked.framing, seam)
         ],
@@ -238,7 +238,7 @@ def drawn_lengths(sheet: GeometricSheet, seam: Seam, layout: RoofLayout, words: 
         if one.side is not None and max(alike) - min(alike) > 1e-6:
             slope = (seam.first, seam.second)[one.side]
             label = f"{label}, {_within(words.say(_side(slope is seam.second)))}"
-        found.append(PieceLengthView(label=label, length=shown(one.length, words)))
+        found.append(PieceLengthView(label=label, length=format_length(one.length, words)))
     return found
 
 
@@ -265,32 +265,42 @@ def _check(layout: RoofLayout, hip: Member, seam: Seam, words: Words) -> HipChec
     keys = ("started", "longer", "run", "height", "dummies", "after", "fascia")
     return HipCheckView(
         piece=hip.id,
-        distance=shown(found.distance, words), level=shown(found.level, words), plumb=shown(found.plumb, words),
+        distance=format_length(found.distance, words),
+        level=format_length(found.level, words),
+        plumb=format_length(found.plumb, words),
         ends=words.say(Message("hips.check.ends_clipped" if found.clipped else "hips.check.ends")),
         say=[words.say(Message(f"hips.check.{key}", values)) for key in keys],
-    )  # fmt: skip
+    )
 
 
 def _piece(member: Member, words: Words) -> PieceListView:
     """A piece with its lengths, both ends named."""
     return PieceListView(
-        id=member.id, title=words.say(piece_name(member.id)), role=member.role, count=member.count,
+        id=member.id,
+        title=words.say(piece_name(member.id)),
+        role=member.role,
+        count=member.count,
         lengths=[
-            PieceLengthView(label=said, length=shown(length, words)) for said, length in lengths_said(member, words)
+            PieceLengthView(label=said, length=format_length(length, words))
+            for said, length in lengths_said(member, words)
         ],
-    )  # fmt: skip
+    )
 
 
 def _master(pattern: MasterPattern, words: Words) -> MasterView:
     return MasterView(
         title=words.say(Message("hips.master.title", {"piece": Count(len(pattern.lines))})),
         drawing=sheet_view(draw_master(pattern), words),
-        length=shown(pattern.length, words),
+        length=format_length(pattern.length, words),
         lines=[
             MasterLineView(
-                number=number, title=words.say(piece_name(one.piece)), run_line=shown(one.run_line, words),
-                level=shown(one.level, words), deduction=shown(one.deduction, words), head=shown(one.head, words),
+                number=number,
+                title=words.say(piece_name(one.piece)),
+                run_line=format_length(one.run_line, words),
+                level=format_length(one.level, words),
+                deduction=format_length(one.deduction, words),
+                head=format_length(one.head, words),
             )
             for number, one in enumerate(pattern.lines, 1)
         ],
-    )  # fmt: skip
+    )

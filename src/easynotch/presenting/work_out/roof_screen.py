@@ -31,7 +31,7 @@ from ..mark.tools import Tools
 from ..shared.assumed import assumed_of
 from ..shared.in_words import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
 from ..shared.models import FactView, Shown
-from ..shared.shown import shown
+from ..shared.shown import format_length
 from .models import ScreenView, StationView
 from .roof_models import (
     FasciaPieceView,
@@ -89,13 +89,13 @@ def _roof(given: RoofInput, worked: WorkedRoof, words: Words, tools: Tools) -> R
         fit=fit_views(worked, words),
         trial=trial_steps(worked, tools.habit("ridge_order") == "ridge_first", words),
         setting_out=SettingOutView(
-            length=shown(worked.layout.roof.plan.length, words),
+            length=format_length(worked.layout.roof.plan.length, words),
             thickness=out.thickness,
             say=words.say(
                 Message("set_out.say" if _on_every_plate(worked) else f"setting_out.{worked.layout.roof.hooked}")
             ),
             places=[
-                PlaceView(number=n, at=shown(max(0.0, side), words), centre=centre)
+                PlaceView(number=n, at=format_length(max(0.0, side), words), centre=centre)
                 for n, (side, centre) in enumerate(zip(out.near_sides, out.centres, strict=True), 1)
             ],
             ways=_ways(worked.layout, words),
@@ -120,9 +120,9 @@ def _laths(worked: WorkedRoof, words: Words) -> list[LathView]:
         return []
     return [
         LathView(
-            title=lath.title, length=shown(lath.length, words),
+            title=lath.title, length=format_length(lath.length, words),
             stands=[
-                StandView(at=shown(abs(one.near), words), near=one.near, far=one.far, title=one.title)
+                StandView(at=format_length(abs(one.near), words), near=one.near, far=one.far, title=one.title)
                 for one in lath.stands
             ],
         )
@@ -143,7 +143,7 @@ def _sides(given: RoofInput, worked: WorkedRoof, words: Words) -> list[SideView]
         found.append(
             SideView(
                 number=number + 1,
-                length=shown(hypot(after[0] - at[0], after[1] - at[1]), words),
+                length=format_length(hypot(after[0] - at[0], after[1] - at[1]), words),
                 angle=words.figure(Angle(angle)),
                 degrees=angle,
                 pitch=edge.pitch.text if edge is not None and edge.pitch is not None else "",
@@ -178,9 +178,9 @@ def _notches(worked: WorkedRoof, words: Words) -> list[NotchView]:
                 typed=f"{notch.value:.6g}" if share else f"{notch.value:.6f} mm",
                 chosen=abs(sizes.depth - now.depth) < SAME,
                 level=_notch_level(sizes.hap, sizes.fraction(roof.rafter.depth), limit),
-                seat=shown(sizes.seat, words) if isfinite(sizes.seat) else None,
-                hap=shown(sizes.hap, words),
-                depth=shown(sizes.depth, words),
+                seat=format_length(sizes.seat, words) if isfinite(sizes.seat) else None,
+                hap=format_length(sizes.hap, words),
+                depth=format_length(sizes.depth, words),
                 share=f"{sizes.fraction(roof.rafter.depth):.2f}",
                 drawing=sheet_view(replace(draw_notch(layout, NEAR), dimensions=()), words),
             )
@@ -199,9 +199,9 @@ def _lookouts(worked: WorkedRoof, words: Words) -> list[Shown]:
     layout = worked.layout
     if not any(piece.member.role == "lookout" for piece in worked.framing.pieces):
         return []
-    leg = layout.legs[0]
-    places = lookout_places(layout, leg)
-    return [shown((place - places[0]) * leg.slope.per_run, words) for place in places]
+    side = layout.sides[0]
+    places = lookout_places(layout, side)
+    return [format_length((place - places[0]) * side.slope.per_run, words) for place in places]
 
 
 def _fascia(worked: WorkedRoof, words: Words) -> FasciaView | None:
@@ -212,7 +212,10 @@ def _fascia(worked: WorkedRoof, words: Words) -> FasciaView | None:
         return None
     run = fascia_run(layout, out)
     said = ["drop_square" if eaves.tail is Tail.SQUARE else "drop", "splices" if run.splices else "whole", "marks"]
-    values: dict[str, Value] = {"drop": Length(eaves.fascia * layout.legs[0].slope.rate), "n": Count(len(run.pieces))}
+    values: dict[str, Value] = {
+        "drop": Length(eaves.fascia * layout.sides[0].slope.rise_per_run),
+        "n": Count(len(run.pieces)),
+    }
     if "triangle_plumb" in worked.facts:
         said.append("triangle")
         values |= {key: Length(worked.facts[f"triangle_{key}"]) for key in ("level", "plumb")}
@@ -224,12 +227,12 @@ def _fascia(worked: WorkedRoof, words: Words) -> FasciaView | None:
             "first": Count(line.pulled[0] + 1), "last": Count(line.pulled[1] + 1),
         }  # fmt: skip
     return FasciaView(
-        length=shown(run.length, words),
+        length=format_length(run.length, words),
         pieces=[
             FasciaPieceView(
                 start=piece.start,
-                length=shown(piece.stop - piece.start, words),
-                marks=[shown(max(0.0, mark), words) for mark in piece.marks],
+                length=format_length(piece.stop - piece.start, words),
+                marks=[format_length(max(0.0, mark), words) for mark in piece.marks],
             )
             for piece in run.pieces
         ],
@@ -248,7 +251,7 @@ def _ways(layout: RoofLayout, words: Words) -> list[FirstBayView]:
             name=words.say(Message(f"first_bay.{first}")),
             chosen=first is roof.first_bay,
             count=len(out.centres),
-            last=shown(out.last_bay, words),
+            last=format_length(out.last_bay, words),
         )
         for first, out in options.items()
     ]

@@ -16,7 +16,7 @@ from ...drawing import draw_foot, draw_head, draw_in_hand, draw_stair, draw_stai
 from ...exchange import WorkedFlight
 from ...presenting.shared.in_words import fact_view, sheet_view
 from ...presenting.shared.models import FactView
-from ...presenting.shared.shown import shown
+from ...presenting.shared.shown import format_length
 from .stair_models import FiguresView, StairView
 
 GROUPS = {
@@ -80,7 +80,7 @@ def _anchors(worked: WorkedFlight, words: Words) -> Iterator[FactView]:
     """Where each anchor goes through the kicker."""
     plan = anchor_plan(flight_at("feet", worked)[0])
     for n, at in enumerate(plan.places if plan is not None else (), 1):
-        said = shown(at, words)
+        said = format_length(at, words)
         label = words.say(message("fact.anchor_at", n=Count(n)))
         yield FactView(id=f"anchor_{n}", label=label, text=said.text, sense=said.sense, value=at)
 

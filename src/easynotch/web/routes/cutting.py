@@ -20,7 +20,7 @@ from ...exchange import JobInput, Problem, Problems, Worked, read_job, worked_ou
 from ...presenting.cut.batch import Part, Rack, Ways, batch_of
 from ...presenting.cut.models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, PlanStopView, RackView
 from ...presenting.cut.plan import NOTHING, PROVED, cut_view, percent
-from ...presenting.shared.shown import shown
+from ...presenting.shared.shown import format_length
 from ...presenting.shared.supposed import suppose_missing
 from ...store import (
     CutBoard,
@@ -220,7 +220,7 @@ def _done(one: CutBoard, words: Words) -> CutDoneView:
     return CutDoneView(
         id=one.id,
         section=section_name(one, words),
-        length=shown(one.length, words),
+        length=format_length(one.length, words),
         pieces=[
             CutPieceView(place=place, title=piece.title, start=piece.start, stop=piece.stop, spoiled=piece.spoiled)
             for place, piece in enumerate(one.pieces)
@@ -236,9 +236,9 @@ def section_name(one: CutBoard | RackBoard | Ordered, words: Words) -> str:
 def rack_view(one: RackBoard, words: Words) -> RackView:
     """A board on hand in words."""
     return RackView(
-        id=one.id, section=section_name(one, words), length=shown(one.length, words), note=one.note,
+        id=one.id, section=section_name(one, words), length=format_length(one.length, words), note=one.note,
         origin=words.say(Message(f"rack.{one.origin}")), sighted=one.sighted,
-        defects=[(shown(start, words), shown(stop, words)) for start, stop in one.defects],
+        defects=[(format_length(start, words), format_length(stop, words)) for start, stop in one.defects],
     )  # fmt: skip
 
 

@@ -25,12 +25,12 @@ from ...exchange import (
     read_changes,
     read_job,
     read_settings,
-    settle,
+    resolve_settings,
     usual_flight,
     usual_roof,
     worked_out,
 )
-from ...presenting.shared.settings import settled_view
+from ...presenting.shared.settings import effective_view
 from ...presenting.work_out.flight_screen import profile_view
 from ...presenting.work_out.models import PlanCardView, ProfileView
 from ...store import (
@@ -136,7 +136,7 @@ def _drawn(document: str, units: Units, limits: str, words: Words) -> Drawn:
     if isinstance(worked, WorkedRoof):
         layout = worked.layout
         pitch = json.loads(document).get("pitch")
-        summary = Message("next.roof_summary", {"pitch": str(pitch), "run": Length(layout.legs[0].run)})
+        summary = Message("next.roof_summary", {"pitch": str(pitch), "run": Length(layout.sides[0].run)})
         plan = draw_plan_card(layout)
         if plan is not None:
             card = PlanCardView(outline=list(plan.outline), seams=list(plan.seams))
@@ -203,8 +203,8 @@ def read_job_page(path: JobPath, query: WordsQuery) -> Response:
     return answer(
         JobPage(
             job=view,
-            settled=settled_view(shop, job.settings, units),
-            shop=settled_view(shop, {}, units).document,
+            settled=effective_view(shop, job.settings, units),
+            shop=effective_view(shop, {}, units).document,
             limits_name=words.say(base.name),
             limits=limit_views(found, base, words, job.overrides),
         )
@@ -253,7 +253,7 @@ def new_work(path: JobPath, body: NewWorkBody) -> Response:
 def _usual(db: sqlite3.Connection, job: Job, body: NewWorkBody) -> dict[str, Any]:
     """What a new work starts from, by the shop's habits."""
     units = Units(job.units)
-    habits = settle(get_shop(db).settings, job.settings, units).document["habits"]
+    habits = resolve_settings(get_shop(db).settings, job.settings, units).document["habits"]
     if body.kind == "roof":
         names = ("notch_rule", "tails", "hip_planes", "jacks")
         return usual_roof(units, body.name, *(str(habits[name]) for name in names))

@@ -12,7 +12,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from ...core.rules import Words
 from ...core.tape import Units
 from ...core.terms import Length, Message
-from ...exchange import JobInput, Problem, Problems, settle, worked_out
+from ...exchange import JobInput, Problem, Problems, resolve_settings, worked_out
 from ...presenting.mark.models import BoardView, StopView
 from ...presenting.mark.pieces import boards_of
 from ...presenting.shared.supposed import suppose_missing
@@ -80,7 +80,7 @@ def _kept(work_id: str, query: WordsQuery, also: str = "") -> _Kept:
             "version": 1,
             "name": job.name,
             "units": job.units,
-            "settings": settle(get_shop(db).settings, job.settings, units).document,
+            "settings": resolve_settings(get_shop(db).settings, job.settings, units).document,
             "works": [work.document],
         }
         limits = limits_of_job(db, job)

@@ -19,7 +19,7 @@ from ...exchange import (
 )
 from ...presenting.practice.made_up import ASKED, given_in_words, made_up
 from ...presenting.shared.in_words import working_view
-from ...presenting.shared.shown import shown
+from ...presenting.shared.shown import format_length
 from ...store import keep_answer, progress
 from ..bodies.answers import AnsweredView, PracticeView, ProgressView, QuestionView
 from ..bodies.works import AnswerBody
@@ -91,7 +91,7 @@ def check(query: WordsQuery, body: AnswerBody) -> Response:
         AnsweredView(
             good=good,
             said=words.say(Message(f"practice.{key}", {"true": Length(true), "off": off})),
-            expected=shown(true, words),
+            expected=format_length(true, words),
             working=working_view(line, words),
         )
     )

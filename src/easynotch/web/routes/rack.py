@@ -10,14 +10,14 @@ from ...core.rules import Words
 from ...core.supply import Section
 from ...core.tape import Units
 from ...core.terms import Count, Length, Message, message
-from ...exchange import Problem, Problems, read_settings, settle, typed_length
+from ...exchange import Problem, Problems, read_settings, resolve_settings, typed_length
 from ...exchange.settings_model import SettingsInput
 from ...exchange.stock_table import StockRow, read_defects, read_stock, write_stock
 from ...exchange.supply import lengths_of
 from ...instruments import Line, Offer, ask_yard
 from ...presenting.cut.models import RackView
 from ...presenting.shared.models import Shown
-from ...presenting.shared.shown import shown
+from ...presenting.shared.shown import format_length
 from ...store import (
     Ordered,
     RackBoard,
@@ -175,7 +175,7 @@ def ask(path: JobPath, query: WordsQuery, body: AskBody) -> Response:
     with database().read() as db:
         job = get_job(db, path.job_id)
         units = Units(job.units)
-        document = settle(get_shop(db).settings, job.settings, units).document
+        document = resolve_settings(get_shop(db).settings, job.settings, units).document
     settings = SettingsInput.model_validate(read_settings(document, units))
     words = words_of(query, units)
     offers: list[Offer] = []
@@ -195,7 +195,7 @@ def _offer(one: Offer, words: Words) -> OfferView:
     key = "all" if one.short == 0 else "some" if one.here else "none"
     return OfferView(
         say=words.say(message(f"yard.{key}", here=Count(one.here), short=Count(one.short), days=Count(one.days))),
-        length=shown(one.line.length, words),
+        length=format_length(one.line.length, words),
         now=_line(one, one.line.length, one.here, one.price, 0) if one.here else None,
         later=_line(one, one.line.length, one.short, one.price, one.days) if one.short else None,
         instead=list(_instead(one, words)),

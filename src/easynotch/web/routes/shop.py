@@ -7,7 +7,7 @@ from ...core.rules import LimitSetId, limit_set
 from ...core.tape import Units
 from ...core.terms import Message
 from ...exchange import read_settings
-from ...presenting.shared.settings import groups_view, settled_view, words_for
+from ...presenting.shared.settings import effective_view, groups_view, words_for
 from ...store import OwnLimitSet, Shop, get_shop, list_limit_sets, save_shop
 from ..bodies.answers import NamedView, ShopView
 from ..bodies.works import ShopBody
@@ -26,7 +26,7 @@ def units_of(settings: dict[str, object]) -> Units:
 def shop_view(shop: Shop, own: list[OwnLimitSet]) -> ShopView:
     """The settings with what is usual filled in."""
     units = units_of(shop.settings)
-    settled = settled_view(shop.settings, {}, units)
+    settled = effective_view(shop.settings, {}, units)
     words = words_for(settled.document, units)
     sets = [NamedView(id=one, name=words.say(limit_set(one).name)) for one in LimitSetId]
     sets += [NamedView(id=one.id, name=words.say(Message("limits.own", {"name": one.name}))) for one in own]

@@ -11,7 +11,7 @@ from ...core.tape import Units
 from ...core.terms import Message
 from ...exchange import called, differences, label, read_draft
 from ...exchange.changes import flat
-from ...presenting.shared.settings import settled_view
+from ...presenting.shared.settings import effective_view
 from ...store import (
     Job,
     Revision,
@@ -47,7 +47,7 @@ def read(path: WorkPath) -> Response:
     with database().read() as db:
         work = get_work(db, path.work_id)
         job = get_job(db, work.job_id)
-        settled = settled_view(get_shop(db).settings, job.settings, Units(job.units))
+        settled = effective_view(get_shop(db).settings, job.settings, Units(job.units))
         return answer(WorkPage(work=work_view(work), job=job_view(db, job), settled=settled))
 
 

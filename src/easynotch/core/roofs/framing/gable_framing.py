@@ -14,8 +14,8 @@ from ..members.ridge import fascia_member, ridge_member
 from ..members.under_ridge import knee_studs, ridge_blocks, ridge_posts
 from ..model.roof import RidgeKind, UpperEnd
 from ..model.setting_out import SettingOut, set_out
-from ..plan.layout import Leg, RoofLayout
-from .pieces import Framing, Piece, near, ridge_side, standing_on, station
+from ..plan.layout import RoofLayout, RoofSide
+from .pieces import Framing, Piece, member_on_slope, near_face_is_inner, ridge_side, station
 
 
 def frame_gables(layout: RoofLayout) -> Framing:
@@ -25,7 +25,7 @@ def frame_gables(layout: RoofLayout) -> Framing:
     roof = layout.roof
     out = set_out(roof.plan.length, roof.spacing, roof.rafter.thickness, roof.first_bay, roof.hooked)
     pieces: list[Piece] = []
-    if roof.lapped and len(layout.legs) == 2:
+    if roof.lapped and len(layout.sides) == 2:
         pieces += _lapped_pairs(layout, out)
     else:
         pieces += _rafters(layout, out)
@@ -39,12 +39,12 @@ def frame_gables(layout: RoofLayout) -> Framing:
         *blocks(layout, out), *ridge_blocks(layout, out), *posts[0], *studs[0],
     )  # fmt: skip
     pieces += [Piece(*placed) for placed in others]
-    bearing = [leg for leg in layout.legs if leg.bears]
-    fascias = [one for leg in bearing if (one := fascia_member(layout, leg.slope))]
+    bearing = [side for side in layout.sides if side.bears]
+    fascias = [one for side in bearing if (one := fascia_member(layout, side.slope))]
     touches = (*_touches(layout, pieces, ridge, fascias), *posts[1], *studs[1], *tails[1])
-    hung = [one for leg in bearing for one in fascia_pieces(layout, leg, out)]
+    hung = [one for side in bearing for one in fascia_pieces(layout, side, out)]
     boards = [Piece(one, (one.placement,)) for one in ([ridge] if ridge else []) + hung]
-    template = notch_template(layout, layout.legs[0])
+    template = notch_template(layout, layout.sides[0])
     return Framing((*pieces, *boards, *([Piece(template, ())] if template else [])), out, touches)
 
 
@@ -59,18 +59,18 @@ def _rafters(layout: RoofLayout, out: SettingOut) -> list[Piece]:
     """One piece for all slopes that are alike, otherwise one for each; boards of measured depth each by itself."""
     made: list[Piece] = []
     boards: list[Piece] = []
-    for leg in layout.legs:
+    for side in layout.sides:
         alike = layout.alike
-        broken = any(one.broken_above for one in layout.legs)
-        name = "common" if alike else f"common_{leg.slope.id.split('_')[0]}"
+        broken = any(one.broken_above for one in layout.sides)
+        name = "common" if alike else f"common_{side.slope.id.split('_')[0]}"
         if broken:
-            name = "common_lower" if leg.broken_above else "common_upper"
-        role = "common" if leg.bears else "upper_common"
-        member = rafter(layout, leg, station(layout, leg, out.in_world[0]), member_id=name, role=role)
-        frames = tuple(leg.slope.frame(station(layout, leg, centre), leg.run) for centre in out.in_world)
-        if leg.bears:
-            ends = layout.roof.gable is not None and layout.roof.gable.lookout > 0 and len(layout.legs) == 2
-            stand = [(leg, station(layout, leg, centre)) for centre in out.in_world]
+            name = "common_lower" if side.broken_above else "common_upper"
+        role = "common" if side.bears else "upper_common"
+        member = rafter(layout, side, station(layout, side, out.in_world[0]), member_id=name, role=role)
+        frames = tuple(side.slope.frame(station(layout, side, centre), side.run) for centre in out.in_world)
+        if side.bears:
+            ends = layout.roof.gable is not None and layout.roof.gable.lookout > 0 and len(layout.sides) == 2
+            stand = [(side, station(layout, side, centre)) for centre in out.in_world]
             measured, frames = _measured(layout, stand, frames, len(boards), 1 if ends else 0)
             boards += measured
         if not frames:
@@ -85,7 +85,7 @@ def _rafters(layout: RoofLayout, out: SettingOut) -> list[Piece]:
 
 
 def _measured(
-    layout: RoofLayout, stand: list[tuple[Leg, float]], frames: tuple[Frame, ...], before: int, skip: int
+    layout: RoofLayout, stand: list[tuple[RoofSide, float]], frames: tuple[Frame, ...], before: int, skip: int
 ) -> tuple[list[Piece], tuple[Frame, ...]]:
     """The measured boards that stand first along an eave, and the places that are left for the others.
 
@@ -104,15 +104,20 @@ def _lapped_pairs(layout: RoofLayout, out: SettingOut) -> list[Piece]:
     made: dict[str, Piece] = {}
     measured = len(layout.roof.pairs)
     for number, (pair, centre) in enumerate(zip(pairs_of(layout, len(out.centres)), out.in_world, strict=True)):
-        for k, (leg, mate_leg) in enumerate((layout.legs, layout.legs[::-1])):
+        for k, (side, mate_leg) in enumerate((layout.sides, layout.sides[::-1])):
             numbered = number < measured
             name = (
-                f"pair_{number + 1}_{leg.slope.id}"
+                f"pair_{number + 1}_{side.slope.id}"
                 if numbered
-                else ("common" if layout.alike else f"common_{leg.slope.id}")
+                else ("common" if layout.alike else f"common_{side.slope.id}")
             )
             member = lapped(
-                layout, leg, mate_leg, station=station(layout, leg, centre), pair=(pair[k], pair[1 - k]), member_id=name
+                layout,
+                side,
+                mate_leg,
+                station=station(layout, side, centre),
+                pair=(pair[k], pair[1 - k]),
+                member_id=name,
             )
             if name in made:
                 every = (*made[name].frames, member.placement)
@@ -124,28 +129,31 @@ def _lapped_pairs(layout: RoofLayout, out: SettingOut) -> list[Piece]:
 
 def _touches(layout: RoofLayout, pieces: list[Piece], ridge: Member | None, fascias: list[Member]) -> Iterator[Touch]:
     """What the plan's topology says must touch: every distinct piece once, where its first one stands."""
-    for leg in layout.legs:
+    for side in layout.sides:
         for piece in pieces:
-            member = standing_on(leg, piece)
+            member = member_on_slope(side, piece)
             if member is None:
                 continue
-            name = member.id if layout.alike and leg is layout.legs[0] else f"{member.id}.{leg.slope.id}"
+            name = member.id if layout.alike and side is layout.sides[0] else f"{member.id}.{side.slope.id}"
             cuts = {cut.id for cut in member.cut_planes}
-            if leg.bears:
+            if side.bears:
                 whole = layout.roof.eaves.false_tail is None
-                yield Touch(f"{name}.seat", member, "seat", plate_top(layout, leg))
+                yield Touch(f"{name}.seat", member, "seat", plate_top(layout, side))
                 if whole:
-                    yield Touch(f"{name}.heel", member, "heel", wall_face(layout, leg, 0.0, leg.slope.plate))
-                mate = next((one for one in fascias if one.id == f"fascia_{leg.slope.id}"), None)
+                    yield Touch(f"{name}.heel", member, "heel", wall_face(layout, side, 0.0, side.slope.plate))
+                mate = next((one for one in fascias if one.id == f"fascia_{side.slope.id}"), None)
                 if mate is not None and whole:
                     yield Touch(
-                        f"{name}.tail", member, "tail", member_face(mate, Face.NEAR if near(mate, leg) else Face.FAR)
+                        f"{name}.tail",
+                        member,
+                        "tail",
+                        member_face(mate, Face.NEAR if near_face_is_inner(mate, side) else Face.FAR),
                     )
-            yield from _head_touches(layout, leg, name, member, ridge, pieces)
+            yield from _head_touches(layout, side, name, member, ridge, pieces)
             if "shoulder" in cuts:
-                yield from _lap_touches(layout, leg, name, member, pieces)
+                yield from _lap_touches(layout, side, name, member, pieces)
             if "purlin_seat" in cuts:
-                inward, level = purlin_place(layout, leg)
+                inward, level = purlin_place(layout, side)
                 width = (
                     layout.roof.gambrel.purlin.thickness if layout.roof.gambrel and layout.roof.gambrel.purlin else 0.0
                 )
@@ -153,53 +161,53 @@ def _touches(layout: RoofLayout, pieces: list[Piece], ridge: Member | None, fasc
                     f"{name}.purlin_seat",
                     member,
                     "purlin_seat",
-                    strip(layout, leg, inward, inward + width, level),
+                    strip(layout, side, inward, inward + width, level),
                 )
-                yield Touch(f"{name}.purlin_heel", member, "purlin_heel", wall_face(layout, leg, inward, level))
+                yield Touch(f"{name}.purlin_heel", member, "purlin_heel", wall_face(layout, side, inward, level))
 
 
 def _head_touches(
-    layout: RoofLayout, leg: Leg, name: str, member: Member, ridge: Member | None, pieces: list[Piece]
+    layout: RoofLayout, side: RoofSide, name: str, member: Member, ridge: Member | None, pieces: list[Piece]
 ) -> Iterator[Touch]:
     """What a rafter's head meets: the ridge's face, its mate over a beam, the next slope, or a wall."""
-    roof, slope = layout.roof, leg.slope
-    if leg.broken_above:
-        upper = layout.legs[layout.legs.index(leg) + 1]
-        mate = next(one for piece in pieces if (one := standing_on(upper, piece)))
+    roof, slope = layout.roof, side.slope
+    if side.broken_above:
+        upper = layout.sides[layout.sides.index(side) + 1]
+        mate = next(one for piece in pieces if (one := member_on_slope(upper, piece)))
         yield Touch(f"{name}.head", member, "head", sawn_face(_beside(mate, member), "foot"))
-    elif len(layout.legs) == 1:
+    elif len(layout.sides) == 1:
         if roof.plan.upper is UpperEnd.LEDGER:
             yield Touch(
                 f"{name}.head",
                 member,
                 "head",
-                wall_face(layout, leg, leg.run, slope.height(leg.run) + 10, -WALL),
+                wall_face(layout, side, side.run, slope.height(side.run) + 10, -WALL),
             )
             return
         plate = roof.plan.plate + roof.plan.sheathing
-        inward = leg.run - plate
-        level = slope.plate + inward * slope.rate
-        yield Touch(f"{name}.upper_seat", member, "upper_seat", strip(layout, leg, inward, leg.run, level))
-        yield Touch(f"{name}.upper_heel", member, "upper_heel", wall_face(layout, leg, inward, level))
+        inward = side.run - plate
+        level = slope.plate + inward * slope.rise_per_run
+        yield Touch(f"{name}.upper_seat", member, "upper_seat", strip(layout, side, inward, side.run, level))
+        yield Touch(f"{name}.upper_heel", member, "upper_heel", wall_face(layout, side, inward, level))
     elif roof.ridge.kind is RidgeKind.BOARD and ridge is not None:
-        yield Touch(f"{name}.head", member, "head", ridge_side(ridge, leg))
-    elif roof.ridge.kind is RidgeKind.NONE and not roof.lapped and len(layout.legs) == 2:
-        other = next(one for one in layout.legs if one is not leg)
-        mates = [one for piece in pieces if (one := standing_on(other, piece))]
+        yield Touch(f"{name}.head", member, "head", ridge_side(ridge, side))
+    elif roof.ridge.kind is RidgeKind.NONE and not roof.lapped and len(layout.sides) == 2:
+        other = next(one for one in layout.sides if one is not side)
+        mates = [one for piece in pieces if (one := member_on_slope(other, piece))]
         mate = next((one for one in mates if one.role == member.role), mates[0])
         yield Touch(f"{name}.head", member, "head", sawn_face(_beside(mate, member), "head"))
     elif roof.ridge.kind is RidgeKind.BEAM:
         other = next(
             one
-            for one in layout.legs
-            if one is not leg and one.slope.id.endswith("_upper") == slope.id.endswith("_upper")
+            for one in layout.sides
+            if one is not side and one.slope.id.endswith("_upper") == slope.id.endswith("_upper")
         )
-        mates = [one for piece in pieces if (one := standing_on(other, piece))]
+        mates = [one for piece in pieces if (one := member_on_slope(other, piece))]
         mate = next((one for one in mates if one.role == member.role), mates[0])
         yield Touch(f"{name}.head", member, "head", sawn_face(_beside(mate, member), "head"))
         if ridge is not None:
             yield Touch(f"{name}.beam_seat", member, "beam_seat", member_face(ridge, Face.TOP))
-            yield Touch(f"{name}.beam_heel", member, "beam_heel", ridge_side(ridge, leg))
+            yield Touch(f"{name}.beam_heel", member, "beam_heel", ridge_side(ridge, side))
 
 
 def _beside(mate: Member, member: Member) -> Member:
@@ -210,15 +218,17 @@ def _beside(mate: Member, member: Member) -> Member:
     return replace(mate, placement=frame)
 
 
-def _lap_touches(layout: RoofLayout, leg: Leg, name: str, member: Member, pieces: list[Piece]) -> Iterator[Touch]:
+def _lap_touches(layout: RoofLayout, side: RoofSide, name: str, member: Member, pieces: list[Piece]) -> Iterator[Touch]:
     """A half-lapped rafter: its shoulder on the mate's underside, its cheek on the mate's."""
-    other = next(one for one in layout.legs if one is not leg)
+    other = next(one for one in layout.sides if one is not side)
     if member.id.startswith("pair_"):
         wanted = f"{member.id.rsplit('_', 1)[0]}_{other.slope.id}"
         mates = [piece.member for piece in pieces if piece.member.id == wanted]
     else:
         mates = [
-            one for piece in pieces if not piece.member.id.startswith("pair_") and (one := standing_on(other, piece))
+            one
+            for piece in pieces
+            if not piece.member.id.startswith("pair_") and (one := member_on_slope(other, piece))
         ]
     mate = _beside(mates[0], member)
     yield Touch(f"{name}.shoulder", member, "shoulder", member_face(mate, Face.BOTTOM))

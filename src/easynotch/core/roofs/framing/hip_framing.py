@@ -22,8 +22,8 @@ from ..members.mating_faces import faces_in, plate_top, plates_under, wall_face
 from ..members.ridge import fascia_member, ridge_member
 from ..model.setting_out import SettingOut
 from ..plan.hip_heads import heads_of, on_ridge
-from ..plan.layout import Leg, RoofLayout
-from .pieces import Framing, Piece, near, ridge_side, standing_on, station
+from ..plan.layout import RoofLayout, RoofSide
+from .pieces import Framing, Piece, member_on_slope, near_face_is_inner, ridge_side, station
 
 
 def frame_hips(layout: RoofLayout) -> Framing:
@@ -39,14 +39,14 @@ def frame_hips(layout: RoofLayout) -> Framing:
         # Without commons between them the kings are the roof's commons.
         *_on_both_sides(layout, kings, "king_common", "king_common" if commons else "common"),
     ]
-    ends = [leg for leg in layout.ends if leg is not None]
+    ends = [side for side in layout.ends if side is not None]
     pieces.append(_piece([end_common(layout, end) for end in ends]))
     at = corners(layout)
     hips = [hip_member(layout, corner) for corner in at]
     pieces += [_piece([one for one in hips if one.id == name]) for name in dict.fromkeys(one.id for one in hips)]
     pieces += _jacks(layout, at)
     ridge = ridge_member(layout)
-    fascias = [one for leg in (*layout.legs, *ends) if (one := fascia_member(layout, leg.slope))]
+    fascias = [one for side in (*layout.sides, *ends) if (one := fascia_member(layout, side.slope))]
     touches = tuple(_touches(layout, pieces, at, ridge, fascias))
     boards = [Piece(one, (one.placement,)) for one in ([ridge] if ridge else []) + fascias]
     if layout.roof.hip is not None and layout.roof.hip.dummies:
@@ -60,8 +60,10 @@ def frame_hips(layout: RoofLayout) -> Framing:
 def _on_both_sides(layout: RoofLayout, places: list[float], member_id: str, role: str) -> list[Piece]:
     if not places:
         return []
-    first = side_rafter(layout, layout.legs[0], places[0], member_id=member_id, role=role)
-    frames = tuple(leg.slope.frame(station(layout, leg, place), leg.run) for leg in layout.legs for place in places)
+    first = side_rafter(layout, layout.sides[0], places[0], member_id=member_id, role=role)
+    frames = tuple(
+        side.slope.frame(station(layout, side, place), side.run) for side in layout.sides for place in places
+    )
     return [Piece(replace(first, count=len(frames)), frames)]
 
 
@@ -89,31 +91,31 @@ def _touches(
 ) -> Iterator[Touch]:
     """Every distinct piece once, where its first one stands: all others stand like it or mirrored."""
     by_slope = {one.id.removeprefix("fascia_"): one for one in fascias}
-    legs = [*layout.legs, *(end for end in layout.ends if end is not None)]
+    sides = [*layout.sides, *(end for end in layout.ends if end is not None)]
     kings = "king_common" if any(piece.member.id == "king_common" for piece in pieces) else "common"
     standing = [
         replace(piece.member, placement=frame)
         for piece in pieces if piece.member.id in (kings, "end_common") for frame in piece.frames
     ] + ([ridge] if ridge else [])  # fmt: skip
     seen: set[str] = set()
-    for leg in legs:
+    for side in sides:
         for piece in pieces:
-            member = standing_on(leg, piece)
+            member = member_on_slope(side, piece)
             if member is None or member.id in seen:
                 continue
             seen.add(member.id)
             name = member.id
-            yield Touch(f"{name}.seat", member, "seat", plate_top(layout, leg))
-            yield Touch(f"{name}.heel", member, "heel", wall_face(layout, leg, 0.0, 0.0))
-            if leg.slope.id in by_slope:
-                yield Touch(f"{name}.tail", member, "tail", _fascia_face(by_slope[leg.slope.id], leg))
+            yield Touch(f"{name}.seat", member, "seat", plate_top(layout, side))
+            yield Touch(f"{name}.heel", member, "heel", wall_face(layout, side, 0.0, 0.0))
+            if side.slope.id in by_slope:
+                yield Touch(f"{name}.tail", member, "tail", _fascia_face(by_slope[side.slope.id], side))
             if member.role in ("common", "king_common") and ridge is not None:
-                yield Touch(f"{name}.head", member, "head", ridge_side(ridge, leg))
+                yield Touch(f"{name}.head", member, "head", ridge_side(ridge, side))
             if member.role == "end_common":
                 # Into commons the ridge's end and the king commons' faces beside it are one plane.
                 yield from _against(name, member, "head", standing)
             if member.role == "jack":
-                yield Touch(f"{name}.cheek", member, "head", _hip_side(layout, member, leg, at))
+                yield Touch(f"{name}.cheek", member, "head", _hip_side(layout, member, side, at))
     shown: set[str] = set()
     for corner in at:
         hip = hip_member(layout, corner)
@@ -122,16 +124,16 @@ def _touches(
             yield from _hip_touches(layout, corner, hip, (ridge, standing), by_slope)
 
 
-def _fascia_face(fascia: Member, leg: Leg) -> MateFace:
-    return member_face(fascia, Face.NEAR if near(fascia, leg) else Face.FAR)
+def _fascia_face(fascia: Member, side: RoofSide) -> MateFace:
+    return member_face(fascia, Face.NEAR if near_face_is_inner(fascia, side) else Face.FAR)
 
 
-def _hip_side(layout: RoofLayout, jack: Member, leg: Leg, at: list[Corner]) -> MateFace:
+def _hip_side(layout: RoofLayout, jack: Member, side: RoofSide, at: list[Corner]) -> MateFace:
     """The side of the hip a jack leans on: of the corner its cheek points to."""
     cheek = next(cut for cut in jack.cut_planes if cut.id == "head")
     outward = jack.placement.plane_to_world(cheek.plane)
     corner = min(
-        (one for one in at if leg in (one.side, one.end)),
+        (one for one in at if side in (one.side, one.end)),
         key=lambda one: abs(outward.above(one.at)) + (0.0 if abs(outward.normal.dot(one.way)) < 1e-9 else 1e9),
     )
     hip = hip_member(layout, corner)
@@ -175,9 +177,9 @@ def _hip_touches(
     yield from _head_touches(layout, corner, hip, *heads)
     yield Touch(f"{name}.seat", hip, "seat", plates_under(layout, (corner.side, corner.end)))
     cuts = {cut.id for cut in hip.cut_planes}
-    for cut_id, leg in (("heel", corner.end), ("heel_side", corner.side)):
+    for cut_id, side in (("heel", corner.end), ("heel_side", corner.side)):
         if "heel_side" in cuts:
-            yield Touch(f"{name}.{cut_id}", hip, cut_id, wall_face(layout, leg, 0.0, 0.0))
-    for cut_id, leg in (("tail", corner.end), ("tail_side", corner.side)):
-        if leg.slope.id in by_slope:
-            yield Touch(f"{name}.{cut_id}", hip, cut_id, _fascia_face(by_slope[leg.slope.id], leg))
+            yield Touch(f"{name}.{cut_id}", hip, cut_id, wall_face(layout, side, 0.0, 0.0))
+    for cut_id, side in (("tail", corner.end), ("tail_side", corner.side)):
+        if side.slope.id in by_slope:
+            yield Touch(f"{name}.{cut_id}", hip, cut_id, _fascia_face(by_slope[side.slope.id], side))

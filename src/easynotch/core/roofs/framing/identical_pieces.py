@@ -6,7 +6,7 @@ from ...solid import Member
 from .pieces import Piece
 
 
-def alike(members: list[Member]) -> list[Piece]:
+def group_identical(members: list[Member]) -> list[Piece]:
     """Members of one kind as pieces: those whose sawn planes are the same are one piece with many places."""
     groups: dict[tuple[object, ...], list[Member]] = {}
     for member in members:

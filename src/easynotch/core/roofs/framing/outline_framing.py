@@ -2,7 +2,7 @@
 
 from ...terms import message
 from ..members.dummies import dummies
-from ..members.hip_and_ridge_members import stick_member
+from ..members.hip_and_ridge_members import hip_or_ridge_member
 from ..members.outline_fascias import fascias, refuse_lost_eaves
 from ..members.outline_rafters import Standing, framing_ends, rafters_of
 from ..model.roof import RoofError, Tail
@@ -10,8 +10,8 @@ from ..model.setting_out import SettingOut
 from ..plan.head_order import arrange
 from ..plan.layout import RoofLayout
 from ..plan.seam_sections import outline_of, post_member, stock_of
-from .identical_pieces import alike, signature
-from .outline_touches import Mates, rafter_touches, stick_touches
+from .identical_pieces import group_identical, signature
+from .outline_touches import MatingFaces, rafter_touches, stick_touches
 from .pieces import Framing, Piece
 
 
@@ -24,35 +24,38 @@ def frame_outline(layout: RoofLayout) -> Framing:
     _refuse(layout)
     roof = outline_of(layout)
     arranged = arrange(layout)
-    sticks = [(plan, stick_member(layout, plan)) for plan in arranged.sticks]
+    hip_and_ridge_members = [(plan, hip_or_ridge_member(layout, plan)) for plan in arranged.hip_and_ridge_members]
     posts = [(post, post_member(post)) for post in arranged.posts]
     rafters = [
         one
-        for leg, region in zip(layout.legs, roof.regions, strict=True)
-        for one in rafters_of(layout, leg, region, arranged)
+        for side, region in zip(layout.sides, roof.regions, strict=True)
+        for one in rafters_of(layout, side, region, arranged)
     ]
     along = fascias(layout)
     # Commons first, the longest the pattern; then jacks as they are numbered, left beside right.
-    standing = sorted(alike([one.member for one in rafters]), key=_in_order)
-    mates = Mates(sticks, list(zip(arranged.post_prints(), [member for _, member in posts], strict=True)))
+    standing = sorted(group_identical([one.member for one in rafters]), key=_in_order)
+    mates = MatingFaces(
+        hip_and_ridge_members, list(zip(arranged.post_prints(), [member for _, member in posts], strict=True))
+    )
     touches = (
-        *stick_touches(layout, sticks, mates, along),
+        *stick_touches(layout, hip_and_ridge_members, mates, along),
         *rafter_touches(layout, _first_of_each(rafters, standing), mates, along),
     )
     placed = [
         *standing,
-        *alike([member for plan, member in sticks if plan.seam.corner is not None]),
-        *alike([member for plan, member in sticks if plan.seam.corner is None]),
-        *alike([member for _, member in posts]),
+        *group_identical([member for plan, member in hip_and_ridge_members if plan.seam.corner is not None]),
+        *group_identical([member for plan, member in hip_and_ridge_members if plan.seam.corner is None]),
+        *group_identical([member for _, member in posts]),
         *(Piece(one, (one.placement,)) for _, one in along),
     ]
     if layout.roof.hip is not None and layout.roof.hip.dummies:
         longest = max(
-            (stick for plan, stick in sticks if plan.seam.corner is not None), key=lambda hip: hip.lengths["overall"]
+            (stick for plan, stick in hip_and_ridge_members if plan.seam.corner is not None),
+            key=lambda hip: hip.lengths["overall"],
         )
         placed += [Piece(one, ()) for one in dummies(longest)]
-    low, high = framing_ends(layout, layout.legs[0].slope)
-    stations = sorted(one.station - low for one in rafters if one.leg is layout.legs[0])
+    low, high = framing_ends(layout, layout.sides[0].slope)
+    stations = sorted(one.station - low for one in rafters if one.side is layout.sides[0])
     out = SettingOut(tuple(stations), layout.roof.rafter.thickness, high - low)
     return Framing(tuple(placed), out, touches)
 

@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from ...solid import Face, Frame, MateFace, Member, Touch, member_face
 from ..model.setting_out import SettingOut
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 
 RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "jack", "hung"})
 
@@ -26,25 +26,25 @@ class Framing:
     touches: tuple[Touch, ...]
 
 
-def station(layout: RoofLayout, leg: Leg, centre: float) -> float:
+def station(layout: RoofLayout, side: RoofSide, centre: float) -> float:
     """A rafter's distance along its own eave, from its distance from the framing's first end."""
-    return centre if leg.slope.id.startswith("a") else layout.roof.plan.length - centre
+    return centre if side.slope.id.startswith("a") else layout.roof.plan.length - centre
 
 
-def standing_on(leg: Leg, piece: Piece) -> Member | None:
+def member_on_slope(side: RoofSide, piece: Piece) -> Member | None:
     """The piece's first member on a slope, or None where it stands on none: its frame tells whose down-slope it has."""
-    down = leg.slope.frame(0.0, leg.run).x
+    down = side.slope.frame(0.0, side.run).x
     if piece.member.role not in RAFTERS:
         return None
     frame = next((one for one in piece.frames if (one.x - down).length < 1e-9), None)
     return None if frame is None else replace(piece.member, placement=frame)
 
 
-def ridge_side(ridge: Member, leg: Leg) -> MateFace:
+def ridge_side(ridge: Member, side: RoofSide) -> MateFace:
     """The face of a ridge board or beam that looks back at an eave."""
-    return member_face(ridge, Face.FAR if ridge.placement.z.dot(leg.slope.inward) < 0 else Face.NEAR)
+    return member_face(ridge, Face.FAR if ridge.placement.z.dot(side.slope.inward) < 0 else Face.NEAR)
 
 
-def near(mate: Member, leg: Leg) -> bool:
+def near_face_is_inner(mate: Member, side: RoofSide) -> bool:
     """Whether a fascia's near face is the one that looks at the rafters."""
-    return mate.placement.z.dot(leg.slope.inward) < 0
+    return mate.placement.z.dot(side.slope.inward) < 0

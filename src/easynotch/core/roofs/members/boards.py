@@ -6,7 +6,7 @@ from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Touch, Vect
 from ...terms import message
 from ..model.roof import Gauged, RoofError
 from ..model.setting_out import SettingOut
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 from .bays import false_tail_sides
 from .mating_faces import plate_top
 from .rafter import INWARD, finish, head_rows, plate_notch, tail_rows, to_eave
@@ -18,7 +18,7 @@ EACH_SIDE = 1.5
 """A template is a board this many rafter depths long on either side of the plumb line."""
 
 
-def measured_board(layout: RoofLayout, leg: Leg, station: float, number: int) -> Member:
+def measured_board(layout: RoofLayout, side: RoofSide, station: float, number: int) -> Member:
     """A rafter of a measured depth: gauged from its top it keeps the height above plate, and its notch takes what it
     is deeper; gauged from its underside it keeps the notch, and its top goes up by the difference.
 
@@ -26,20 +26,20 @@ def measured_board(layout: RoofLayout, leg: Leg, station: float, number: int) ->
         RoofError: among half-lapped pairs, which are measured pair by pair.
     """
     roof = layout.roof
-    if roof.lapped and len(layout.legs) == 2:
+    if roof.lapped and len(layout.sides) == 2:
         raise RoofError("rafter.depths", message("error.roof_depths_pairs"))
     depth = roof.boards.depths[number]
-    slope = leg.slope
+    slope = side.slope
     if roof.boards.gauged is Gauged.UNDERSIDE:
         slope = replace(slope, hap=slope.hap + (depth - roof.rafter.depth) * slope.per_run)
-    own = replace(leg, slope=slope)
-    frame = slope.frame(station, leg.run)
+    own = replace(side, slope=slope)
+    frame = slope.frame(station, side.run)
     # The tail is cut to the fascia and the soffit, whatever the board.
-    rows = (*head_rows(layout, own), plate_notch(slope), *tail_rows(layout, leg.slope))
+    rows = (*head_rows(layout, own), plate_notch(slope), *tail_rows(layout, side.slope))
     removals = tuple(slope.removal(frame, station, *planes) for planes in rows)
     stock = replace(roof.rafter, depth=depth)
     member = finish(own, frame, removals, member_id=f"board_{number + 1}", role="common", stock=stock)
-    return to_eave(member, leg.slope, layout.out_of(leg.slope) if leg.bears else None)
+    return to_eave(member, side.slope, layout.out_of(side.slope) if side.bears else None)
 
 
 def false_tails(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list[Touch]]:
@@ -53,11 +53,11 @@ def false_tails(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list
         return [], []
     made: list[Placed] = []
     touches: list[Touch] = []
-    for leg in (leg for leg in layout.legs if leg.bears):
-        slope = replace(leg.slope, hap=leg.slope.hap - tail.below)
+    for side in (side for side in layout.sides if side.bears):
+        slope = replace(side.slope, hap=side.slope.hap - tail.below)
         if not 0 < slope.hap < tail.stock.depth * slope.per_run:
             raise RoofError("eaves.false_tail.depth", message("error.roof_false_tail"))
-        places = false_tail_sides(layout, out, leg)
+        places = false_tail_sides(layout, out, side)
         frames = [
             slope.frame(station + way * (half + tail.stock.thickness / 2), tail.inside) for station, way, half in places
         ]
@@ -67,15 +67,15 @@ def false_tails(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list
         rows = (
             (("head", "head", (tail.inside, 0.0), INWARD),),
             plate_notch(slope),
-            *tail_rows(layout, leg.slope),
+            *tail_rows(layout, side.slope),
         )
         removals = tuple(slope.removal(frames[0], first, *planes) for planes in rows)
         name = "false_tail" if layout.alike else f"false_tail_{slope.id}"
         member = finish(
-            replace(leg, slope=slope, run=tail.inside), frames[0], removals, member_id=name, role="false_tail",
+            replace(side, slope=slope, run=tail.inside), frames[0], removals, member_id=name, role="false_tail",
             stock=tail.stock,
         )  # fmt: skip
-        touches.append(Touch(f"{name}.{slope.id}.seat", member, "seat", plate_top(layout, leg)))
+        touches.append(Touch(f"{name}.{slope.id}.seat", member, "seat", plate_top(layout, side)))
         same = next((k for k, (one, _) in enumerate(made) if one.id == name), None)
         every = (*(made[same][1] if same is not None else ()), *frames)
         piece = (replace(made[same][0] if same is not None else member, count=len(every)), every)
@@ -91,7 +91,7 @@ def lookouts(layout: RoofLayout, out: SettingOut) -> list[Placed]:
         RoofError: no verge for them to carry.
     """
     gable, verge = layout.roof.gable, layout.roof.eaves.verge
-    if gable is None or gable.lookout_spacing is None or gable.lookout <= 0 or len(layout.legs) != 2:
+    if gable is None or gable.lookout_spacing is None or gable.lookout <= 0 or len(layout.sides) != 2:
         return []
     if verge <= 0:
         raise RoofError("eaves.verge", message("error.roof_barge_verge"))
@@ -102,14 +102,14 @@ def lookouts(layout: RoofLayout, out: SettingOut) -> list[Placed]:
     barge = gable.barge.thickness if gable.barge else 0.0
     reach = (centres[1] - half, layout.roof.plan.length - centres[-2] - half)
     made: dict[float, list[Frame]] = {}
-    for leg in layout.legs:
-        slope = leg.slope
+    for side in layout.sides:
+        slope = side.slope
         near, far = reach if slope.id.startswith("a") else reach[::-1]
         for at_start, inner in ((True, near), (False, far)):
             length = round(inner + verge - barge, 6)
             start = -verge + barge if at_start else slope.length - inner
-            for inward in lookout_places(layout, leg):
-                frame = _flat(leg, start, inward, gable.lookout)
+            for inward in lookout_places(layout, side):
+                frame = _flat(side, start, inward, gable.lookout)
                 made.setdefault(length, []).append(frame)
     placed = []
     for number, (length, frames) in enumerate(sorted(made.items(), reverse=True), 1):
@@ -125,22 +125,22 @@ def lookouts(layout: RoofLayout, out: SettingOut) -> list[Placed]:
     return placed
 
 
-def lookout_places(layout: RoofLayout, leg: Leg) -> list[float]:
+def lookout_places(layout: RoofLayout, side: RoofSide) -> list[float]:
     """How far inward of the bearing line the lookouts' lower edges lie, level, from the tail up."""
     gable = layout.roof.gable
     assert gable is not None and gable.lookout_spacing is not None
-    step = gable.lookout_spacing / leg.slope.per_run
+    step = gable.lookout_spacing / side.slope.per_run
     # Its upper edge, and what its lower face reaches beyond that.
-    width = (gable.lookout_width + gable.lookout * leg.slope.rate) / leg.slope.per_run
+    width = (gable.lookout_width + gable.lookout * side.slope.rise_per_run) / side.slope.per_run
     blocks = layout.roof.ridge.blocks.thickness if layout.roof.ridge.blocks else 0.0
-    highest = leg.run - layout.half_ridge - blocks
+    highest = side.run - layout.half_ridge - blocks
     at = -(layout.out - layout.roof.eaves.fascia)
     places: list[float] = []
     # One that would lie in a block over the plate is moved up the slope to clear it.
     blocking = layout.roof.blocking
     inner = 0.0
     if blocking is not None:
-        inner = blocking.stock.thickness * leg.slope.per_run + gable.lookout * leg.slope.rate
+        inner = blocking.stock.thickness * side.slope.per_run + gable.lookout * side.slope.rise_per_run
     while at + width <= highest and len(places) < MOST_LOOKOUTS:
         if at < inner and at + width > 0:
             at = inner
@@ -150,25 +150,25 @@ def lookout_places(layout: RoofLayout, leg: Leg) -> list[float]:
     return places
 
 
-def _flat(leg: Leg, start: float, inward: float, thickness: float) -> Frame:
+def _flat(side: RoofSide, start: float, inward: float, thickness: float) -> Frame:
     """A lookout's frame: along the eave, its wide face in the roof, its lower edge so far inward."""
-    slope = leg.slope
+    slope = side.slope
     up = slope.plane.normal
-    climb = (slope.inward + Vector(0.0, 0.0, slope.rate)).unit()
+    climb = (slope.inward + Vector(0.0, 0.0, slope.rise_per_run)).unit()
     origin = slope.at(start, inward, slope.height(inward)) - up * (thickness / 2)
     return Frame.along(origin, slope.along, climb)
 
 
-def notch_template(layout: RoofLayout, leg: Leg) -> Member | None:
+def notch_template(layout: RoofLayout, side: RoofSide) -> Member | None:
     """An offcut with the notch in it and a fence on its top edge, to repeat the notch: square at both ends.
 
     Its running marks count from its own head end.
     """
-    slope, depth = leg.slope, layout.roof.rafter.depth
+    slope, depth = side.slope, layout.roof.rafter.depth
     if not 0 < layout.notch.depth < depth:
         return None
-    frame = slope.frame(0.0, leg.run)
-    middle = leg.run * slope.per_run
+    frame = slope.frame(0.0, side.run)
+    middle = side.run * slope.per_run
     low, high = middle - EACH_SIDE * depth, middle + EACH_SIDE * depth
     removals = (
         Removal((CutPlane("head", "head", Plane(Vector(-1.0, 0.0, 0.0), -low)),)),

@@ -2,10 +2,10 @@
 
 from ...solid import CutPlane, Frame, PlaneRow, Removal, Vector
 from ..plan.hip_heads import heads_of, on_ridge
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 
 
-def hip_cheeks(layout: RoofLayout, side: Leg, end: Leg, at: Vector) -> list[PlaneRow]:
+def hip_cheeks(layout: RoofLayout, side: RoofSide, end: RoofSide, at: Vector) -> list[PlaneRow]:
     """A hip's cheeks, the nose of both on its centre line: ``head`` faces up the end's run, ``head_side`` the side's;
     a single cheek lies on the ridge.
 
@@ -25,7 +25,7 @@ def hip_cheeks(layout: RoofLayout, side: Leg, end: Leg, at: Vector) -> list[Plan
     ]
 
 
-def end_common_cheeks(layout: RoofLayout, end: Leg) -> list[PlaneRow]:
+def end_common_cheeks(layout: RoofLayout, end: RoofSide) -> list[PlaneRow]:
     """Where hips on the ridge come nearer than the end common is thick, its head is cheeked to both; else none."""
     roof = layout.roof
     if roof.hip is None or not on_ridge(roof) or roof.rafter.thickness <= roof.ridge.stock.thickness:

@@ -8,7 +8,7 @@ from ...solid import CutPlane, Frame, Member, Plane, Removal, Vector
 from ...terms import Length, Message
 from ..model.roof import RoofError, Tail
 from ..model.setting_out import SettingOut
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 from .bays import clear_bays
 from .ridge import fascia_member
 
@@ -62,12 +62,12 @@ def fascia_run(layout: RoofLayout, out: SettingOut) -> FasciaRun:
     return FasciaRun(length, pieces, tuple(splices))
 
 
-def fascia_pieces(layout: RoofLayout, leg: Leg, out: SettingOut) -> list[Member]:
+def fascia_pieces(layout: RoofLayout, side: RoofSide, out: SettingOut) -> list[Member]:
     """The pieces of the fascia along one eave, and the blocks behind its splices; one whole where it is bought so.
 
     Their bottom edges are flush: all are sawn from one width and their tops lie in one line.
     """
-    whole = fascia_member(layout, leg.slope)
+    whole = fascia_member(layout, side.slope)
     if whole is None:
         return []
     if layout.roof.eaves.board_length is None:
@@ -75,21 +75,21 @@ def fascia_pieces(layout: RoofLayout, leg: Leg, out: SettingOut) -> list[Member]
     run = fascia_run(layout, out)
     made = []
     for number, piece in enumerate(run.pieces, 1):
-        low, high = _along(leg, run.length, piece.start, piece.stop)
+        low, high = _along(side, run.length, piece.start, piece.stop)
         # Every piece is measured from its own end, not from the eave's.
         made.append(_cut_to(whole, whole.placement, low, high, f"{whole.id}_{number}"))
     verge = layout.roof.eaves.verge
     for number, splice in enumerate(run.splices, 1):
-        at = _along(leg, run.length, splice, splice)[0] - verge
-        bay = next((bay for bay in clear_bays(layout, out, leg) if bay[0] < at < bay[1]), None)
+        at = _along(side, run.length, splice, splice)[0] - verge
+        bay = next((bay for bay in clear_bays(layout, out, side) if bay[0] < at < bay[1]), None)
         if bay is not None:
-            made.append(_splice_block(leg, whole, bay[0] + verge, bay[1] + verge, number))
+            made.append(_splice_block(side, whole, bay[0] + verge, bay[1] + verge, number))
     return made
 
 
-def _along(leg: Leg, length: float, start: float, stop: float) -> tuple[float, float]:
+def _along(side: RoofSide, length: float, start: float, stop: float) -> tuple[float, float]:
     """From where to where along the eave's own direction; the second side runs the other way."""
-    return (start, stop) if leg.slope.id.startswith("a") else (length - stop, length - start)
+    return (start, stop) if side.slope.id.startswith("a") else (length - stop, length - start)
 
 
 def _cut_to(whole: Member, frame: Frame, low: float, high: float, member_id: str, role: str = "fascia") -> Member:
@@ -105,15 +105,15 @@ def _cut_to(whole: Member, frame: Frame, low: float, high: float, member_id: str
     )  # fmt: skip
 
 
-def _splice_block(leg: Leg, whole: Member, low: float, high: float, number: int) -> Member:
+def _splice_block(side: RoofSide, whole: Member, low: float, high: float, number: int) -> Member:
     """A block of fascia stock behind a splice, from rafter to rafter, its lower edge flush with the fascia's.
 
     Nothing of it is ripped: the roof climbs inward, so that a block as deep as the fascia stays under it.
     """
     frame = whole.placement
-    behind = frame.z if frame.z.dot(leg.slope.inward) > 0 else -frame.z
+    behind = frame.z if frame.z.dot(side.slope.inward) > 0 else -frame.z
     inner = replace(frame, origin=frame.origin + behind * whole.stock.thickness)
-    return _cut_to(whole, inner, low, high, f"splice_block_{leg.slope.id}_{number}", "splice_block")
+    return _cut_to(whole, inner, low, high, f"splice_block_{side.slope.id}_{number}", "splice_block")
 
 
 @dataclass(frozen=True, slots=True)
@@ -130,15 +130,15 @@ def gable_triangle(layout: RoofLayout) -> GableTriangle | None:
 
     The lower edge, carried on to the fascia, falls by slope times thickness from its inner to its outer face.
     """
-    eaves, slope = layout.roof.eaves, layout.legs[0].slope
+    eaves, slope = layout.roof.eaves, layout.sides[0].slope
     if eaves.fascia <= 0 or eaves.tail is Tail.SQUARE or layout.hipped:
         return None
     gable = layout.roof.gable
     timber = gable.barge if gable is not None and gable.barge is not None else layout.roof.rafter
     bottom = slope.height(-layout.out) - eaves.fascia_depth
     inner = slope.height(-layout.out + eaves.fascia) - timber.depth * slope.per_run - bottom
-    outer = inner - eaves.fascia * slope.rate
+    outer = inner - eaves.fascia * slope.rise_per_run
     if inner <= 1e-6:
         return None
-    level = eaves.fascia if outer >= 0 else inner / slope.rate
+    level = eaves.fascia if outer >= 0 else inner / slope.rise_per_run
     return GableTriangle(level, inner, outer > 1e-6)

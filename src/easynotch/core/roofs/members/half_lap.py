@@ -8,7 +8,7 @@ same wood: a pair is cut on one hand.
 from ...solid import CutPlane, Member, Plane, Removal, Stock, Vector
 from ...terms import Count, message
 from ..model.roof import Lap, RoofError, Timber
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 from .rafter import finish, plate_notch, tail_rows, to_eave
 
 LEAST_LAP = 0.02
@@ -21,7 +21,7 @@ def pairs_of(layout: RoofLayout, count: int) -> tuple[tuple[Timber, Timber], ...
     Raises:
         RoofError: a pair whose two rafters are cut on different hands, or a roof too flat to lap.
     """
-    if min(leg.slope.rate for leg in layout.legs) < LEAST_LAP:
+    if min(side.slope.rise_per_run for side in layout.sides) < LEAST_LAP:
         raise RoofError("pitch", message("error.roof_flat_lap"))
     stock = layout.roof.rafter
     usual = Timber(stock.thickness, stock.depth)
@@ -33,7 +33,13 @@ def pairs_of(layout: RoofLayout, count: int) -> tuple[tuple[Timber, Timber], ...
 
 
 def lapped(
-    layout: RoofLayout, leg: Leg, mate_leg: Leg, *, station: float, pair: tuple[Timber, Timber], member_id: str
+    layout: RoofLayout,
+    side: RoofSide,
+    mate_leg: RoofSide,
+    *,
+    station: float,
+    pair: tuple[Timber, Timber],
+    member_id: str,
 ) -> Member:
     """One rafter of a half-lapped pair.
 
@@ -46,9 +52,9 @@ def lapped(
         member_id: what the piece is called.
     """
     own, mate = pair
-    slope = leg.slope
+    slope = side.slope
     stock = Stock(own.thickness, own.depth, layout.roof.rafter.length)
-    frame = slope.frame(station, leg.run)
+    frame = slope.frame(station, side.run)
     top = mate_leg.slope.plane
     bottom = Plane(top.normal, top.offset - mate.depth)
     cheek = Vector(0.0, 0.0, 1.0 if own.lap is Lap.FAR else -1.0)
@@ -63,5 +69,5 @@ def lapped(
         ),
         *(slope.removal(frame, station, *planes) for planes in rows),
     )
-    member = finish(leg, frame, removals, member_id=member_id, role="common", stock=stock)
+    member = finish(side, frame, removals, member_id=member_id, role="common", stock=stock)
     return to_eave(member, slope, layout.out_of(slope))

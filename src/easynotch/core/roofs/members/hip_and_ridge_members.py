@@ -4,10 +4,10 @@ from math import hypot
 
 from ...solid import CutPlane, Frame, Member, PlaneRow, Removal, Theory, Vector, removal
 from ..model.roof import KeepPlanes
-from ..plan.head_order import StickPlan, ends_of
+from ..plan.head_order import HipOrRidgePlan, ends_of
 from ..plan.layout import RoofLayout
 from ..plan.outline import Seam
-from ..plan.seam_sections import keeps, outline_of, set_down, stock_of
+from ..plan.seam_sections import drop_and_shift, keep_method, outline_of, stock_of
 from ..planes.planes import UP, Slope
 from .rafter import along_centre, long_point, tail_rows
 
@@ -18,27 +18,27 @@ PROUD = 1e-6
 """mm: what stands less above a roof plane does not."""
 
 
-def stick_member(layout: RoofLayout, plan: StickPlan) -> Member:
+def hip_or_ridge_member(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     """A hip or a ridge of an outline."""
     return _ridge(layout, plan) if plan.seam.corner is None else _hip(layout, plan)
 
 
 def _frame(layout: RoofLayout, seam: Seam) -> Frame:
-    down, shift = set_down(layout, seam)
+    down, shift = drop_and_shift(layout, seam)
     top = seam.high + seam.side(seam.first) * shift - UP * down
-    return Frame.along(top, seam.way * -1.0 - UP * seam.rate, seam.way * seam.rate - UP)
+    return Frame.along(top, seam.way * -1.0 - UP * seam.rise_per_run, seam.way * seam.rise_per_run - UP)
 
 
-def _ends(plan: StickPlan, frame: Frame, kind: str) -> list[Removal]:
+def _ends(plan: HipOrRidgePlan, frame: Frame, kind: str) -> list[Removal]:
     return [removal(frame, (name, kind, side.at, side.normal)) for name, side in ends_of(plan, kind)]
 
 
-def _clips(layout: RoofLayout, plan: StickPlan, frame: Frame) -> list[Removal]:
+def _clips(layout: RoofLayout, plan: HipOrRidgePlan, frame: Frame) -> list[Removal]:
     """Where a stick runs on past its node, its top is cut off in the planes of the slopes it comes into."""
-    rate, made = plan.seam.rate, []
+    rise_per_run, made = plan.seam.rise_per_run, []
     tops = [
-        point + UP * (frame.origin.z + rate * (point - frame.origin).dot(plan.seam.way))
-        for point in plan.print_.corners
+        point + UP * (frame.origin.z + rise_per_run * (point - frame.origin).dot(plan.seam.way))
+        for point in plan.footprint.corners
     ]
     for region in outline_of(layout).regions:
         slope = region.slope
@@ -49,10 +49,10 @@ def _clips(layout: RoofLayout, plan: StickPlan, frame: Frame) -> list[Removal]:
     return made
 
 
-def _hip(layout: RoofLayout, plan: StickPlan) -> Member:
+def _hip(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     """A hip: its head against a post or cut in turn, V over the plates' corner, tail on both fascias."""
     seam = plan.seam
-    stock, rate, frame = stock_of(layout, seam), seam.rate, _frame(layout, seam)
+    stock, rise_per_run, frame = stock_of(layout, seam), seam.rise_per_run, _frame(layout, seam)
     rows = [*_ends(plan, frame, "head"), *_clips(layout, plan, frame), _notch(layout, seam, frame)]
     for number, slope in enumerate((seam.first, seam.second)):
         suffix = "" if number == 0 else "_side"
@@ -60,19 +60,19 @@ def _hip(layout: RoofLayout, plan: StickPlan) -> Member:
             rows.append(
                 slope.removal(frame, 0.0, *((f"{name}{suffix}", role, at, out) for name, role, at, out in planes))
             )
-    if keeps(layout, seam) is KeepPlanes.BACK:
+    if keep_method(layout, seam) is KeepPlanes.BACK:
         rows += [
             Removal((CutPlane(f"backing{name}", "backing", frame.plane_to_local(slope.plane)),))
             for name, slope in (("", seam.first), ("_side", seam.second))
         ]
     removals = tuple(rows)
-    plate = seam.run * hypot(1.0, rate)
+    plate = seam.run * hypot(1.0, rise_per_run)
     unit = 1.0 / seam.first.inward.dot(seam.way)
     heads = [cut.plane for one in removals for cut in one.planes if cut.role == "head"]
     head = max(along_centre(plane) for plane in heads)
     tails = [cut.plane for one in removals for cut in one.planes if cut.role == "tail"]
     foot = min(along_centre(plane) for plane in tails)
-    spread = stock.depth * (rate + 1.0) + stock.thickness * 8 + 10.0
+    spread = stock.depth * (rise_per_run + 1.0) + stock.thickness * 8 + 10.0
     return Member(
         "hip", "hip", stock, frame, removals,
         reach=(min(head, 0.0) - spread, max(foot, plate) + spread + 400.0),
@@ -81,7 +81,7 @@ def _hip(layout: RoofLayout, plan: StickPlan) -> Member:
             "theoretical": plate, "plan_run": seam.run, "head_to_plate": plate - head, "tail": foot - plate,
             "overall": foot - head,
         },
-        theory=Theory(plate, plate + layout.out_of(seam.first) * unit * hypot(1.0, rate), unit),
+        theory=Theory(plate, plate + layout.out_of(seam.first) * unit * hypot(1.0, rise_per_run), unit),
     )  # fmt: skip
 
 
@@ -95,7 +95,7 @@ def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
         # Beside the corner, where plates are raised: it bears on that one wall.
         name = "heel" if walls[0] is seam.first else "heel_side"
         return removal(frame, (name, "heel", corner, walls[0].inward), seat)
-    if keeps(layout, seam) is KeepPlanes.CORNER:
+    if keep_method(layout, seam) is KeepPlanes.CORNER:
         # As wide as the hip, or as it was cut: both walls run away from the corner by their own angle to it.
         spread = sum(abs(UP.cross(seam.way).dot(slope.along) / seam.way.dot(slope.along)) for slope in _both(seam))
         assert layout.roof.hip is not None
@@ -107,7 +107,7 @@ def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
         ("heel", "heel", corner, seam.first.inward),
         ("heel_side", "heel", corner, seam.second.inward),
     ]
-    _, shift = set_down(layout, seam)
+    _, shift = drop_and_shift(layout, seam)
     if shift and min(seam.fall(slope) for slope in _both(seam)) <= 0:
         # Leaning out over a wall's end it stands wholly to one side of the corner: one wall alone stops it.
         off = seam.side(seam.first) * shift
@@ -119,15 +119,15 @@ def _both(seam: Seam) -> tuple[Slope, Slope]:
     return seam.first, seam.second
 
 
-def _ridge(layout: RoofLayout, plan: StickPlan) -> Member:
+def _ridge(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     """A ridge, level or climbing, between what stands at its two ends."""
     seam = plan.seam
-    stock, rate, frame = stock_of(layout, seam), seam.rate, _frame(layout, seam)
+    stock, rise_per_run, frame = stock_of(layout, seam), seam.rise_per_run, _frame(layout, seam)
     heads, ends = _ends(plan, frame, "head"), _ends(plan, frame, "end")
     removals = (*heads, *ends, *_clips(layout, plan, frame))
     starts = max(along_centre(one.planes[0].plane) for one in heads)
     stops = min(along_centre(one.planes[0].plane) for one in ends)
-    spread = (stock.depth + 4 * stock.thickness) * (abs(rate) + 1.0) + 10.0
+    spread = (stock.depth + 4 * stock.thickness) * (abs(rise_per_run) + 1.0) + 10.0
     return Member(
         "ridge", "ridge", stock, frame, removals, reach=(min(starts, 0.0) - spread, stops + spread),
         zero=long_point(removals, stock), lengths={"overall": stops - starts},

@@ -14,7 +14,7 @@ from ...terms import message
 from ..model.roof import End, KeepPlanes, RidgeKind, RoofError, Tail
 from ..model.setting_out import FirstBay, bays_between
 from ..plan.hip_heads import heads_of, on_ridge
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 from ..planes.planes import UP
 from .cheeks import end_common_cheeks, hip_cheeks
 from .rafter import along_centre, finish, long_point, plate_notch, rafter, tail_rows, to_eave
@@ -27,16 +27,16 @@ HALF_RIGHT = sqrt(0.5)
 class Corner:
     """A hipped corner: the long side's slope and the end's, the bearing lines' corner, and the hip's way in plan."""
 
-    side: Leg
-    end: Leg
+    side: RoofSide
+    end: RoofSide
     at: Vector
     way: Vector
     first: bool
 
     @property
-    def rate(self) -> float:
+    def rise_per_run(self) -> float:
         """The hip's slope: the common's, over the diagonal of the same run."""
-        return self.side.slope.rate * HALF_RIGHT
+        return self.side.slope.rise_per_run * HALF_RIGHT
 
 
 def corners(layout: RoofLayout) -> list[Corner]:
@@ -45,7 +45,7 @@ def corners(layout: RoofLayout) -> list[Corner]:
     for number, end in enumerate(layout.ends):
         if end is None:
             continue
-        for side in layout.legs:
+        for side in layout.sides:
             x = end.slope.start[0]
             at = Vector(x, side.slope.start[1], 0.0)
             way = (side.slope.inward + end.slope.inward).unit()
@@ -58,19 +58,21 @@ def hip_drop(layout: RoofLayout) -> float:
     square to it in plan, times the common's slope at 45°.
     """
     hip = layout.roof.hip
-    return 0.0 if hip is None else hip.stock.thickness / 2 * layout.legs[0].slope.rate * HALF_RIGHT
+    return 0.0 if hip is None else hip.stock.thickness / 2 * layout.sides[0].slope.rise_per_run * HALF_RIGHT
 
 
 def hip_member(layout: RoofLayout, corner: Corner) -> Member:
     """A hip rafter."""
     hip = layout.roof.hip
     assert hip is not None
-    side, end, rate = corner.side.slope, corner.end.slope, corner.rate
-    per_run = sqrt(1.0 + rate * rate)
+    side, end, rise_per_run = corner.side.slope, corner.end.slope, corner.rise_per_run
+    per_run = sqrt(1.0 + rise_per_run * rise_per_run)
     run = corner.side.run / HALF_RIGHT
     drop = 0.0 if hip.keep_planes is KeepPlanes.BACK else hip_drop(layout)
-    top = side.plate + side.hap + side.rate * corner.side.run - drop
-    frame = Frame.along(corner.at + corner.way * run + UP * top, corner.way * -1.0 - UP * rate, corner.way * rate - UP)
+    top = side.plate + side.hap + side.rise_per_run * corner.side.run - drop
+    frame = Frame.along(
+        corner.at + corner.way * run + UP * top, corner.way * -1.0 - UP * rise_per_run, corner.way * rise_per_run - UP
+    )
     cheeks = hip_cheeks(layout, corner.side, corner.end, corner.at)
     rows = [*(removal(frame, cheek) for cheek in cheeks), _notch(layout, corner, frame)]
     for number, slope in enumerate((end, side)):
@@ -87,21 +89,29 @@ def hip_member(layout: RoofLayout, corner: Corner) -> Member:
     removals = tuple(rows)
     head, plate = along_centre(removals[0].planes[0].plane), run * per_run
     foot = along_centre(next(cut.plane for one in removals for cut in one.planes if cut.role == "tail"))
-    spread = hip.stock.depth * (rate + 1.0) + hip.stock.thickness + 10.0
+    spread = hip.stock.depth * (rise_per_run + 1.0) + hip.stock.thickness + 10.0
     hand = None
     if len(cheeks) == 1:
         # A single cheek makes lefts and rights of them; told as a jack's: by the side its cheek looks to.
         hand = Hand.LEFT if frame.z.dot(cheeks[0][3]) > 0 else Hand.RIGHT
     return Member(
-        "hip" if hand is None else f"hip_{hand}", "hip", hip.stock, frame, removals, hand=hand,
+        "hip" if hand is None else f"hip_{hand}",
+        "hip",
+        hip.stock,
+        frame,
+        removals,
+        hand=hand,
         reach=(min(head, 0.0, foot) - spread, max(foot, plate) + spread),
         zero=long_point(removals, hip.stock),
         lengths={
-            "theoretical": plate, "plan_run": run, "head_to_plate": plate - head, "tail": foot - plate,
+            "theoretical": plate,
+            "plan_run": run,
+            "head_to_plate": plate - head,
+            "tail": foot - plate,
             "overall": foot - head,
         },
         theory=Theory(plate, plate + layout.out_of(side) / HALF_RIGHT * per_run, 1.0 / HALF_RIGHT),
-    )  # fmt: skip
+    )
 
 
 def _notch(layout: RoofLayout, corner: Corner, frame: Frame) -> Removal:
@@ -126,7 +136,7 @@ def _notch(layout: RoofLayout, corner: Corner, frame: Frame) -> Removal:
 class JackPlace:
     """Where a jack stands: its slope, its frame, the level way from the hip to it, and the hand that makes it."""
 
-    leg: Leg
+    side: RoofSide
     station: float
     frame: Frame
     away: Vector
@@ -141,25 +151,25 @@ def jack_place(corner: Corner, plan_run: float, *, on_end: bool) -> JackPlace:
         plan_run: its run without deductions, which is its distance from the corner.
         on_end: on the end's slope, or on the long side's.
     """
-    leg, other = (corner.end, corner.side) if on_end else (corner.side, corner.end)
-    slope = leg.slope
+    side, other = (corner.end, corner.side) if on_end else (corner.side, corner.end)
+    slope = side.slope
     start = Vector(slope.start[0], slope.start[1], 0.0)
     towards = 1.0 if other.slope.inward.dot(slope.along) > 0 else -1.0
     station = (corner.at - start).dot(slope.along) + towards * plan_run
     frame = slope.frame(station, plan_run)
     away = (other.slope.inward - slope.inward).unit()
-    return JackPlace(leg, station, frame, away, Hand.RIGHT if frame.z.dot(away) > 0 else Hand.LEFT)
+    return JackPlace(side, station, frame, away, Hand.RIGHT if frame.z.dot(away) > 0 else Hand.LEFT)
 
 
 def jack_member(layout: RoofLayout, corner: Corner, place: JackPlace, *, plan_run: float, member_id: str) -> Member:
     """A jack: a common that ends at the hip's side."""
     hip = layout.roof.hip
     assert hip is not None
-    slope, frame, away = place.leg.slope, place.frame, place.away
+    slope, frame, away = place.side.slope, place.frame, place.away
     cheek = removal(frame, ("head", "head", corner.at + away * (hip.stock.thickness / 2), away * -1.0))
     rows = (plate_notch(slope), *tail_rows(layout, slope))
     removals = (cheek, *(slope.removal(frame, place.station, *planes) for planes in rows))
-    short = replace(place.leg, run=plan_run)
+    short = replace(place.side, run=plan_run)
     member = finish(short, frame, removals, member_id=member_id, role="jack", stock=layout.roof.rafter)
     member = to_eave(member, slope, layout.out_of(slope))
     plane, half = cheek.planes[0].plane, layout.roof.rafter.thickness / 2
@@ -189,7 +199,7 @@ def jack_runs(layout: RoofLayout) -> list[float]:
 
 def _to_king(layout: RoofLayout) -> float:
     """From the corner to the king common along the plate: the run; beside hips that go on the ridge a little more."""
-    return layout.legs[0].run + max(0.0, heads_of(layout.roof).king)
+    return layout.sides[0].run + max(0.0, heads_of(layout.roof).king)
 
 
 def jack_step(layout: RoofLayout) -> float:
@@ -203,7 +213,7 @@ def king_stations(layout: RoofLayout) -> list[float]:
     """Where king commons stand, from the framing's first end: exactly at the run from each hipped end, or beside hips
     that go directly on the ridge.
     """
-    reach = layout.legs[0].run - layout.roof.plan.sheathing + heads_of(layout.roof).king
+    reach = layout.sides[0].run - layout.roof.plan.sheathing + heads_of(layout.roof).king
     at = [reach, layout.roof.plan.length - reach]
     found = [place for place, end in zip(at, layout.ends, strict=True) if end is not None]
     return found[:1] if len(found) > 1 and found[1] - found[0] < WHOLE else found
@@ -223,7 +233,7 @@ def common_stations(layout: RoofLayout) -> list[float]:
     return sorted([*inner, *([] if all(layout.ends) else [stop])])
 
 
-def end_common(layout: RoofLayout, end: Leg) -> Member:
+def end_common(layout: RoofLayout, end: RoofSide) -> Member:
     """The end common: on the centre of the end wall, its head against the ridge's end and the king commons."""
     station = end.slope.length / 2
     frame = end.slope.frame(station, end.run)
@@ -236,10 +246,10 @@ def end_common(layout: RoofLayout, end: Leg) -> Member:
     return to_eave(member, end.slope, layout.out_of(end.slope))
 
 
-def side_rafter(layout: RoofLayout, leg: Leg, place: float, *, member_id: str, role: str) -> Member:
+def side_rafter(layout: RoofLayout, side: RoofSide, place: float, *, member_id: str, role: str) -> Member:
     """A common or king common on a long side, by its distance from the framing's first end."""
-    station = place if leg.slope.id.startswith("a") else layout.roof.plan.length - place
-    return rafter(layout, leg, station, member_id=member_id, role=role)
+    station = place if side.slope.id.startswith("a") else layout.roof.plan.length - place
+    return rafter(layout, side, station, member_id=member_id, role=role)
 
 
 def check_hips(layout: RoofLayout) -> None:
@@ -258,7 +268,7 @@ def check_hips(layout: RoofLayout) -> None:
     if roof.gambrel is not None or not layout.alike:
         raise RoofError("plan.ends", message("error.roof_hip_shape"))
     hipped = sum(end is End.HIP for end in roof.plan.ends)
-    reach = layout.legs[0].run - roof.plan.sheathing
+    reach = layout.sides[0].run - roof.plan.sheathing
     if on_ridge(roof) and roof.plan.length < hipped * (reach + heads_of(roof).king) + roof.rafter.thickness:
         raise RoofError("hip.head", message("error.roof_hip_head"))
     if roof.plan.length < hipped * reach - WHOLE * roof.plan.length:
@@ -269,8 +279,8 @@ def hip_facts(layout: RoofLayout) -> dict[str, float]:
     """Slope, drop, backing, dihedral and the named bevels, read off the planes."""
     corner = corners(layout)[0]
     slope, end = corner.side.slope, corner.end.slope
-    hip_angle = degrees(atan(corner.rate))
-    common = degrees(atan(slope.rate))
+    hip_angle = degrees(atan(corner.rise_per_run))
+    common = degrees(atan(slope.rise_per_run))
     between = degrees(acos(slope.plane.normal.dot(end.plane.normal)))
     return {
         "hip_slope": hip_angle,
@@ -281,6 +291,6 @@ def hip_facts(layout: RoofLayout) -> dict[str, float]:
         "bevels.plumb_hip": 90.0 - hip_angle,
         "bevels.level_hip": hip_angle,
         "bevels.edge_hip": degrees(atan(cos(radians(hip_angle)))),
-        "bevels.face_purlin": degrees(atan(slope.rate / slope.per_run)),
+        "bevels.face_purlin": degrees(atan(slope.rise_per_run / slope.per_run)),
         "bevels.edge_purlin": degrees(atan(cos(radians(common)))),
     }

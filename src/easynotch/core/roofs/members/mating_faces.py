@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 
 from ...solid import Face, MateFace, Member, Plane, Vector, member_face, sawn_face, support_face, together
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 
 ONE = 1e-6
 """mm, and of a unit normal: planes this near are one."""
@@ -34,35 +34,38 @@ def _same(plane: Plane, other: Plane) -> bool:
     return (plane.normal - other.normal).length < ONE and abs(plane.offset - other.offset) < ONE * 1e3
 
 
-def plate_top(layout: RoofLayout, leg: Leg) -> MateFace:
+def plate_top(layout: RoofLayout, side: RoofSide) -> MateFace:
     """The top of plate and sheathing under an eave."""
-    return strip(layout, leg, 0.0, layout.roof.plan.plate + layout.roof.plan.sheathing, leg.slope.plate)
+    return strip(layout, side, 0.0, layout.roof.plan.plate + layout.roof.plan.sheathing, side.slope.plate)
 
 
-def plates_under(layout: RoofLayout, legs: Iterable[Leg]) -> MateFace:
+def plates_under(layout: RoofLayout, sides: Iterable[RoofSide]) -> MateFace:
     """The tops of several plates: of the two a hip stands over."""
-    return together(*(plate_top(layout, leg) for leg in legs))
+    return together(*(plate_top(layout, side) for side in sides))
 
 
-def strip(layout: RoofLayout, leg: Leg, near: float, far: float, level: float) -> MateFace:
+def strip(layout: RoofLayout, side: RoofSide, near: float, far: float, level: float) -> MateFace:
     """A level face along an eave as long as its wall, from one distance inward to another."""
-    return _along(layout, leg, (near, level), (far, level))
+    return _along(layout, side, (near, level), (far, level))
 
 
-def wall_face(layout: RoofLayout, leg: Leg, inward: float, top: float, bottom: float | None = None) -> MateFace:
+def wall_face(layout: RoofLayout, side: RoofSide, inward: float, top: float, bottom: float | None = None) -> MateFace:
     """A plumb face looking back at the eave, as long as its wall, from a height down to another or to the ground."""
-    return _along(layout, leg, (inward, top - WALL if bottom is None else bottom), (inward, top))
+    return _along(layout, side, (inward, top - WALL if bottom is None else bottom), (inward, top))
 
 
-def _along(layout: RoofLayout, leg: Leg, first: tuple[float, float], second: tuple[float, float]) -> MateFace:
+def _along(layout: RoofLayout, side: RoofSide, first: tuple[float, float], second: tuple[float, float]) -> MateFace:
     """The face between two lines along a wall, each so far inward and so high."""
-    low, high = _wall_ends(layout, leg)
+    low, high = _wall_ends(layout, side)
     return support_face(
-        leg.slope.at(low, *first), leg.slope.at(high, *first), leg.slope.at(high, *second), leg.slope.at(low, *second)
+        side.slope.at(low, *first),
+        side.slope.at(high, *first),
+        side.slope.at(high, *second),
+        side.slope.at(low, *second),
     )
 
 
-def _wall_ends(layout: RoofLayout, leg: Leg) -> tuple[float, float]:
+def _wall_ends(layout: RoofLayout, side: RoofSide) -> tuple[float, float]:
     """A wall reaches over its sheathing at both ends."""
     over = layout.roof.plan.sheathing
-    return -over, leg.slope.length + over
+    return -over, side.slope.length + over

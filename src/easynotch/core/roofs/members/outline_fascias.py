@@ -3,13 +3,13 @@
 from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector
 from ...terms import Count, message
 from ..model.roof import RoofError, Tail
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 from ..plan.outline import TINY, offset
 from ..plan.seam_sections import outline_of
 from ..planes.planes import UP
 
 
-def fascias(layout: RoofLayout) -> list[tuple[Leg, Member]]:
+def fascias(layout: RoofLayout) -> list[tuple[RoofSide, Member]]:
     """A fascia along every eave, mitred with its neighbours in the plumb plane both eaves' corners share."""
     roof, eaves = outline_of(layout), layout.roof.eaves
     if eaves.fascia <= 0:
@@ -17,14 +17,14 @@ def fascias(layout: RoofLayout) -> list[tuple[Leg, Member]]:
     outs = _outs(layout)
     outer = offset(roof, outs)
     made = []
-    slopes = {leg.slope.start: leg for leg in layout.legs}
+    slopes = {side.slope.start: side for side in layout.sides}
     count = len(roof.corners)
     for number in range(count):
-        leg = slopes.get(roof.corners[number])
-        if leg is None:
+        side = slopes.get(roof.corners[number])
+        if side is None:
             continue
         after = (number + 1) % count
-        made.append((leg, _fascia(layout, leg, outs[number], (
+        made.append((side, _fascia(layout, side, outs[number], (
             _mitre(roof.corners, outer, number),
             _mitre(roof.corners, outer, after),
         ))))  # fmt: skip
@@ -39,7 +39,7 @@ def refuse_lost_eaves(layout: RoofLayout) -> None:
     """
     roof = outline_of(layout)
     outer = offset(roof, _outs(layout))
-    slopes = {leg.slope.start: leg.slope for leg in layout.legs}
+    slopes = {side.slope.start: side.slope for side in layout.sides}
     for number, corner in enumerate(roof.corners):
         slope = slopes.get(corner)
         if slope is None:
@@ -51,7 +51,7 @@ def refuse_lost_eaves(layout: RoofLayout) -> None:
 
 def _outs(layout: RoofLayout) -> tuple[float, ...]:
     """How far each side's fascia stands outside its bearing line; a gable's verge."""
-    slopes = {leg.slope.start: leg.slope for leg in layout.legs}
+    slopes = {side.slope.start: side.slope for side in layout.sides}
     return tuple(
         layout.out_of(slopes[corner]) if corner in slopes else layout.roof.eaves.verge
         for corner in outline_of(layout).corners
@@ -67,13 +67,13 @@ def _mitre(
 
 
 def _fascia(
-    layout: RoofLayout, leg: Leg, out: float, mitres: tuple[tuple[Vector, Vector], tuple[Vector, Vector]]
+    layout: RoofLayout, side: RoofSide, out: float, mitres: tuple[tuple[Vector, Vector], tuple[Vector, Vector]]
 ) -> Member:
-    slope, eaves = leg.slope, layout.roof.eaves
+    slope, eaves = side.slope, layout.roof.eaves
     stock = Stock(eaves.fascia, eaves.fascia_depth)
     if eaves.tail is Tail.SQUARE:
-        outward = (slope.inward * -1.0 - UP * slope.rate).unit()
-        depth_way = (slope.inward * slope.rate - UP).unit()
+        outward = (slope.inward * -1.0 - UP * slope.rise_per_run).unit()
+        depth_way = (slope.inward * slope.rise_per_run - UP).unit()
     else:
         outward, depth_way = slope.inward * -1.0, -UP
     start = slope.at(0.0, 0.0, 0.0)

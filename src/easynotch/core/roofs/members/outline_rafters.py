@@ -10,10 +10,10 @@ from ...terms import Count, message
 from ..model.roof import RoofError
 from ..model.setting_out import FirstBay, bays_between
 from ..plan.head_order import Arrangement
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 from ..plan.outline import TINY, Region, Seam
 from ..plan.seam_sections import outline_of
-from ..planes.footprint import NEAR, Footprint, Side, apart, cut_by, fit_between, strip
+from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
 from ..planes.planes import Slope
 from .rafter import finish, plate_notch, tail_rows, to_eave
 
@@ -28,29 +28,31 @@ class Standing:
     """A rafter with the eave and the station it stands at; its cheeks in plan, each by the id of its plane."""
 
     member: Member
-    leg: Leg
+    side: RoofSide
     station: float
-    print_: Footprint
-    cheeks: tuple[tuple[str, Side], ...]
+    footprint: Footprint
+    cheeks: tuple[tuple[str, FootprintSide], ...]
 
 
-def rafters_of(layout: RoofLayout, leg: Leg, region: Region, arranged: Arrangement) -> Iterator[Standing]:
+def rafters_of(layout: RoofLayout, side: RoofSide, region: Region, arranged: Arrangement) -> Iterator[Standing]:
     """Along one eave: at every node above it, and stepped from there both ways; past a wall's end, where a hip leans
     out over it, they hang between what stands above and the hip.
     """
-    slope, half = leg.slope, layout.roof.rafter.thickness / 2
+    slope, half = side.slope, layout.roof.rafter.thickness / 2
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
     field = strip(
         "", slope.at(low - half, 0.0, 0.0), slope.at(high + half, 0.0, 0.0), layout.out_of(slope), region.run + half
     )
     near = [
-        one for one in (*(stick.print_ for stick in arranged.sticks), *arranged.post_prints()) if not apart(one, field)
+        one
+        for one in (*(stick.footprint for stick in arranged.hip_and_ridge_members), *arranged.post_prints())
+        if not disjoint(one, field)
     ]
     gone = [seam for seam in arranged.left_out if slope in (seam.first, seam.second)]
-    at_nodes = _fixed(layout, leg, region)
+    at_nodes = _fixed(layout, side, region)
     ridges = bool(outline_of(layout).ridges)
-    for place in _stations(layout, leg, region):
-        found = _stand(layout, leg, region, place, near, gone)
+    for place in _stations(layout, side, region):
+        found = _stand(layout, side, region, place, near, gone)
         if found is None:
             continue
         if place in at_nodes and ridges and found.member.role == "common":
@@ -58,23 +60,23 @@ def rafters_of(layout: RoofLayout, leg: Leg, region: Region, arranged: Arrangeme
         yield found
 
 
-def _stations(layout: RoofLayout, leg: Leg, region: Region) -> list[float]:
+def _stations(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
     """At the nodes; between them and towards both ends stepped by the spacing, as design 5.3 steps commons."""
     spacing, thick = layout.roof.spacing, layout.roof.rafter.thickness
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
-    fixed = _fixed(layout, leg, region)
+    fixed = _fixed(layout, side, region)
     if (high - low) / spacing > MOST_PIECES:
         raise RoofError("rafter.spacing", message("error.roof_too_many", most=Count(MOST_PIECES)))
     made = list(fixed)
     equal = layout.roof.first_bay is FirstBay.EQUAL
     for first, second in pairwise(fixed):
         # Opposite eaves run opposite ways: both are stepped from the same end, so that their rafters face each other.
-        ends = (first, second) if _is_forward(leg) else (second, first)
+        ends = (first, second) if _is_forward(side) else (second, first)
         made += bays_between(*ends, spacing, thick, equal=equal)
     jacks = layout.roof.hip.jacks if layout.roof.hip is not None else "commons"
     if jacks == "corner":
-        return sorted([*made, *_from_corners(leg, region, fixed, spacing, thick)])
-    ends_at = (0.0, leg.slope.length)
+        return sorted([*made, *_from_corners(side, region, fixed, spacing, thick)])
+    ends_at = (0.0, side.slope.length)
     for start, way, stop, corner in (
         (fixed[0], -1.0, low + thick / 2, ends_at[0]), (fixed[-1], 1.0, high - thick / 2, ends_at[1])
     ):  # fmt: skip
@@ -90,19 +92,19 @@ def _stations(layout: RoofLayout, leg: Leg, region: Region) -> list[float]:
     return sorted(made)
 
 
-def _is_forward(leg: Leg) -> bool:
+def _is_forward(side: RoofSide) -> bool:
     """Whether an eave runs the way its opposite one is said to run: along the plan's length, or else across it."""
-    along = leg.slope.along
+    along = side.slope.along
     return along.x > SKEW or (abs(along.x) <= SKEW and along.y > 0)
 
 
-def _from_corners(leg: Leg, region: Region, fixed: list[float], spacing: float, thick: float) -> list[float]:
+def _from_corners(side: RoofSide, region: Region, fixed: list[float], spacing: float, thick: float) -> list[float]:
     """Stepped from both ends of the eave towards the first and last fixed rafter, one clear of each; past the eave's
     ends, where a hip leans out, stepped on from there.
     """
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
     made: list[float] = []
-    for start, way, last, far in ((0.0, 1.0, fixed[0], low), (leg.slope.length, -1.0, fixed[-1], high)):
+    for start, way, last, far in ((0.0, 1.0, fixed[0], low), (side.slope.length, -1.0, fixed[-1], high)):
         made += bays_between(start, last, spacing, thick)
         if (start - far) * way > thick / 2:
             # Flush with the walls' corner, between what stands on the wall and what hangs past it.
@@ -124,9 +126,9 @@ def framing_ends(layout: RoofLayout, slope: Slope) -> tuple[float, float]:
     return low, high
 
 
-def _fixed(layout: RoofLayout, leg: Leg, region: Region) -> list[float]:
+def _fixed(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
     """Under the nodes, above the eave itself, and not in a rafter that stands already; at least one."""
-    thick, slope = layout.roof.rafter.thickness, leg.slope
+    thick, slope = layout.roof.rafter.thickness, side.slope
     low, high = framing_ends(layout, slope)
     found: list[float] = []
     for at in sorted(region.station(point) for point in region.upper):
@@ -142,10 +144,10 @@ def _named(member: Member, seams: list[Seam]) -> Member:
 
 
 def _stand(
-    layout: RoofLayout, leg: Leg, region: Region, station: float, near: list[Footprint], gone: list[Seam]
+    layout: RoofLayout, roof_side: RoofSide, region: Region, station: float, near: list[Footprint], gone: list[Seam]
 ) -> Standing | None:
     """The rafter at a station; None where it would be nothing or would find nothing to lean on."""
-    slope, half = leg.slope, layout.roof.rafter.thickness / 2
+    slope, half = roof_side.slope, layout.roof.rafter.thickness / 2
     span = _span(region, station)
     if span is None:
         return None
@@ -159,17 +161,17 @@ def _stand(
     foot = [slope.at(station + side, base, 0.0) for side in (-half, half)]
     left: Footprint | None = strip("rafter", start, end, half, half)
     for seam in gone:
-        side = Side(seam.low, seam.side(slope), "", "")
+        side = FootprintSide(seam.low, seam.side(slope), "", "")
         left = left and cut_by(left, side, "bound")
-    left = left and fit_between(left, foot, near, "cheek", slope.inward)
+    left = left and trim_to_neighbours(left, foot, near, "cheek", slope.inward)
     if left is None:
         return None
     heads, feet = _cheeks(left, slope.inward), _cheeks(left, -slope.inward)
     if not any(side.against for side in heads) or (not on_plate and not any(side.against for side in feet)):
         return None
-    if _least_reach(left, leg, heads) <= base + TINY:
+    if _least_reach(left, roof_side, heads) <= base + TINY:
         return None
-    return _made(layout, leg, (station, high), left, on_plate=on_plate)
+    return _made(layout, roof_side, (station, high), left, on_plate=on_plate)
 
 
 def _span(region: Region, station: float) -> tuple[float, float] | None:
@@ -182,7 +184,7 @@ def _span(region: Region, station: float) -> tuple[float, float] | None:
     return (min(found), max(found)) if found else None
 
 
-def _cheeks(left: Footprint, way: Vector) -> list[Side]:
+def _cheeks(left: Footprint, way: Vector) -> list[FootprintSide]:
     """The cuts at one end of a rafter's footprint, the widest first."""
     found = []
     for number, side in enumerate(left.sides):
@@ -192,11 +194,11 @@ def _cheeks(left: Footprint, way: Vector) -> list[Side]:
     return [side for _, side in sorted(found, key=lambda row: -row[0])]
 
 
-def _least_reach(left: Footprint, leg: Leg, heads: list[Side]) -> float:
+def _least_reach(left: Footprint, roof_side: RoofSide, heads: list[FootprintSide]) -> float:
     """How far inward the rafter's shorter side reaches, mm."""
-    start = leg.slope.at(0.0, 0.0, 0.0)
+    start = roof_side.slope.at(0.0, 0.0, 0.0)
     ends = [
-        (point - start).dot(leg.slope.inward)
+        (point - start).dot(roof_side.slope.inward)
         for number, side in enumerate(left.sides)
         if side in heads
         for point in left.edge(number)
@@ -204,10 +206,12 @@ def _least_reach(left: Footprint, leg: Leg, heads: list[Side]) -> float:
     return min(ends)
 
 
-def _made(layout: RoofLayout, leg: Leg, place: tuple[float, float], left: Footprint, *, on_plate: bool) -> Standing:
+def _made(
+    layout: RoofLayout, roof_side: RoofSide, place: tuple[float, float], left: Footprint, *, on_plate: bool
+) -> Standing:
     """The rafter's member: its cheeks, and where it comes over a plate its notch and tail."""
     station, run = place
-    slope, stock = leg.slope, layout.roof.rafter
+    slope, stock = roof_side.slope, layout.roof.rafter
     heads, feet = _cheeks(left, slope.inward), _cheeks(left, -slope.inward)
     frame = slope.frame(station, run)
     named = [
@@ -222,12 +226,12 @@ def _made(layout: RoofLayout, leg: Leg, place: tuple[float, float], left: Footpr
     cheeked = abs(heads[0].normal.dot(slope.along)) > SKEW
     one_hip = len(heads) == 1 and against is not None and cheeked and against.owner in _hips(layout)
     role = "hung" if not on_plate else "jack" if one_hip else "common"
-    member = finish(Leg(slope, run, on_plate), frame, tuple(rows), member_id=role, role=role, stock=stock)
+    member = finish(RoofSide(slope, run, on_plate), frame, tuple(rows), member_id=role, role=role, stock=stock)
     member = to_eave(member, slope, layout.out_of(slope) if on_plate else None)
     if one_hip or not on_plate:
         member = _handed(member, heads[0], run * slope.per_run)
     return Standing(
-        member, leg, station, left, tuple((name, side) for name, _, side in named if side.against is not None)
+        member, roof_side, station, left, tuple((name, side) for name, _, side in named if side.against is not None)
     )
 
 
@@ -235,7 +239,7 @@ def _hips(layout: RoofLayout) -> frozenset[str]:
     return frozenset(f"stick_{n}" for n, seam in enumerate(outline_of(layout).seams) if seam.corner is not None)
 
 
-def _handed(member: Member, head: Side, plate: float) -> Member:
+def _handed(member: Member, head: FootprintSide, plate: float) -> Member:
     """A jack's long and short points, and its hand: which side of it the hip lies on."""
     plane = next(cut.plane for cut in member.cut_planes if cut.id == "head")
     half = member.stock.thickness / 2
@@ -253,10 +257,10 @@ def _numbered(name: str, number: int) -> str:
     return name if number == 0 else f"{name}_side" if number == 1 else f"{name}_{number}"
 
 
-def plain_rafter(layout: RoofLayout, leg: Leg) -> Member:
+def plain_rafter(layout: RoofLayout, side: RoofSide) -> Member:
     """A rafter of an eave with a plumb head at its full run, for drawing its notch."""
-    slope = leg.slope
-    frame = slope.frame(0.0, leg.run)
-    rows = ((("head", "head", (leg.run, 0.0), (1.0, 0.0)),), plate_notch(slope), *tail_rows(layout, slope))
+    slope = side.slope
+    frame = slope.frame(0.0, side.run)
+    rows = ((("head", "head", (side.run, 0.0), (1.0, 0.0)),), plate_notch(slope), *tail_rows(layout, slope))
     removals = tuple(slope.removal(frame, 0.0, *planes) for planes in rows)
-    return finish(leg, frame, removals, member_id="common", role="common", stock=layout.roof.rafter)
+    return finish(side, frame, removals, member_id="common", role="common", stock=layout.roof.rafter)

@@ -6,7 +6,7 @@ from itertools import pairwise
 from ...solid import Frame, Member, Plane, Removal, Stock, Theory
 from ...terms import Length, message
 from ..model.roof import RidgeKind, RoofError, Tail, UpperEnd
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 from ..planes.planes import SectionRow, Slope
 
 INWARD, OUTWARD, DOWNWARD, UPWARD = (1.0, 0.0), (-1.0, 0.0), (0.0, -1.0), (0.0, 1.0)
@@ -42,7 +42,7 @@ def tail_rows(layout: RoofLayout, slope: Slope) -> tuple[tuple[SectionRow, ...],
     if eaves.tail is Tail.SQUARE:
         # The fascia stands square to the edge, so its thickness is taken along the edge, not level.
         to_corner = layout.out_of(slope) - eaves.fascia / slope.per_run
-        return ((("tail", "tail", (-to_corner, slope.height(-to_corner)), (-1.0, -slope.rate)),),)
+        return ((("tail", "tail", (-to_corner, slope.height(-to_corner)), (-1.0, -slope.rise_per_run)),),)
     out = layout.out_of(slope) - eaves.fascia
     plumb: SectionRow = ("tail", "tail", (-out, 0.0), OUTWARD)
     if eaves.tail is Tail.PLUMB and eaves.nip > 0:
@@ -68,7 +68,7 @@ def _nipped(layout: RoofLayout, slope: Slope) -> tuple[tuple[float, float], ...]
         raise RoofError("eaves.nip", message("error.roof_hip_nip"))
     if nip >= face:
         raise RoofError("eaves.nip", message("error.roof_nip", face=Length(face)))
-    return (0.0, face - nip), (nip / slope.per_run, face - nip * slope.rate / slope.per_run)
+    return (0.0, face - nip), (nip / slope.per_run, face - nip * slope.rise_per_run / slope.per_run)
 
 
 def profile_rows(profile: tuple[tuple[float, float], ...], corner: tuple[float, float]) -> list[tuple[SectionRow, ...]]:
@@ -101,93 +101,95 @@ def profile_rows(profile: tuple[tuple[float, float], ...], corner: tuple[float, 
     return made
 
 
-def head_rows(layout: RoofLayout, leg: Leg) -> tuple[tuple[SectionRow, ...], ...]:
+def head_rows(layout: RoofLayout, side: RoofSide) -> tuple[tuple[SectionRow, ...], ...]:
     """The planes of the head: against the ridge, its mate, the next slope, a wall or past an upper plate."""
-    roof, slope = layout.roof, leg.slope
-    if leg.broken_above:
-        return ((("head", "head", (leg.run, 0.0), INWARD),), *_purlin(layout, leg))
-    if len(layout.legs) == 1:
+    roof, slope = layout.roof, side.slope
+    if side.broken_above:
+        return ((("head", "head", (side.run, 0.0), INWARD),), *_purlin(layout, side))
+    if len(layout.sides) == 1:
         if roof.plan.upper is UpperEnd.LEDGER:
-            return ((("head", "head", (leg.run, 0.0), INWARD),),)
+            return ((("head", "head", (side.run, 0.0), INWARD),),)
         plate = roof.plan.plate + roof.plan.sheathing
         upper = plate_notch(
-            slope, inward=leg.run - plate, level=slope.plate + (leg.run - plate) * slope.rate, name="upper_"
+            slope, inward=side.run - plate, level=slope.plate + (side.run - plate) * slope.rise_per_run, name="upper_"
         )
-        return ((("head", "head", (leg.run + roof.plan.upper_overhang, 0.0), INWARD),), upper)
-    head: SectionRow = ("head", "head", (leg.run - layout.half_ridge, 0.0), INWARD)
+        return ((("head", "head", (side.run + roof.plan.upper_overhang, 0.0), INWARD),), upper)
+    head: SectionRow = ("head", "head", (side.run - layout.half_ridge, 0.0), INWARD)
     if roof.ridge.kind is not RidgeKind.BEAM:
         return ((head,),)
-    return ((head,), plate_notch(slope, inward=beam_face(layout, leg), level=beam_top(layout), name="beam_"))
+    return ((head,), plate_notch(slope, inward=beam_face(layout, side), level=beam_top(layout), name="beam_"))
 
 
-def beam_face(layout: RoofLayout, leg: Leg) -> float:
+def beam_face(layout: RoofLayout, side: RoofSide) -> float:
     """How far inward of the bearing line a ridge beam's face stands."""
-    return leg.run - layout.roof.ridge.stock.thickness / 2
+    return side.run - layout.roof.ridge.stock.thickness / 2
 
 
 def beam_top(layout: RoofLayout) -> float:
     """The top of a ridge beam: so far below the first slope's plane, at its face, as the rafters' stand there; with
     the stand of the plate, that is the slope's rise to its face.
     """
-    leg = layout.legs[0] if not layout.legs[0].broken_above else layout.legs[1]
+    side = layout.sides[0] if not layout.sides[0].broken_above else layout.sides[1]
     stand = layout.notch.hap if layout.roof.ridge.stand is None else layout.roof.ridge.stand
-    return leg.slope.height(beam_face(layout, leg)) - stand
+    return side.slope.height(beam_face(layout, side)) - stand
 
 
-def _purlin(layout: RoofLayout, leg: Leg) -> tuple[tuple[SectionRow, ...], ...]:
+def _purlin(layout: RoofLayout, side: RoofSide) -> tuple[tuple[SectionRow, ...], ...]:
     """The lower rafters of a gambrel sit on a purlin under the break, its inner face under the break's plumb line."""
     purlin = layout.roof.gambrel.purlin if layout.roof.gambrel else None
     if purlin is None:
         return ()
-    inward, level = purlin_place(layout, leg)
-    return (plate_notch(leg.slope, inward=inward, level=level, name="purlin_"),)
+    inward, level = purlin_place(layout, side)
+    return (plate_notch(side.slope, inward=inward, level=level, name="purlin_"),)
 
 
-def purlin_place(layout: RoofLayout, leg: Leg) -> tuple[float, float]:
+def purlin_place(layout: RoofLayout, side: RoofSide) -> tuple[float, float]:
     """Where a purlin's outer face stands inward of the bearing line, and its top: the stand there is the plate's."""
     purlin = layout.roof.gambrel.purlin if layout.roof.gambrel else None
     width = purlin.thickness if purlin else 0.0
-    inward = leg.run - width
-    return inward, leg.slope.height(inward) - layout.notch.hap
+    inward = side.run - width
+    return inward, side.slope.height(inward) - layout.notch.hap
 
 
 def rafter(
-    layout: RoofLayout, leg: Leg, station: float, *, member_id: str, role: str, stock: Stock | None = None
+    layout: RoofLayout, side: RoofSide, station: float, *, member_id: str, role: str, stock: Stock | None = None
 ) -> Member:
     """A rafter standing at a station of its eave.
 
     Its removals are declared in the order they are drawn: the head, the notch over the plate, the tail.
     """
-    slope = leg.slope
+    slope = side.slope
     wood = stock or layout.roof.rafter
-    frame = slope.frame(station, leg.run)
-    rows = [*head_rows(layout, leg)]
-    if leg.bears and layout.roof.eaves.false_tail is not None:
+    frame = slope.frame(station, side.run)
+    rows = [*head_rows(layout, side)]
+    if side.bears and layout.roof.eaves.false_tail is not None:
         # The rafter ends at the wall; its tail is a piece of its own.
         rows += [plate_notch(slope), (("tail", "tail", (0.0, 0.0), OUTWARD),)]
-    elif leg.bears:
+    elif side.bears:
         rows += [plate_notch(slope), *tail_rows(layout, slope)]
     else:
         rows += [(("foot", "foot", (0.0, 0.0), OUTWARD),)]
     removals = tuple(slope.removal(frame, station, *planes) for planes in rows)
     # Where the rafter ends at the wall, nothing of it reaches the eave.
-    out = layout.out_of(slope) if leg.bears and layout.roof.eaves.false_tail is None else None
-    member = finish(leg, frame, removals, member_id=member_id, role=role, stock=wood)
+    out = layout.out_of(slope) if side.bears and layout.roof.eaves.false_tail is None else None
+    member = finish(side, frame, removals, member_id=member_id, role=role, stock=wood)
     return to_eave(member, slope, out)
 
 
-def finish(leg: Leg, frame: Frame, removals: tuple[Removal, ...], *, member_id: str, role: str, stock: Stock) -> Member:
+def finish(
+    side: RoofSide, frame: Frame, removals: tuple[Removal, ...], *, member_id: str, role: str, stock: Stock
+) -> Member:
     """A rafter from its planes, with its lengths read off them along the top edge's centre."""
     alone = [one.planes[0] for one in removals if len(one.planes) == 1]
     # Of several cheeks the one that takes most off the centre is the head's end there.
     head = max(along_centre(cut.plane) for cut in alone if cut.role == "head")
     foot = min((along_centre(cut.plane) for cut in alone if cut.role in ("tail", "foot")), default=0.0)
-    plate = leg.run * leg.slope.per_run
+    plate = side.run * side.slope.per_run
     # A plumb line leaves the board so far from where it enters it; level ones end at the head at the latest.
-    spread = stock.depth * (leg.slope.rate + 1.0) + 10.0
+    spread = stock.depth * (side.slope.rise_per_run + 1.0) + 10.0
     zero = long_point(removals, stock)
-    lengths = {"theoretical": plate, "plan_run": leg.run, "head_to_plate": plate - head, "overall": foot - head}
-    if leg.bears:
+    lengths = {"theoretical": plate, "plan_run": side.run, "head_to_plate": plate - head, "overall": foot - head}
+    if side.bears:
         lengths["tail"] = foot - plate
     return Member(
         id=member_id,
@@ -198,7 +200,7 @@ def finish(leg: Leg, frame: Frame, removals: tuple[Removal, ...], *, member_id: 
         reach=(min(head, 0.0, foot, zero) - spread, max(foot, plate, head) + spread),
         zero=zero,
         lengths=lengths,
-        theory=Theory(plate if leg.bears else None),
+        theory=Theory(plate if side.bears else None),
     )
 
 

@@ -12,8 +12,8 @@ DOWN = Vector(0.0, 0.0, -1.0)
 
 def ridge_y(layout: RoofLayout) -> float:
     """Where the ridge's centre stands across the plan."""
-    first = layout.legs[0].slope
-    inward = sum(leg.run for leg in layout.legs if leg.slope.id.startswith("a"))
+    first = layout.sides[0].slope
+    inward = sum(side.run for side in layout.sides if side.slope.id.startswith("a"))
     return first.start[1] + inward
 
 
@@ -26,22 +26,22 @@ def ridge_top(layout: RoofLayout) -> float:
         return beam_top(layout)
     if ridge.kind is RidgeKind.NONE or ridge.top is RidgeTop.BEVELLED:
         return layout.peak
-    return min(leg.slope.height(leg.run - layout.half_ridge) for leg in layout.legs if not leg.broken_above)
+    return min(side.slope.height(side.run - layout.half_ridge) for side in layout.sides if not side.broken_above)
 
 
 def ridge_member(layout: RoofLayout) -> Member | None:
     """The ridge board or beam, or None where there is none."""
     ridge = layout.roof.ridge
-    if ridge.kind is RidgeKind.NONE or len(layout.legs) == 1:
+    if ridge.kind is RidgeKind.NONE or len(layout.sides) == 1:
         return None
     frame = Frame.along(Vector(layout.ridge_span[0], ridge_y(layout), ridge_top(layout)), Vector(1.0, 0.0, 0.0), DOWN)
     length = layout.ridge_length
     removals = (*ends(length), *ridge_clips(layout, frame))
     if ridge.kind is RidgeKind.BOARD and ridge.top is RidgeTop.BEVELLED:
         removals += tuple(
-            Removal((CutPlane(f"bevel_{leg.slope.id}", "bevel", frame.plane_to_local(leg.slope.plane)),))
-            for leg in layout.legs
-            if not leg.broken_above
+            Removal((CutPlane(f"bevel_{side.slope.id}", "bevel", frame.plane_to_local(side.slope.plane)),))
+            for side in layout.sides
+            if not side.broken_above
         )
     return Member(
         "ridge", "ridge", ridge.stock, frame, removals, reach=(-10.0, length + 10.0), zero=0.0,
@@ -63,8 +63,8 @@ def fascia_member(layout: RoofLayout, slope: Slope) -> Member | None:
         return _mitred_fascia(layout, slope, stock)
     length = slope.length + 2 * eaves.verge
     if eaves.tail is Tail.SQUARE:
-        outward = (slope.inward * -1.0 - Vector(0.0, 0.0, slope.rate)).unit()
-        depth_way = (slope.inward * slope.rate - Vector(0.0, 0.0, 1.0)).unit()
+        outward = (slope.inward * -1.0 - Vector(0.0, 0.0, slope.rise_per_run)).unit()
+        depth_way = (slope.inward * slope.rise_per_run - Vector(0.0, 0.0, 1.0)).unit()
         corner = slope.at(-eaves.verge, -layout.out, slope.height(-layout.out))
         middle = corner - outward * (eaves.fascia / 2)
     else:
@@ -83,8 +83,8 @@ def _mitred_fascia(layout: RoofLayout, slope: Slope, stock: Stock) -> Member:
     On square tails the corner is a compound one: the mitre is the plane the two roofs' eaves share.
     """
     eaves = layout.roof.eaves
-    legs = {"c": layout.ends[0], "d": layout.ends[1]}
-    at_ends = slope.id in legs
+    sides = {"c": layout.ends[0], "d": layout.ends[1]}
+    at_ends = slope.id in sides
     plan = layout.roof.plan
     # A side's eave line ends at the framing; the outer corner lies the overhang and the sheathing beyond it.
     beyond = layout.out if at_ends else layout.out + plan.sheathing
@@ -97,8 +97,8 @@ def _mitred_fascia(layout: RoofLayout, slope: Slope, stock: Stock) -> Member:
     stop = slope.length + (beyond + (plan.sheathing if at_ends else 0.0)) if hipped[1] else slope.length + eaves.verge
     outer = slope.at(start, -layout.out, slope.height(-layout.out))
     if eaves.tail is Tail.SQUARE:
-        outward = (slope.inward * -1.0 - Vector(0.0, 0.0, slope.rate)).unit()
-        depth_way = (slope.inward * slope.rate - Vector(0.0, 0.0, 1.0)).unit()
+        outward = (slope.inward * -1.0 - Vector(0.0, 0.0, slope.rise_per_run)).unit()
+        depth_way = (slope.inward * slope.rise_per_run - Vector(0.0, 0.0, 1.0)).unit()
     else:
         outward, depth_way = slope.inward * -1.0, DOWN
     frame = Frame.along(outer - outward * (eaves.fascia / 2), slope.along, depth_way)
@@ -119,7 +119,7 @@ def _mitred_fascia(layout: RoofLayout, slope: Slope, stock: Stock) -> Member:
 def fascia_drop(layout: RoofLayout) -> float:
     """How far the fascia's top stands below the rafters' tops where they meet, plumb."""
     eaves = layout.roof.eaves
-    return 0.0 if eaves.tail is Tail.SQUARE else eaves.fascia * layout.legs[0].slope.rate
+    return 0.0 if eaves.tail is Tail.SQUARE else eaves.fascia * layout.sides[0].slope.rise_per_run
 
 
 def ends(length: float) -> tuple[Removal, ...]:

@@ -9,7 +9,7 @@ from ...solid import CutPlane, Face, Frame, Member, Removal, Touch, Vector, memb
 from ...terms import message
 from ..model.roof import RidgeKind, RoofError
 from ..model.setting_out import SettingOut
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 from .extras import ALIKE, Placed
 from .mating_faces import strip
 from .rafter import purlin_place
@@ -24,7 +24,7 @@ def ridge_blocks(layout: RoofLayout, out: SettingOut) -> list[Placed]:
     peak, their tops bevelled to the roof.
     """
     stock = layout.roof.ridge.blocks
-    if stock is None or len(layout.legs) == 1:
+    if stock is None or len(layout.sides) == 1:
         return []
     thickness = layout.roof.rafter.thickness
     bays: dict[float, list[float]] = {}
@@ -33,7 +33,7 @@ def ridge_blocks(layout: RoofLayout, out: SettingOut) -> list[Placed]:
         length = next((known for known in bays if abs(known - clear) < ALIKE), clear)
         if clear > 0:
             bays.setdefault(length, []).append(low + thickness / 2)
-    upper = [leg for leg in layout.legs if not leg.broken_above]
+    upper = [side for side in layout.sides if not side.broken_above]
     lengths = sorted(bays.items(), reverse=True)
     if layout.roof.ridge.kind is not RidgeKind.BOARD:
         y = ridge_y(layout)
@@ -48,20 +48,22 @@ def ridge_blocks(layout: RoofLayout, out: SettingOut) -> list[Placed]:
             for number, (length, starts) in enumerate(lengths, 1)
         ]
     made: list[Placed] = []
-    alike = abs(upper[0].run - upper[1].run) < ALIKE and upper[0].slope.rate == upper[1].slope.rate
-    for legs in [upper] if alike else [[leg] for leg in upper]:
+    alike = abs(upper[0].run - upper[1].run) < ALIKE and upper[0].slope.rise_per_run == upper[1].slope.rise_per_run
+    for sides in [upper] if alike else [[side] for side in upper]:
         for length, starts in lengths:
-            frames = tuple(_at_ridge(layout, leg, start, length) for leg in legs for start in starts)
-            made.append(_ridge_block(layout, len(made) + 1, length, frames, legs[:1]))
+            frames = tuple(_at_ridge(layout, side, start, length) for side in sides for start in starts)
+            made.append(_ridge_block(layout, len(made) + 1, length, frames, sides[:1]))
     return made
 
 
-def _ridge_block(layout: RoofLayout, number: int, length: float, frames: tuple[Frame, ...], legs: list[Leg]) -> Placed:
+def _ridge_block(
+    layout: RoofLayout, number: int, length: float, frames: tuple[Frame, ...], sides: list[RoofSide]
+) -> Placed:
     stock = layout.roof.ridge.blocks
     assert stock is not None
     bevels = tuple(
-        Removal((CutPlane(f"bevel_{leg.slope.id}", "bevel", frames[0].plane_to_local(leg.slope.plane)),))
-        for leg in legs
+        Removal((CutPlane(f"bevel_{side.slope.id}", "bevel", frames[0].plane_to_local(side.slope.plane)),))
+        for side in sides
     )
     member = Member(
         f"ridge_block_{number}", "ridge_block", stock, frames[0], (*ends(length), *bevels),
@@ -70,11 +72,11 @@ def _ridge_block(layout: RoofLayout, number: int, length: float, frames: tuple[F
     return member, frames
 
 
-def _at_ridge(layout: RoofLayout, leg: Leg, start: float, length: float) -> Frame:
+def _at_ridge(layout: RoofLayout, side: RoofSide, start: float, length: float) -> Frame:
     """A block against a ridge board's face, its top at the roof's height there; it runs along its own eave."""
-    slope = leg.slope
+    slope = side.slope
     thickness = layout.roof.ridge.blocks.thickness if layout.roof.ridge.blocks else 0.0
-    at = leg.run - layout.half_ridge - thickness
+    at = side.run - layout.half_ridge - thickness
     station = start if slope.id.startswith("a") else layout.roof.plan.length - start - length
     return Frame.along(slope.at(station, at + thickness / 2, slope.height(at + thickness)), slope.along, DOWN)
 
@@ -138,7 +140,7 @@ def knee_studs(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list[
     gambrel = layout.roof.gambrel
     if gambrel is None or gambrel.studs is None:
         return [], []
-    lower = [leg for leg in layout.legs if leg.broken_above]
+    lower = [side for side in layout.sides if side.broken_above]
     if not lower:
         # A shed keeps a gambrel's answers for when it is one again; it has no break itself.
         return [], []
@@ -147,10 +149,10 @@ def knee_studs(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list[
     if gambrel.purlin is None or length <= 0:
         raise RoofError("gambrel.studs", message("error.roof_knee"))
     placed = []
-    for leg in lower:
+    for side in lower:
         for centre in out.in_world:
-            station = centre if leg.slope.id.startswith("a") else layout.roof.plan.length - centre
-            placed.append(Frame.along(leg.slope.at(station, inward, length), DOWN, leg.slope.inward))
+            station = centre if side.slope.id.startswith("a") else layout.roof.plan.length - centre
+            placed.append(Frame.along(side.slope.at(station, inward, length), DOWN, side.slope.inward))
     frames = tuple(placed)
     member = Member(
         "knee_stud", "knee_stud", gambrel.studs, frames[0], ends(length), reach=(-10.0, length + 10.0), zero=0.0,

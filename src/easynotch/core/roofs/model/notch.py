@@ -23,7 +23,7 @@ class NotchSizes:
         return self.depth / stock_depth
 
 
-def size_notch(notch: Notch, rate: float, stock_depth: float) -> NotchSizes:
+def size_notch(notch: Notch, rise_per_run: float, stock_depth: float) -> NotchSizes:
     """Size a notch.
 
     The heel stands plumb over the plate's outer face, the seat lies level on the plate: seat = heel ÷ slope, height
@@ -34,13 +34,13 @@ def size_notch(notch: Notch, rate: float, stock_depth: float) -> NotchSizes:
         rate: the slope, rise over run.
         stock_depth: of the rafter.
     """
-    per_run = sqrt(1.0 + rate * rate)
+    per_run = sqrt(1.0 + rise_per_run * rise_per_run)
     plumb = stock_depth * per_run
     if notch.rule is NotchRule.SEAT:
-        heel = notch.value * rate
+        heel = notch.value * rise_per_run
     elif notch.rule is NotchRule.FRACTION:
         heel = notch.value * stock_depth * per_run
     else:
         heel = plumb - notch.value
-    seat = heel / rate if rate > 0 else (0.0 if heel == 0 else inf)
+    seat = heel / rise_per_run if rise_per_run > 0 else (0.0 if heel == 0 else inf)
     return NotchSizes(seat=seat, heel=heel, hap=plumb - heel, depth=heel / per_run)

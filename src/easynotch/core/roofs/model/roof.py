@@ -5,7 +5,7 @@ from enum import StrEnum
 
 from ...solid import Defect, Stock
 from ...terms import Message
-from .setting_out import FirstBay, From
+from .setting_out import FirstBay, TapeEnd
 
 
 class End(StrEnum):
@@ -130,7 +130,7 @@ class Plan:
     sheathing: float = 0.0
     plate: float = 88.9
     ridge_at: float | None = None
-    keeps: KeepsTrue = KeepsTrue.PITCH
+    keeps_true: KeepsTrue = KeepsTrue.PITCH
     upper: UpperEnd = UpperEnd.PLATE
     upper_overhang: float = 0.0
     wall_height: float | None = None
@@ -322,7 +322,7 @@ class Roof:
     collar: Collar | None = None
     blocking: Blocking | None = None
     first_bay: FirstBay = FirstBay.SHEETS
-    hooked: From = From.FIRST_END
+    hooked: TapeEnd = TapeEnd.FIRST_END
     sheet: float | None = None
     pairs: tuple[tuple[Timber, Timber], ...] = ()
     boards: Boards = Boards()

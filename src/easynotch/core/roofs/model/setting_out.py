@@ -16,7 +16,7 @@ class FirstBay(StrEnum):
     EQUAL = "equal"
 
 
-class From(StrEnum):
+class TapeEnd(StrEnum):
     """The end of the framing the tape is hooked on."""
 
     FIRST_END = "first_end"
@@ -30,12 +30,12 @@ class SettingOut:
     centres: tuple[float, ...]
     thickness: float
     length: float
-    hooked: From = From.FIRST_END
+    hooked: TapeEnd = TapeEnd.FIRST_END
 
     @property
     def in_world(self) -> tuple[float, ...]:
         """The centres from the framing's first end, in their own order."""
-        if self.hooked is From.FIRST_END:
+        if self.hooked is TapeEnd.FIRST_END:
             return self.centres
         return tuple(self.length - centre for centre in self.centres)
 
@@ -55,7 +55,7 @@ def set_out(
     spacing: float,
     thickness: float,
     first: FirstBay = FirstBay.SHEETS,
-    hooked: From = From.FIRST_END,
+    hooked: TapeEnd = TapeEnd.FIRST_END,
 ) -> SettingOut:
     """Set rafters out between two gables: the first and the last flush with the end walls.
 

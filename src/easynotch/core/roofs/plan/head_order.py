@@ -12,7 +12,7 @@ from itertools import combinations
 from math import cos, radians, sin
 
 from ...solid import Vector
-from ..planes.footprint import NEAR, Footprint, Side, apart, cut_by, fit_between, strip
+from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
 from ..planes.planes import UP
 from .layout import RoofLayout
 from .outline import Seam
@@ -34,12 +34,12 @@ SHORTEST = 1.0
 
 
 @dataclass(frozen=True, slots=True)
-class StickPlan:
-    """A seam's stick in plan. Its ``print_`` names cuts at the upper end head…, those at a ridge's lower end end…"""
+class HipOrRidgePlan:
+    """A seam's stick in plan. Its ``footprint`` names cuts at the upper end head…, those at a ridge's lower end end…"""
 
     seam: Seam
     name: str
-    print_: Footprint
+    footprint: Footprint
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +48,7 @@ class Arrangement:
     the seams left without a stick.
     """
 
-    sticks: tuple[StickPlan, ...]
+    hip_and_ridge_members: tuple[HipOrRidgePlan, ...]
     posts: tuple[Post, ...]
     in_turn: tuple[Vector, ...]
     left_out: tuple[Seam, ...]
@@ -93,17 +93,19 @@ class _Arranging:
         self._crowded_posts()
 
     def arranged(self) -> Arrangement:
-        prints = self._drawn()
+        footprints = self._drawn()
         for _ in range(4 * len(self.roof.seams)):
-            if not self._mended(prints):
+            if not self._resolve_conflict(footprints):
                 break
-            prints = self._drawn()
-        sticks = tuple(StickPlan(seam, name, one) for name, seam in self._named() if (one := prints[name]) is not None)
+            footprints = self._drawn()
+        hip_and_ridge_members = tuple(
+            HipOrRidgePlan(seam, name, one) for name, seam in self._named() if (one := footprints[name]) is not None
+        )
         return Arrangement(
-            sticks,
+            hip_and_ridge_members,
             tuple(cluster.post for cluster in self.clusters if cluster.post is not None),
             tuple(node for cluster in self.clusters if cluster.post is None for node in cluster.nodes),
-            tuple(seam for name, seam in self._named() if prints[name] is None),
+            tuple(seam for name, seam in self._named() if footprints[name] is None),
         )
 
     def _named(self) -> list[tuple[str, Seam]]:
@@ -117,11 +119,15 @@ class _Arranging:
         """No post where two would stand in each other, or one in a stick that is not its own."""
         standing = [(cluster, _post_print(0, cluster.post)) for cluster in self.clusters if cluster.post is not None]
         for (one, a), (other, b) in combinations(standing, 2):
-            if not apart(a, b):
+            if not disjoint(a, b):
                 one.post = other.post = None
-        for cluster, print_ in standing:
+        for cluster, footprint in standing:
             for seam in self.roof.seams:
-                if cluster.post is not None and seam not in cluster.post.seams and not apart(print_, self._strip(seam)):
+                if (
+                    cluster.post is not None
+                    and seam not in cluster.post.seams
+                    and not disjoint(footprint, self._strip(seam))
+                ):
                     cluster.post = None
 
     def _strip(self, seam: Seam, beyond: float = 0.0) -> Footprint:
@@ -142,47 +148,47 @@ class _Arranging:
 
     def _drawn(self) -> dict[str, Footprint | None]:
         reach = BEYOND * self.thickest
-        prints: dict[str, Footprint | None] = {name: self._strip(seam, reach) for name, seam in self._named()}
+        footprints: dict[str, Footprint | None] = {name: self._strip(seam, reach) for name, seam in self._named()}
         for number, cluster in enumerate(one for one in self.clusters if one.post is not None):
-            self._against_post(prints, number, cluster)
+            self._against_post(footprints, number, cluster)
         for cluster in self.clusters:
             if cluster.post is None:
-                self._in_turn(prints, cluster)
+                self._in_turn(footprints, cluster)
         for name, seam in self._named():
-            self._at_walls(prints, name, seam)
-        return prints
+            self._at_walls(footprints, name, seam)
+        return footprints
 
-    def _against_post(self, prints: dict[str, Footprint | None], number: int, cluster: _Cluster) -> None:
+    def _against_post(self, footprints: dict[str, Footprint | None], number: int, cluster: _Cluster) -> None:
         assert cluster.post is not None
         sides = _post_print(number, cluster.post).sides
         for name, seam in self._named():
-            if seam in cluster.post.seams and (print_ := prints[name]) is not None:
+            if seam in cluster.post.seams and (footprint := footprints[name]) is not None:
                 way = from_node(seam, cluster.post.at)
                 face = next(side for side in sides if side.normal.dot(way) > 1.0 - 1e-12)
-                prints[name] = cut_by(print_, face, _end_name(seam, cluster.post.at))
+                footprints[name] = cut_by(footprint, face, _end_name(seam, cluster.post.at))
 
-    def _in_turn(self, prints: dict[str, Footprint | None], cluster: _Cluster) -> None:
+    def _in_turn(self, footprints: dict[str, Footprint | None], cluster: _Cluster) -> None:
         ends = [(name, seam, node) for name, seam in self._named() for node in cluster.nodes if _ends(seam, node)]
         names = [name for name, _, _ in ends]
         for name in names:
             # A seam from one node of the cluster to another has no room for a stick.
             if names.count(name) > 1:
-                prints[name] = None
-        ends = [end for end in ends if prints[end[0]] is not None]
+                footprints[name] = None
+        ends = [end for end in ends if footprints[end[0]] is not None]
         if not ends:
             return
         first = self._through(ends)
-        self._run_through(prints, first, ends)
-        placed = [prints[first[0]]]
+        self._run_through(footprints, first, ends)
+        placed = [footprints[first[0]]]
         way = from_node(first[1], first[2])
         for name, seam, node in sorted(
             (end for end in ends if end is not first), key=lambda end: round(abs(from_node(end[1], end[2]).dot(way)), 6)
         ):
-            print_ = prints[name]
-            assert print_ is not None
+            footprint = footprints[name]
+            assert footprint is not None
             standing = [one for one in placed if one is not None]
-            prints[name] = fit_between(print_, self._foot(seam), standing, _end_name(seam, node))
-            placed.append(prints[name])
+            footprints[name] = trim_to_neighbours(footprint, self._foot(seam), standing, _end_name(seam, node))
+            placed.append(footprints[name])
 
     def _through(self, ends: list[tuple[str, Seam, Vector]]) -> tuple[str, Seam, Vector]:
         """A ridge before a hip, the longest first; but its partner where that comes nearly in line and is thicker."""
@@ -193,7 +199,10 @@ class _Arranging:
         return max(thicker, key=lambda end: end[1].run, default=first)
 
     def _run_through(
-        self, prints: dict[str, Footprint | None], first: tuple[str, Seam, Vector], ends: list[tuple[str, Seam, Vector]]
+        self,
+        footprints: dict[str, Footprint | None],
+        first: tuple[str, Seam, Vector],
+        ends: list[tuple[str, Seam, Vector]],
     ) -> None:
         """The through stick runs on until it covers the cheeks of all that come from its sides; to the node only
         where another comes in its own line.
@@ -201,8 +210,8 @@ class _Arranging:
         name, seam, node = first
         way = from_node(seam, node)
         past = 0.0
-        print_ = prints[name]
-        assert print_ is not None
+        footprint = footprints[name]
+        assert footprint is not None
         for _, other, at in ends:
             if other is seam:
                 continue
@@ -213,8 +222,8 @@ class _Arranging:
                 break
             if abs(UP.cross(way).dot(along)) > ACROSS:
                 past = max(past, *self._cheek(seam, node, other, at))
-        end = Side(node - way * past, way, "", "")
-        prints[name] = cut_by(print_, end, _end_name(seam, node))
+        end = FootprintSide(node - way * past, way, "", "")
+        footprints[name] = cut_by(footprint, end, _end_name(seam, node))
 
     def _cheek(self, seam: Seam, node: Vector, other: Seam, at: Vector) -> Iterator[float]:
         """How far past a node, along a through stick, both sides of another stick meet its side."""
@@ -235,25 +244,25 @@ class _Arranging:
             at + seam.side(slope) * reach_aside(self.layout, seam, slope) for slope in (seam.first, seam.second)
         )  # type: ignore[return-value]
 
-    def _at_walls(self, prints: dict[str, Footprint | None], name: str, seam: Seam) -> None:
+    def _at_walls(self, footprints: dict[str, Footprint | None], name: str, seam: Seam) -> None:
         """A stick that ends on a gable runs out to its verge."""
         verge = self.layout.roof.eaves.verge
         for at, way in ((seam.high, seam.way), (seam.low, -seam.way)):
-            print_ = prints[name]
-            if print_ is not None and _ends(seam, at) and on_wall(self.roof, at):
-                prints[name] = cut_by(print_, Side(at + way * verge, -way, "", ""), _end_name(seam, at))
+            footprint = footprints[name]
+            if footprint is not None and _ends(seam, at) and on_wall(self.roof, at):
+                footprints[name] = cut_by(footprint, FootprintSide(at + way * verge, -way, "", ""), _end_name(seam, at))
 
-    def _mended(self, prints: dict[str, Footprint | None]) -> bool:
+    def _resolve_conflict(self, footprints: dict[str, Footprint | None]) -> bool:
         """Find one thing that does not fit and change the clusters for it; whether there was one."""
         for name, seam in self._named():
-            print_ = prints[name]
+            footprint = footprints[name]
             long = SHORTEST * stock_of(self.layout, seam).thickness
-            if seam.corner is None and (print_ is None or print_.area < long * long) and self._joined(seam, seam):
+            if seam.corner is None and (footprint is None or footprint.area < long * long) and self._joined(seam, seam):
                 return True
-        standing = [(name, seam) for name, seam in self._named() if prints[name] is not None]
+        standing = [(name, seam) for name, seam in self._named() if footprints[name] is not None]
         for (name, seam), (other_name, other) in combinations(standing, 2):
-            one, two = prints[name], prints[other_name]
-            if one is not None and two is not None and not apart(one, two) and self._joined(seam, other):
+            one, two = footprints[name], footprints[other_name]
+            if one is not None and two is not None and not disjoint(one, two) and self._joined(seam, other):
                 return True
         return False
 
@@ -296,19 +305,19 @@ def _post_print(number: int, post: Post) -> Footprint:
         out = -UP.cross((there - here).unit())
         face, (way, off) = max(enumerate(rows, 1), key=lambda row: row[1][0].dot(out))
         at = Vector(post.at.x, post.at.y, 0.0) + way * off
-        sides.append(Side(at, way, f"post_{number}", f"face_{face}"))
+        sides.append(FootprintSide(at, way, f"post_{number}", f"face_{face}"))
     return Footprint(corners, tuple(sides))
 
 
-def ends_of(plan: StickPlan, kind: str) -> list[tuple[str, Side]]:
+def ends_of(plan: HipOrRidgePlan, kind: str) -> list[tuple[str, FootprintSide]]:
     """A stick's end cuts of one kind, ``head`` or ``end``, each with the name its plane has on the stick."""
     plain = "strip_end" if kind == "head" else "strip_start"
-    found = [side for side in plan.print_.sides if side.face.split("_")[0] == kind]
-    found = found or [side for side in plan.print_.sides if side.face == plain]
+    found = [side for side in plan.footprint.sides if side.face.split("_")[0] == kind]
+    found = found or [side for side in plan.footprint.sides if side.face == plain]
     return [(kind if n == 0 else f"{kind}_side" if n == 1 else f"{kind}_{n}", side) for n, side in enumerate(found)]
 
 
-def cut_names(plan: StickPlan) -> dict[str, str]:
+def cut_names(plan: HipOrRidgePlan) -> dict[str, str]:
     """From the faces of a stick's footprint to the planes of its member."""
     kinds = ("head", "end") if plan.seam.corner is None else ("head",)
     return {side.face: name for kind in kinds for name, side in ends_of(plan, kind)}

@@ -19,7 +19,7 @@ def hip_plan(layout: RoofLayout) -> tuple[tuple[Point, ...], tuple[tuple[Point, 
         layout = lay_out_roof(replace(layout.roof, hip=replace(hip, head="post")))
         outline = layout.outline
         assert outline is not None
-    walls = {leg.slope.start: leg.slope for leg in layout.legs}
+    walls = {side.slope.start: side.slope for side in layout.sides}
     outs = [layout.out_of(walls[at]) if at in walls else layout.roof.eaves.verge for at in outline.corners]
     eaves = offset(outline, tuple(outs))
     corners = list(zip(outline.corners, eaves, strict=True))

@@ -33,7 +33,7 @@ SAME = 0.05
 
 
 @dataclass(frozen=True, slots=True)
-class Leg:
+class RoofSide:
     """One slope of the section: its plane, its run from the bearing line to where it ends above, and what it does
     at both ends.
 
@@ -49,15 +49,15 @@ class Leg:
 
 @dataclass(frozen=True, slots=True)
 class RoofLayout:
-    """A roof laid out. ``legs`` are its slopes in section, the first side's from the eave up, then the other's;
+    """A roof laid out. ``sides`` are its slopes in section, the first side's from the eave up, then the other's;
     ``notch`` is the first side's; ``peak`` the height where the planes meet; ``ends`` the slopes of hipped ends.
     """
 
     roof: Roof
-    legs: tuple[Leg, ...]
+    sides: tuple[RoofSide, ...]
     notch: NotchSizes
     peak: float
-    ends: tuple[Leg | None, Leg | None] = (None, None)
+    ends: tuple[RoofSide | None, RoofSide | None] = (None, None)
     outline: OutlineRoof | None = None
 
     @property
@@ -71,17 +71,17 @@ class RoofLayout:
         """
         if self.outline is None or self.roof.plan.line_up is not LineUp.OVERHANG:
             return self.out
-        return self.out * min(leg.slope.rate for leg in self.legs) / slope.rate
+        return self.out * min(side.slope.rise_per_run for side in self.sides) / slope.rise_per_run
 
     @property
     def alike(self) -> bool:
         """Whether every slope has the same run, pitch and plate: then one rafter serves all."""
-        first = self.legs[0]
+        first = self.sides[0]
         return all(
-            abs(leg.run - first.run) < 1e-9
-            and abs(leg.slope.rate - first.slope.rate) < 1e-12
-            and abs(leg.slope.plate - first.slope.plate) < 1e-9
-            for leg in self.legs
+            abs(side.run - first.run) < 1e-9
+            and abs(side.slope.rise_per_run - first.slope.rise_per_run) < 1e-12
+            and abs(side.slope.plate - first.slope.plate) < 1e-9
+            for side in self.sides
         )
 
     @property
@@ -90,7 +90,7 @@ class RoofLayout:
         faces, or past the hips it carries.
         """
         roof = self.roof
-        reach = self.legs[0].run - roof.plan.sheathing - heads_of(roof).ridge_past
+        reach = self.sides[0].run - roof.plan.sheathing - heads_of(roof).ridge_past
         first = -roof.eaves.verge if self.ends[0] is None else reach
         second = roof.plan.length + roof.eaves.verge if self.ends[1] is None else roof.plan.length - reach
         return first, second
@@ -151,55 +151,56 @@ def _outline(roof: Roof, sizes: NotchSizes) -> RoofLayout:
         fascia = 0.0 if eaves.measured_to is MeasuredTo.FASCIA else eaves.fascia
         raised = eaves.overhang + fascia - plan.sheathing
     found = lay_out_outline(plan.corners, plan.edges, roof.slope, sizes.hap, plan.sheathing, raised)
-    legs = tuple(Leg(region.slope, region.run) for region in found.regions)
+    sides = tuple(RoofSide(region.slope, region.run) for region in found.regions)
     peak = max(region.slope.height(region.run) for region in found.regions)
-    return RoofLayout(roof, legs, sizes, peak, outline=found)
+    return RoofLayout(roof, sides, sizes, peak, outline=found)
 
 
-def _hipped_ends(roof: Roof, layout: RoofLayout) -> tuple[Leg | None, Leg | None]:
+def _hipped_ends(roof: Roof, layout: RoofLayout) -> tuple[RoofSide | None, RoofSide | None]:
     """The slopes of the hipped ends, of the same pitch and run as the sides."""
-    plan, first = roof.plan, layout.legs[0]
+    plan, first = roof.plan, layout.sides[0]
     x = plan.length + plan.sheathing
     lines = (
         ("c", (-plan.sheathing, plan.width), (-plan.sheathing, 0.0)),
         ("d", (x, 0.0), (x, plan.width)),
     )
-    legs = [
-        Leg(Slope(name, start, end, first.slope.rate, 0.0, first.slope.hap), first.run) for name, start, end in lines
+    sides = [
+        RoofSide(Slope(name, start, end, first.slope.rise_per_run, 0.0, first.slope.hap), first.run)
+        for name, start, end in lines
     ]
-    first_end, second_end = (leg if kind is End.HIP else None for leg, kind in zip(legs, plan.ends, strict=True))
+    first_end, second_end = (side if kind is End.HIP else None for side, kind in zip(sides, plan.ends, strict=True))
     return first_end, second_end
 
 
-def _eave_a(roof: Roof, rate: float, plate: float, hap: float) -> Slope:
+def _eave_a(roof: Roof, rise_per_run: float, plate: float, hap: float) -> Slope:
     plan = roof.plan
-    return Slope("a", (0.0, -plan.sheathing), (plan.length, -plan.sheathing), rate, plate, hap)
+    return Slope("a", (0.0, -plan.sheathing), (plan.length, -plan.sheathing), rise_per_run, plate, hap)
 
 
-def _eave_b(roof: Roof, rate: float, plate: float, hap: float) -> Slope:
+def _eave_b(roof: Roof, rise_per_run: float, plate: float, hap: float) -> Slope:
     plan = roof.plan
     y = plan.width + plan.sheathing
-    return Slope("b", (plan.length, y), (0.0, y), rate, plate, hap)
+    return Slope("b", (plan.length, y), (0.0, y), rise_per_run, plate, hap)
 
 
 def _two_slopes(roof: Roof, sizes: NotchSizes) -> RoofLayout:
     """Two planes meeting over the ridge: on the centre, or where the plan says."""
-    plan, rate = roof.plan, roof.slope
+    plan, rise_per_run = roof.plan, roof.slope
     ridge_at = plan.width / 2 if plan.ridge_at is None else plan.ridge_at
     if not 0 < ridge_at < plan.width:
         raise RoofError("plan.ridge_at", message("error.roof_ridge_outside"))
     run_a, run_b = ridge_at + plan.sheathing, plan.width - ridge_at + plan.sheathing
-    peak = sizes.hap + run_a * rate
-    plate_b, rate_b = 0.0, rate
-    if plan.keeps is KeepsTrue.PLATES:
-        rate_b = run_a * rate / run_b
+    peak = sizes.hap + run_a * rise_per_run
+    plate_b, rate_b = 0.0, rise_per_run
+    if plan.keeps_true is KeepsTrue.PLATES:
+        rate_b = run_a * rise_per_run / run_b
     else:
-        plate_b = (run_a - run_b) * rate
-    legs = (
-        Leg(_eave_a(roof, rate, 0.0, sizes.hap), run_a),
-        Leg(_eave_b(roof, rate_b, plate_b, sizes.hap), run_b),
+        plate_b = (run_a - run_b) * rise_per_run
+    sides = (
+        RoofSide(_eave_a(roof, rise_per_run, 0.0, sizes.hap), run_a),
+        RoofSide(_eave_b(roof, rate_b, plate_b, sizes.hap), run_b),
     )
-    return RoofLayout(roof, legs, sizes, peak)
+    return RoofLayout(roof, sides, sizes, peak)
 
 
 def _shed(roof: Roof, sizes: NotchSizes) -> RoofLayout:
@@ -207,7 +208,7 @@ def _shed(roof: Roof, sizes: NotchSizes) -> RoofLayout:
     plan = roof.plan
     run = plan.width + plan.sheathing * (2 if plan.upper is UpperEnd.PLATE else 1)
     slope = _eave_a(roof, roof.slope, 0.0, sizes.hap)
-    return RoofLayout(roof, (Leg(slope, run),), sizes, slope.height(run))
+    return RoofLayout(roof, (RoofSide(slope, run),), sizes, slope.height(run))
 
 
 def _gambrel(roof: Roof, sizes: NotchSizes) -> RoofLayout:
@@ -217,7 +218,7 @@ def _gambrel(roof: Roof, sizes: NotchSizes) -> RoofLayout:
     run = plan.width / 2 + plan.sheathing
     if not 0 < gambrel.break_run < run:
         raise RoofError("gambrel.break_run", message("error.roof_break_outside"))
-    legs: list[Leg] = []
+    sides: list[RoofSide] = []
     for lower in (_eave_a(roof, roof.slope, 0.0, sizes.hap), _eave_b(roof, roof.slope, 0.0, sizes.hap)):
         shift = lower.inward * gambrel.break_run
         upper = Slope(
@@ -228,11 +229,11 @@ def _gambrel(roof: Roof, sizes: NotchSizes) -> RoofLayout:
             lower.height(gambrel.break_run),
             0.0,
         )
-        legs += [
-            Leg(lower, gambrel.break_run, broken_above=True),
-            Leg(upper, run - gambrel.break_run, bears=False),
+        sides += [
+            RoofSide(lower, gambrel.break_run, broken_above=True),
+            RoofSide(upper, run - gambrel.break_run, bears=False),
         ]
-    return RoofLayout(roof, tuple(legs), sizes, legs[1].slope.height(legs[1].run))
+    return RoofLayout(roof, tuple(sides), sizes, sides[1].slope.height(sides[1].run))
 
 
 def notch_choices(roof: Roof) -> dict[str, Notch]:

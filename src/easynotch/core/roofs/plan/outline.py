@@ -45,9 +45,9 @@ class Seam:
         return Vector(self.high.x - self.low.x, self.high.y - self.low.y, 0.0).unit()
 
     @cached_property
-    def rate(self) -> float:
+    def rise_per_run(self) -> float:
         """Its slope, rise over run."""
-        return self.first.rate * self.first.inward.dot(self.way)
+        return self.first.rise_per_run * self.first.inward.dot(self.way)
 
     def side(self, slope: Slope) -> Vector:
         """Level, square to it, towards one of its slopes."""
@@ -56,7 +56,7 @@ class Seam:
 
     def fall(self, slope: Slope) -> float:
         """How fast a slope falls away from it, square to it, rise over run."""
-        return -slope.rate * slope.inward.dot(self.side(slope))
+        return -slope.rise_per_run * slope.inward.dot(self.side(slope))
 
     def drop(self, thickness: float) -> float:
         """How far a square-topped stick under it is let down, plumb, for both its edges to lie in the roof.
@@ -75,7 +75,7 @@ class Seam:
     @property
     def backing(self) -> tuple[float, float]:
         """From a square top to either plane, measured square to the seam, degrees."""
-        up = Vector(-self.way.x * self.rate, -self.way.y * self.rate, 1.0).unit()
+        up = Vector(-self.way.x * self.rise_per_run, -self.way.y * self.rise_per_run, 1.0).unit()
         return tuple(degrees(acos(min(1.0, up.dot(one.plane.normal)))) for one in (self.first, self.second))  # type: ignore[return-value]
 
     @property
@@ -86,7 +86,7 @@ class Seam:
     @property
     def slope_degrees(self) -> float:
         """Its slope, degrees."""
-        return degrees(atan(self.rate))
+        return degrees(atan(self.rise_per_run))
 
     def plan_angle(self, slope: Slope) -> float:
         """From an eave to it in plan, degrees."""
@@ -193,7 +193,7 @@ def check_outline(corners: tuple[Point, ...]) -> None:
 def lay_out_outline(
     corners: tuple[Point, ...],
     edges: tuple[Edge, ...],
-    rate: float,
+    rise_per_run: float,
     hap: float,
     sheathing: float,
     line_up_at: float = 0.0,
@@ -219,7 +219,7 @@ def lay_out_outline(
     bearing = _outside(corners, [sheathing] * len(corners))
     slopes: list[Slope | None] = []
     for number, (edge, (start, end)) in enumerate(zip(edges, _round(bearing), strict=True)):
-        own = rate if edge.slope is None else edge.slope
+        own = rise_per_run if edge.slope is None else edge.slope
         if edge.gable:
             slopes.append(None)
             continue
@@ -228,8 +228,8 @@ def lay_out_outline(
         slopes.append(Slope(f"s{number + 1}", start, end, own, 0.0, hap))
     if not any(slopes):
         raise RoofError("plan.edges", message("error.outline_no_eave"))
-    flattest = min(slope.rate for slope in slopes if slope is not None)
-    slopes = [slope and replace(slope, plate=line_up_at * (slope.rate - flattest)) for slope in slopes]
+    flattest = min(slope.rise_per_run for slope in slopes if slope is not None)
+    slopes = [slope and replace(slope, plate=line_up_at * (slope.rise_per_run - flattest)) for slope in slopes]
     regions = tuple(_region(bearing, slopes, number) for number, slope in enumerate(slopes) if slope is not None)
     for number, region in enumerate(regions):
         if len(region.corners) < 3:

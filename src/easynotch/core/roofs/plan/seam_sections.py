@@ -57,15 +57,15 @@ def stock_of(layout: RoofLayout, seam: Seam) -> Stock:
     return roof.hip.stock
 
 
-def keeps(layout: RoofLayout, seam: Seam) -> KeepPlanes:
+def keep_method(layout: RoofLayout, seam: Seam) -> KeepPlanes:
     """How a stick is kept within the roof: a ridge is always let down."""
     hip: Hip | None = layout.roof.hip
     return KeepPlanes.DROP if seam.corner is None or hip is None else hip.keep_planes
 
 
-def set_down(layout: RoofLayout, seam: Seam) -> tuple[float, float]:
+def drop_and_shift(layout: RoofLayout, seam: Seam) -> tuple[float, float]:
     """How far a stick is let down, plumb, and shifted towards its first slope; nothing of either where it is backed."""
-    if keeps(layout, seam) is KeepPlanes.BACK:
+    if keep_method(layout, seam) is KeepPlanes.BACK:
         return 0.0, 0.0
     thickness = stock_of(layout, seam).thickness
     return seam.drop(thickness), seam.shift(thickness)
@@ -73,7 +73,7 @@ def set_down(layout: RoofLayout, seam: Seam) -> tuple[float, float]:
 
 def reach_aside(layout: RoofLayout, seam: Seam, slope: Slope) -> float:
     """From a seam to its stick's side on one slope, level, square to it, mm."""
-    _, shift = set_down(layout, seam)
+    _, shift = drop_and_shift(layout, seam)
     return stock_of(layout, seam).thickness / 2 + (shift if slope is seam.first else -shift)
 
 
@@ -101,17 +101,17 @@ def post_at(layout: RoofLayout, roof: OutlineRoof, node: Vector) -> Post:
             continue
         half = acos(max(-1.0, min(1.0, from_node(seam, node).dot(from_node(other, node))))) / 2
         # Each stick's corner nearest its neighbour stands on the line between both.
-        widest = max(stock_of(layout, one).thickness / 2 + abs(set_down(layout, one)[1]) for one in (seam, other))
+        widest = max(stock_of(layout, one).thickness / 2 + abs(drop_and_shift(layout, one)[1]) for one in (seam, other))
         flat = max(flat, widest / tan(half)) if half > TINY else flat
     flat = max(flat, *(stock_of(layout, seam).thickness / 2 for seam in meeting))
     low = node.z
     for seam in meeting:
-        down, _ = set_down(layout, seam)
-        rate = seam.rate if _climbs_to(seam, node) else -seam.rate
-        per = hypot(1.0, rate)
-        low = min(low, node.z - down - abs(rate) * flat - stock_of(layout, seam).depth * per)
+        down, _ = drop_and_shift(layout, seam)
+        rise_per_run = seam.rise_per_run if _climbs_to(seam, node) else -seam.rise_per_run
+        per = hypot(1.0, rise_per_run)
+        low = min(low, node.z - down - abs(rise_per_run) * flat - stock_of(layout, seam).depth * per)
         for slope in (seam.first, seam.second):
-            low = min(low, node.z - slope.rate * flat - layout.roof.rafter.depth * slope.per_run)
+            low = min(low, node.z - slope.rise_per_run * flat - layout.roof.rafter.depth * slope.per_run)
     found = Post(node, flat, low - POST_BELOW, node.z, tuple(meeting))
     found = replace(found, between=tuple(_between(layout, roof, found)))
     corners = [(node.x + corner.x, node.y + corner.y) for corner in post_polygon(found)]

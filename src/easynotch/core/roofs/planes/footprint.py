@@ -17,7 +17,7 @@ RIPS = 0.1
 
 
 @dataclass(frozen=True, slots=True)
-class Side:
+class FootprintSide:
     """An upright side of a piece: a point of it, its level normal out of the piece, whose it is, and which of its
     faces; ``against`` is the side of another piece it was cut along.
     """
@@ -26,7 +26,7 @@ class Side:
     normal: Vector
     owner: str
     face: str
-    against: "Side | None" = None
+    against: "FootprintSide | None" = None
 
     def above(self, point: Vector) -> float:
         """How far in front of it a point lies, level, mm."""
@@ -38,7 +38,7 @@ class Footprint:
     """A convex outline in plan, counter-clockwise; ``sides[i]`` runs from corner ``i`` to the next."""
 
     corners: tuple[Vector, ...]
-    sides: tuple[Side, ...]
+    sides: tuple[FootprintSide, ...]
 
     @property
     def area(self) -> float:
@@ -71,34 +71,34 @@ def strip(owner: str, start: Vector, end: Vector, right: float, left: float) -> 
         (corners[2], side, "left"),
         (corners[3], -way, "strip_start"),
     )
-    return Footprint(corners, tuple(Side(at, normal, owner, face) for at, normal, face in rows))
+    return Footprint(corners, tuple(FootprintSide(at, normal, owner, face) for at, normal, face in rows))
 
 
-def cut_by(print_: Footprint, side: Side, face: str) -> Footprint | None:
+def cut_by(footprint: Footprint, side: FootprintSide, face: str) -> Footprint | None:
     """What is left in front of a side; the new edge is named ``face``. None where nothing is."""
-    heights = [side.above(corner) for corner in print_.corners]
+    heights = [side.above(corner) for corner in footprint.corners]
     if min(heights) >= -NEAR:
-        return print_
+        return footprint
     if max(heights) <= NEAR:
         return None
-    mine = Side(side.at, -side.normal, print_.sides[0].owner, face, side if side.owner else None)
+    mine = FootprintSide(side.at, -side.normal, footprint.sides[0].owner, face, side if side.owner else None)
     corners: list[Vector] = []
-    sides: list[Side] = []
+    sides: list[FootprintSide] = []
     count = len(heights)
     for number in range(count):
         after = (number + 1) % count
         here, there = heights[number], heights[after]
         if here >= -NEAR:
-            corners.append(print_.corners[number])
-            sides.append(print_.sides[number] if there >= -NEAR or here > NEAR else mine)
+            corners.append(footprint.corners[number])
+            sides.append(footprint.sides[number] if there >= -NEAR or here > NEAR else mine)
         if (here > NEAR and there < -NEAR) or (here < -NEAR and there > NEAR):
             share = here / (here - there)
-            corners.append(print_.corners[number] + (print_.corners[after] - print_.corners[number]) * share)
-            sides.append(mine if here > 0 else print_.sides[number])
+            corners.append(footprint.corners[number] + (footprint.corners[after] - footprint.corners[number]) * share)
+            sides.append(mine if here > 0 else footprint.sides[number])
     return Footprint(tuple(corners), tuple(sides))
 
 
-def apart(one: Footprint, other: Footprint) -> bool:
+def disjoint(one: Footprint, other: Footprint) -> bool:
     """Whether two pieces cover none of the same plan."""
     return any(
         all(side.above(corner) >= -NEAR for corner in b.corners)
@@ -107,7 +107,7 @@ def apart(one: Footprint, other: Footprint) -> bool:
     )
 
 
-def beside(
+def cut_against(
     piece: Footprint, foot: Iterable[Vector], standing: Footprint, face: str, across: Vector | None = None
 ) -> Footprint | None:
     """A piece cut off beside one that stands there: along the side that leaves most of it and all of its foot; with
@@ -124,7 +124,7 @@ def beside(
     return max(found, key=lambda left: left.area, default=None)
 
 
-def backed(piece: Footprint, number: int, mate: Footprint) -> float:
+def contact_share(piece: Footprint, number: int, mate: Footprint) -> float:
     """How much of a side that was cut along a mate's side that one backs, 0 to 1 of its length in plan."""
     start, end = piece.edge(number)
     against, length = piece.sides[number].against, (end - start).length
@@ -138,16 +138,16 @@ def backed(piece: Footprint, number: int, mate: Footprint) -> float:
     return shared / length
 
 
-def fit_between(
+def trim_to_neighbours(
     piece: Footprint, foot: Sequence[Vector], standing: Iterable[Footprint], face: str, across: Vector | None = None
 ) -> Footprint | None:
     """A piece cut off beside everything it would stand in, its new edges named face, face_side, face_2, …"""
     number = 0
     for other in standing:
-        if apart(piece, other):
+        if disjoint(piece, other):
             continue
         name = face if number == 0 else f"{face}_side" if number == 1 else f"{face}_{number}"
-        left = beside(piece, foot, other, name, across)
+        left = cut_against(piece, foot, other, name, across)
         if left is None:
             return None
         piece, number = left, number + 1

@@ -17,13 +17,13 @@ class Slope:
     """The roof plane over one eave edge: the plane of the rafters' top edges, the measuring line's plane.
 
     ``start`` and ``end`` are the bearing line in plan, the roof on its left; ``plate`` is the plate's top and
-    ``hap`` the plane's height above it, plumb over the bearing line; ``rate`` is rise over run.
+    ``hap`` the plane's height above it, plumb over the bearing line; ``rise_per_run`` is rise over run.
     """
 
     id: str
     start: tuple[float, float]
     end: tuple[float, float]
-    rate: float
+    rise_per_run: float
     plate: float
     hap: float
 
@@ -45,12 +45,12 @@ class Slope:
     @cached_property
     def per_run(self) -> float:
         """Length along the slope for a length of run (``k``)."""
-        return sqrt(1.0 + self.rate * self.rate)
+        return sqrt(1.0 + self.rise_per_run * self.rise_per_run)
 
     @cached_property
     def plane(self) -> Plane:
         """The roof plane, facing up."""
-        return Plane.through(self.at(0.0, 0.0, self.plate + self.hap), UP - self.inward * self.rate)
+        return Plane.through(self.at(0.0, 0.0, self.plate + self.hap), UP - self.inward * self.rise_per_run)
 
     def at(self, station: float, inward: float, height: float) -> Vector:
         """A point by its distance along the eave, its distance inward of the bearing line, and its height."""
@@ -63,12 +63,12 @@ class Slope:
 
     def height(self, inward: float) -> float:
         """How high the roof plane is so far inward of the bearing line."""
-        return self.plate + self.hap + self.rate * inward
+        return self.plate + self.hap + self.rise_per_run * inward
 
     def frame(self, station: float, run: float) -> Frame:
         """Where a rafter lies that runs square to the eave: its head ``run`` inward, its near face to the start."""
-        down = self.inward * -1.0 - UP * self.rate
-        into_wood = self.inward * self.rate - UP
+        down = self.inward * -1.0 - UP * self.rise_per_run
+        into_wood = self.inward * self.rise_per_run - UP
         return Frame.along(self.at(station, run, self.height(run)), down, into_wood)
 
     def removal(self, frame: Frame, station: float, *rows: SectionRow) -> Removal:
@@ -87,7 +87,7 @@ class Slope:
         )
 
 
-def meet(one: Slope, other: Slope) -> tuple[Vector, Vector]:
+def plane_intersection(one: Slope, other: Slope) -> tuple[Vector, Vector]:
     """The line where two roof planes meet: a point of it and its direction, which climbs (a ridge runs level).
 
     Raises:

@@ -61,7 +61,9 @@ def distinct_hips(layout: RoofLayout) -> list[tuple[Seam, tuple[int, ...]]]:
     groups: dict[tuple[float, ...], list[int]] = {}
     hips = hips_of(layout)
     for number, hip in enumerate(hips):
-        sides = sorted((round(slope.rate, 6), round(hip.plan_angle(slope), 4)) for slope in (hip.first, hip.second))
+        sides = sorted(
+            (round(slope.rise_per_run, 6), round(hip.plan_angle(slope), 4)) for slope in (hip.first, hip.second)
+        )
         groups.setdefault(tuple(value for side in sides for value in side), []).append(number)
     return [(hips[numbers[0]], tuple(number + 1 for number in numbers)) for numbers in groups.values()]
 
@@ -70,9 +72,10 @@ def bevels_of(hip: Seam) -> tuple[Bevel, ...]:
     """Every named bevel of a corner: of its two sides (once, where they are alike), then of the hip itself."""
     sides = (hip.first, hip.second)
     alike = (
-        abs(sides[0].rate - sides[1].rate) < SAME and abs(hip.plan_angle(sides[0]) - hip.plan_angle(sides[1])) < SAME
+        abs(sides[0].rise_per_run - sides[1].rise_per_run) < SAME
+        and abs(hip.plan_angle(sides[0]) - hip.plan_angle(sides[1])) < SAME
     )
-    slope_angle = degrees(atan(hip.rate))
+    slope_angle = degrees(atan(hip.rise_per_run))
     found = [bevel for slope in (sides[:1] if alike else sides) for bevel in _of_side(hip, slope)]
     found += [Bevel("plumb_hip", 90.0 - slope_angle, Datum.EDGE), Bevel("level_hip", slope_angle, Datum.EDGE)]
     for number, slope in enumerate(sides[:1] if alike else sides):
@@ -84,9 +87,9 @@ def bevels_of(hip: Seam) -> tuple[Bevel, ...]:
 
 
 def _of_side(hip: Seam, slope: Slope) -> list[Bevel]:
-    theta = degrees(atan(slope.rate))
-    climb = (hip.way + UP * hip.rate).unit()
-    up_slope = (slope.inward + UP * slope.rate).unit()
+    theta = degrees(atan(slope.rise_per_run))
+    climb = (hip.way + UP * hip.rise_per_run).unit()
+    up_slope = (slope.inward + UP * slope.rise_per_run).unit()
     jack = _between(climb, up_slope)
     square_out = slope.plane.normal
     across = UP.cross(hip.way)
@@ -105,9 +108,9 @@ def _of_side(hip: Seam, slope: Slope) -> list[Bevel]:
 
 def _edge_hip(hip: Seam, slope: Slope) -> float:
     """On a hip's square top, the line of a cheek that lies along this side's commons."""
-    top = (UP - hip.way * hip.rate).unit()
+    top = (UP - hip.way * hip.rise_per_run).unit()
     cheek = UP.cross(slope.inward)
-    return _between(cheek.cross(top), (hip.way + UP * hip.rate).unit())
+    return _between(cheek.cross(top), (hip.way + UP * hip.rise_per_run).unit())
 
 
 def _eave_to(hip: Seam, slope: Slope) -> Vector:

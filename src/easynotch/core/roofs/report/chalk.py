@@ -41,7 +41,7 @@ def chalk_line(layout: RoofLayout, out: SettingOut) -> ChalkLine:
     tops = [eaves.tops[n] if n < len(eaves.tops) else 0.0 for n in range(len(places))]
     level = layout.out - eaves.fascia
     if len(places) < 2:
-        return ChalkLine(level + layout.roof.plan.sheathing, level * layout.legs[0].slope.per_run, (0, 0), (), None)
+        return ChalkLine(level + layout.roof.plan.sheathing, level * layout.sides[0].slope.per_run, (0, 0), (), None)
 
     def off(pair: tuple[int, int], n: int) -> float:
         a, b = pair
@@ -58,7 +58,7 @@ def chalk_line(layout: RoofLayout, out: SettingOut) -> ChalkLine:
     best = max(candidates, key=good)
     odd = tuple((n, off(best, n)) for n in range(len(places)) if abs(off(best, n)) > AGREES)
     reach = places[best[1]] - places[best[0]]
-    per_run = layout.legs[0].slope.per_run
+    per_run = layout.sides[0].slope.per_run
     return ChalkLine(
         level + layout.roof.plan.sheathing, level * per_run, best, odd, reach / 2 if reach > LONG else None
     )

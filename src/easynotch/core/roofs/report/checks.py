@@ -78,8 +78,8 @@ def _told(check_id: str, level: Level, value: Value | None = None, /, **values: 
 
 
 def _pitch(layout: RoofLayout) -> Iterator[Check]:
-    steepest = max(degrees(atan(leg.slope.rate)) for leg in layout.legs)
-    flattest = min(degrees(atan(leg.slope.rate)) for leg in layout.legs)
+    steepest = max(degrees(atan(side.slope.rise_per_run)) for side in layout.sides)
+    flattest = min(degrees(atan(side.slope.rise_per_run)) for side in layout.sides)
     yield _told("pitch_steep", Level.LOOK if steepest > STEEP else Level.OK, Angle(steepest), value=Angle(steepest))
     yield _told("pitch_flat", Level.LOOK if flattest < FLAT else Level.OK, Angle(flattest), value=Angle(flattest))
 
@@ -100,9 +100,9 @@ def _notch(layout: RoofLayout, limits: Limits) -> Iterator[Check]:
 def _other_side(layout: RoofLayout) -> Iterator[Check]:
     """Under two pitches the height above plate is one: what notch that leaves on the other side."""
     depth, hap = layout.roof.rafter.depth, layout.notch.hap
-    for leg in layout.legs[1:]:
-        if leg.bears and abs(leg.slope.rate - layout.legs[0].slope.rate) > 1e-12:
-            cut = (depth * leg.slope.per_run - hap) / leg.slope.per_run
+    for side in layout.sides[1:]:
+        if side.bears and abs(side.slope.rise_per_run - layout.sides[0].slope.rise_per_run) > 1e-12:
+            cut = (depth * side.slope.per_run - hap) / side.slope.per_run
             fits = 0 < cut < depth / 2
             yield _told("notch_other", Level.OK if fits else Level.STOP, Length(cut), value=Length(cut))
 
@@ -125,11 +125,11 @@ def _ridge(layout: RoofLayout, facts: Mapping[str, float]) -> Iterator[Check]:
     if top <= 0:
         yield _told("ridge_low", Level.STOP, Length(top), value=Length(top))
     if ridge.kind is RidgeKind.BOARD:
-        upper = [leg.slope for leg in layout.legs if not leg.broken_above]
+        upper = [side.slope for side in layout.sides if not side.broken_above]
         plumb = max(slope.per_run for slope in upper) * rafter.depth
         level = Level.LOOK if ridge.stock.depth < plumb - 1e-6 else Level.OK
         yield _told("ridge_depth", level, Length(ridge.stock.depth), value=Length(ridge.stock.depth), cut=Length(plumb))
-        rates = {round(slope.rate, 12) for slope in upper}
+        rates = {round(slope.rise_per_run, 12) for slope in upper}
         if len(rates) > 1:
             yield _told("ridge_proud", Level.LOOK, Length(top), value=Length(top))
     if ridge.kind is not RidgeKind.NONE and facts.get("ridge_underside", 1.0) <= 0:
@@ -155,7 +155,7 @@ def _eaves(layout: RoofLayout) -> Iterator[Check]:
         level = Level.STOP if eaves.verge < barge.thickness else Level.OK
         yield _told("barge", level, Length(eaves.verge), value=Length(eaves.verge), barge=Length(barge.thickness))
     if eaves.tail is Tail.SQUARE and eaves.fascia > 0:
-        yield _told("fascia_leans", Level.LOOK, None, value=Angle(degrees(atan(layout.legs[0].slope.rate))))
+        yield _told("fascia_leans", Level.LOOK, None, value=Angle(degrees(atan(layout.sides[0].slope.rise_per_run))))
 
 
 def _boards(layout: RoofLayout) -> Iterator[Check]:
@@ -166,10 +166,10 @@ def _boards(layout: RoofLayout) -> Iterator[Check]:
     if not boards.depths:
         return
     if boards.gauged is Gauged.TOP:
-        seat = (min(boards.depths) * layout.legs[0].slope.per_run - layout.notch.hap) / layout.legs[0].slope.per_run
+        seat = (min(boards.depths) * layout.sides[0].slope.per_run - layout.notch.hap) / layout.sides[0].slope.per_run
         yield _told("shallowest", Level.OK if seat > 0 else Level.STOP, Length(seat), value=Length(seat))
     else:
-        spread = (max(*boards.depths, depth) - min(*boards.depths, depth)) * layout.legs[0].slope.per_run
+        spread = (max(*boards.depths, depth) - min(*boards.depths, depth)) * layout.sides[0].slope.per_run
         yield _told("tops_uneven", Level.LOOK if spread > EVEN else Level.OK, Length(spread), value=Length(spread))
 
 
@@ -191,7 +191,7 @@ def _chalk(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
 
 def _headroom(layout: RoofLayout) -> Iterator[Check]:
     height = layout.roof.plan.wall_height
-    if height is not None and len(layout.legs) > 1:
+    if height is not None and len(layout.sides) > 1:
         room = height + lowest(layout)
         yield _told("headroom_roof", Level.LOOK if room < HEAD else Level.OK, Length(room), value=Length(room))
 
@@ -264,9 +264,9 @@ def _hip_notch(layout: RoofLayout) -> Check:
     """Lying flatter than a common, a hip is less deep plumb: what it leaves for a notch under the same height."""
     hip = layout.roof.hip
     assert hip is not None
-    rate = layout.legs[0].slope.rate / sqrt(2.0)
+    rise_per_run = layout.sides[0].slope.rise_per_run / sqrt(2.0)
     drop = 0.0 if hip.keep_planes is KeepPlanes.BACK else hip_drop(layout)
-    left = hip.stock.depth * sqrt(1.0 + rate * rate) - (layout.notch.hap - drop)
+    left = hip.stock.depth * sqrt(1.0 + rise_per_run * rise_per_run) - (layout.notch.hap - drop)
     return _told("hip_notch", Level.STOP if left <= 0 else Level.OK, Length(left), value=Length(left))
 
 

@@ -34,16 +34,16 @@ def facts_of(layout: RoofLayout, framing: Framing) -> dict[str, float | int]:
         facts["peak"] = layout.peak
         return facts | _alike(layout) | hip_facts_of(layout) | ridge_facts(layout)
     facts |= {"ridge_length": layout.ridge_length, "sheathing_area": sheathing_area(layout)}
-    if len(layout.legs) == 2:
+    if len(layout.sides) == 2:
         facts["ridge_top"] = ridge_top(layout)
         if roof.ridge.kind is not RidgeKind.NONE:
             facts["ridge_underside"] = ridge_top(layout) - roof.ridge.stock.depth
-    if len(layout.legs) == 4:
+    if len(layout.sides) == 4:
         facts["ridge_top"] = ridge_top(layout)
         facts["ridge_underside"] = ridge_top(layout) - roof.ridge.stock.depth
-        facts["break_height"] = layout.legs[1].slope.plate
-    if len(layout.legs) == 2 and abs(layout.legs[1].slope.plate - layout.legs[0].slope.plate) > 1e-6:
-        facts["second_plate"] = layout.legs[1].slope.plate - layout.legs[0].slope.plate
+        facts["break_height"] = layout.sides[1].slope.plate
+    if len(layout.sides) == 2 and abs(layout.sides[1].slope.plate - layout.sides[0].slope.plate) > 1e-6:
+        facts["second_plate"] = layout.sides[1].slope.plate - layout.sides[0].slope.plate
     facts |= _alike(layout)
     if layout.hipped:
         facts |= hip_facts(layout)
@@ -54,11 +54,11 @@ def _alike(layout: RoofLayout) -> dict[str, float]:
     """What holds where all slopes are alike."""
     if not layout.alike:
         return {}
-    first = layout.legs[0]
-    slope = degrees(atan(first.slope.rate))
+    first = layout.sides[0]
+    slope = degrees(atan(first.slope.rise_per_run))
     found = {
         "run": first.run,
-        "rise": first.run * first.slope.rate,
+        "rise": first.run * first.slope.rise_per_run,
         "slope": slope,
         "fascia_drop": fascia_drop(layout),
         "bevels.plumb_common": 90.0 - slope,
@@ -79,9 +79,9 @@ def _around(layout: RoofLayout, framing: Framing) -> dict[str, float]:
     pocket = beam_pocket(layout)
     if pocket is not None:
         found |= {"pocket_sill": pocket.sill, "pocket_width": pocket.width, "pocket_height": pocket.height}
-    if layout.roof.lapped and len(layout.legs) == 2 and layout.alike:
+    if layout.roof.lapped and len(layout.sides) == 2 and layout.alike:
         # The lap is a rhombus between both edges; the peg goes through its middle.
-        found["peg_drop"] = layout.roof.rafter.depth * layout.legs[0].slope.per_run / 2
+        found["peg_drop"] = layout.roof.rafter.depth * layout.sides[0].slope.per_run / 2
     triangle = gable_triangle(layout)
     if triangle is not None and triangle.plumb > 0:
         found |= {"triangle_level": triangle.level, "triangle_plumb": triangle.plumb}
@@ -91,7 +91,7 @@ def _around(layout: RoofLayout, framing: Framing) -> dict[str, float]:
         if line.pin is not None:
             found["chalk_pin"] = line.pin
     height = layout.roof.plan.wall_height
-    if height is not None and len(layout.legs) > 1:
+    if height is not None and len(layout.sides) > 1:
         found["headroom"] = height + lowest(layout)
     return found
 
@@ -100,9 +100,9 @@ def lowest(layout: RoofLayout) -> float:
     """The lowest thing over the middle of the room, above the plates: a collar tie, the ridge, or the rafters."""
     roof = layout.roof
     rafters = min(
-        leg.slope.height(leg.run - layout.half_ridge) - roof.rafter.depth * leg.slope.per_run
-        for leg in layout.legs
-        if not leg.broken_above
+        side.slope.height(side.run - layout.half_ridge) - roof.rafter.depth * side.slope.per_run
+        for side in layout.sides
+        if not side.broken_above
     )
     ridge = ridge_top(layout) - roof.ridge.stock.depth if roof.ridge.kind is not RidgeKind.NONE else rafters
     collar = roof.collar.height if roof.collar is not None else rafters
@@ -113,15 +113,15 @@ def sheathing_area(layout: RoofLayout) -> float:
     """The sloping area over overhangs and verges, to the fascias' outer faces, mm²."""
     if layout.hipped:
         # Every slope has the same pitch, so that the whole is the plan's area up the slope.
-        plan, first = layout.roof.plan, layout.legs[0]
+        plan, first = layout.roof.plan, layout.sides[0]
         reaches = [layout.roof.eaves.verge if end is None else layout.out + plan.sheathing for end in layout.ends]
         across = 2 * (first.run + layout.out)
         return across * (plan.length + sum(reaches)) * first.slope.per_run
     length = layout.ridge_length
     area = 0.0
-    for leg in layout.legs:
-        level = leg.run + (layout.out if leg.bears else 0.0)
-        if len(layout.legs) == 1:
+    for side in layout.sides:
+        level = side.run + (layout.out if side.bears else 0.0)
+        if len(layout.sides) == 1:
             level += layout.roof.plan.upper_overhang
-        area += level * leg.slope.per_run * length
+        area += level * side.slope.per_run * length
     return area

@@ -30,9 +30,9 @@ class HipCheck:
 
 def hip_check(layout: RoofLayout, hip: Member, seam: Seam) -> HipCheck:
     """What to expect between a hip's two points."""
-    per_run = hypot(1.0, seam.rate)
+    per_run = hypot(1.0, seam.rise_per_run)
     level = hip.lengths["head_to_plate"] / per_run
-    plumb = layout.notch.hap + seam.rate * level
+    plumb = layout.notch.hap + seam.rise_per_run * level
     clipped = layout.roof.hip is not None and layout.roof.hip.keep_planes is KeepPlanes.CORNER
     if layout.outline is not None:
         clipped = any(cut.id == "clipped" for cut in hip.cut_planes)
@@ -45,7 +45,7 @@ def hip_check(layout: RoofLayout, hip: Member, seam: Seam) -> HipCheck:
         plumb,
         clipped,
         gain=per_run * distance / level,
-        plumb_gain=distance / plumb * seam.rate / per_run,
+        plumb_gain=distance / plumb * seam.rise_per_run / per_run,
     )
 
 
@@ -71,7 +71,7 @@ def jack_marks(layout: RoofLayout, framing: Framing, seam: Seam) -> list[JackMar
     """The setting-out of a corner's jacks on plate and hip, each side from the corner up."""
     hip = layout.roof.hip
     assert hip is not None and seam.corner is not None
-    per_run, found = hypot(1.0, seam.rate), []
+    per_run, found = hypot(1.0, seam.rise_per_run), []
     for slope in (seam.first, seam.second):
         along = slope.along if slope is seam.first else -slope.along
         cos_alpha, sin_alpha = seam.way.dot(along), seam.way.dot(slope.inward)

@@ -23,10 +23,10 @@ def hip_working(layout: RoofLayout) -> list[Working]:
 
 def _length(layout: RoofLayout) -> Roads:
     """Run times the length of a hip per unit of run; or the diagonal of the plan and the rise as two sides."""
-    run, rate = layout.legs[0].run, layout.legs[0].slope.rate
-    per = sqrt(2 + rate * rate)
+    run, rise_per_run = layout.sides[0].run, layout.sides[0].slope.rise_per_run
+    per = sqrt(2 + rise_per_run * rise_per_run)
     first = road(
-        line("hip_per_run", Count(per), slope=Count(rate)),
+        line("hip_per_run", Count(per), slope=Count(rise_per_run)),
         line("hip_length", Length(run * per), run=Length(run), per=Count(per)),
     )
     diagonal, rise = hypot(run, run), run * tan(atan(layout.roof.slope))
@@ -39,12 +39,12 @@ def _length(layout: RoofLayout) -> Roads:
 
 def _drop(layout: RoofLayout) -> Roads:
     """Half the hip's thickness times the fall across it; or by the backing, from the angle between the two planes."""
-    hip, rate = layout.roof.hip, layout.legs[0].slope.rate
+    hip, rise_per_run = layout.roof.hip, layout.sides[0].slope.rise_per_run
     assert hip is not None
     half = hip.stock.thickness / 2
     first = road(
-        line("fall_across", Count(rate / sqrt(2)), slope=Count(rate)),
-        line("hip_drop", Length(hip_drop(layout)), half=Length(half), fall=Count(rate / sqrt(2))),
+        line("fall_across", Count(rise_per_run / sqrt(2)), slope=Count(rise_per_run)),
+        line("hip_drop", Length(hip_drop(layout)), half=Length(half), fall=Count(rise_per_run / sqrt(2))),
     )
     corner = corners(layout)[0]
     backing = acos(corner.side.slope.plane.normal.dot(corner.end.slope.plane.normal)) / 2
@@ -59,7 +59,7 @@ def _drop(layout: RoofLayout) -> Roads:
 
 def _ridge(layout: RoofLayout) -> Roads:
     """The plan less both runs and a common's thickness more; or from king to king over their outer faces."""
-    plan, run, thick = layout.roof.plan, layout.legs[0].run, layout.roof.rafter.thickness
+    plan, run, thick = layout.roof.plan, layout.sides[0].run, layout.roof.rafter.thickness
     whole = plan.length + 2 * plan.sheathing
     first = road(
         line("hip_ridge", Length(whole - 2 * run + thick), length=Length(whole), run=Length(run), thick=Length(thick))

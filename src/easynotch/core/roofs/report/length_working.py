@@ -17,7 +17,7 @@ def length_working(layout: RoofLayout) -> tuple[Working, ...]:
         made.append(Working("heel", *_heel(layout)))
     if layout.hipped and layout.outline is None and layout.roof.hip is not None:
         made += hip_working(layout)
-    if len(layout.legs) > 1 and not layout.hipped:
+    if len(layout.sides) > 1 and not layout.hipped:
         made.append(Working("ridge_length", *_ridge_length(layout)))
         if layout.roof.eaves.tail is not Tail.SQUARE:
             made.append(Working("overall", *_overall(layout)))
@@ -26,9 +26,9 @@ def length_working(layout: RoofLayout) -> tuple[Working, ...]:
 
 def _rise(layout: RoofLayout) -> Roads:
     """Run times slope; or the side of the triangle over the rafter's length."""
-    run, rate = layout.legs[0].run, layout.legs[0].slope.rate
+    run, rise_per_run = layout.sides[0].run, layout.sides[0].slope.rise_per_run
     angle = atan(layout.roof.slope)
-    first = road(line("rise", Length(run * rate), run=Length(run), slope=Count(rate)))
+    first = road(line("rise", Length(run * rise_per_run), run=Length(run), slope=Count(rise_per_run)))
     long = run / cos(angle)
     second = road(
         line("rise_long", Length(long), run=Length(run), slope=Angle(degrees(angle))),
@@ -40,7 +40,7 @@ def _rise(layout: RoofLayout) -> Roads:
 def _difference(layout: RoofLayout) -> Roads:
     """Spacing times the length per run; or over the cosine."""
     spacing, angle = jack_step(layout), atan(layout.roof.slope)
-    per = layout.legs[0].slope.per_run
+    per = layout.sides[0].slope.per_run
     return (
         road(line("difference", Length(spacing * per), spacing=Length(spacing), per=Count(per))),
         road(
@@ -52,7 +52,7 @@ def _difference(layout: RoofLayout) -> Roads:
 def _heel(layout: RoofLayout) -> Roads:
     """Plumb depth less the height above plate; or from the rule itself, by angles."""
     roof, sizes, angle = layout.roof, layout.notch, atan(layout.roof.slope)
-    plumb = roof.rafter.depth * layout.legs[0].slope.per_run
+    plumb = roof.rafter.depth * layout.sides[0].slope.per_run
     first = road(
         line("plumb_depth", Length(plumb), depth=Length(roof.rafter.depth)),
         line("heel", Length(plumb - sizes.hap), plumb=Length(plumb), hap=Length(sizes.hap)),
@@ -86,7 +86,7 @@ def _ridge_length(layout: RoofLayout) -> Roads:
 
 def _overall(layout: RoofLayout) -> Roads:
     """Head to plate and the tail together; or the whole level distance between its two plumb cuts, up the slope."""
-    run, per, angle = layout.legs[0].run, layout.legs[0].slope.per_run, atan(layout.roof.slope)
+    run, per, angle = layout.sides[0].run, layout.sides[0].slope.per_run, atan(layout.roof.slope)
     out = 0.0 if layout.roof.eaves.false_tail is not None else layout.out - layout.roof.eaves.fascia
     head, tail = (run - layout.half_ridge) * per, out * per
     first = road(line("overall", Length(head + tail), head=Length(head), tail=Length(tail)))

@@ -9,7 +9,7 @@ from math import hypot
 
 from ...solid import Member
 from ..framing.pieces import Framing
-from ..plan.layout import Leg, RoofLayout
+from ..plan.layout import RoofLayout, RoofSide
 
 SAME = 1e-6
 
@@ -54,28 +54,28 @@ class MasterPattern:
 
 def master_patterns(layout: RoofLayout, framing: Framing) -> list[MasterPattern]:
     """One pattern for every pitch and overhang of the roof that has rafters on it."""
-    legs = [*layout.legs, *(end for end in layout.ends if end is not None)]
+    sides = [*layout.sides, *(end for end in layout.ends if end is not None)]
     found: list[MasterPattern] = []
     seen: list[tuple[float, float]] = []
-    for leg in legs:
-        key = (leg.slope.rate, layout.out_of(leg.slope))
+    for side in sides:
+        key = (side.slope.rise_per_run, layout.out_of(side.slope))
         if any(hypot(key[0] - one[0], key[1] - one[1]) < SAME for one in seen):
             continue
         seen.append(key)
-        lines, pattern = _lines(layout, framing, legs, leg)
+        lines, pattern = _lines(layout, framing, sides, side)
         if pattern is not None:
-            found.append(MasterPattern(leg.slope.id, pattern, lines))
+            found.append(MasterPattern(side.slope.id, pattern, lines))
     return found
 
 
 def _lines(
-    layout: RoofLayout, framing: Framing, legs: list[Leg], leg: Leg
+    layout: RoofLayout, framing: Framing, sides: list[RoofSide], side: RoofSide
 ) -> tuple[tuple[MasterLine, ...], Member | None]:
     alike = [
         one
-        for one in legs
-        if abs(one.slope.rate - leg.slope.rate) < SAME
-        and abs(layout.out_of(one.slope) - layout.out_of(leg.slope)) < SAME
+        for one in sides
+        if abs(one.slope.rise_per_run - side.slope.rise_per_run) < SAME
+        and abs(layout.out_of(one.slope) - layout.out_of(side.slope)) < SAME
     ]
     downs = [one.slope.frame(0.0, one.run).x for one in alike]
     lines: list[MasterLine] = []

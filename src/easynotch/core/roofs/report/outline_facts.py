@@ -10,7 +10,7 @@ from ..model.roof import KeepPlanes
 from ..plan.head_order import arrange, heads_in_turn
 from ..plan.layout import RoofLayout
 from ..plan.outline import TINY, OutlineRoof, Seam, areas_over
-from ..plan.seam_sections import keeps, outline_of, set_down, stock_of
+from ..plan.seam_sections import drop_and_shift, keep_method, outline_of, stock_of
 
 ALIKE = 1e-6
 LEANS = 90.0 - 1e-6
@@ -33,9 +33,9 @@ def hip_facts_of(layout: RoofLayout) -> dict[str, float]:
     if not hips or not _same(hips, layout):
         return {}
     hip, slope = hips[0], hips[0].first
-    common = degrees(atan(slope.rate))
+    common = degrees(atan(slope.rise_per_run))
     aside = radians(90.0 - hip.plan_angle(slope))
-    angle = degrees(atan(hip.rate))
+    angle = degrees(atan(hip.rise_per_run))
     found = {
         "hip_plan_run": hip.run,
         "hip_slope": angle,
@@ -50,41 +50,41 @@ def hip_facts_of(layout: RoofLayout) -> dict[str, float]:
     if abs(hip.plan_angle(slope) - SQUARE_CORNER) < ALIKE:
         found |= {
             "bevels.edge_hip": degrees(atan(cos(radians(angle)))),
-            "bevels.face_purlin": degrees(atan(slope.rate / slope.per_run)),
+            "bevels.face_purlin": degrees(atan(slope.rise_per_run / slope.per_run)),
             "bevels.edge_purlin": degrees(atan(cos(radians(common)))),
         }
-    if keeps(layout, hip) is not KeepPlanes.BACK:
-        found["hip_drop"] = set_down(layout, hip)[0]
+    if keep_method(layout, hip) is not KeepPlanes.BACK:
+        found["hip_drop"] = drop_and_shift(layout, hip)[0]
     return found
 
 
 def ridge_facts(layout: RoofLayout) -> dict[str, float]:
     """Of a single level ridge: between its posts, and its square top above the plates."""
     ridges = outline_of(layout).ridges
-    if len(ridges) != 1 or abs(ridges[0].rate) > ALIKE:
+    if len(ridges) != 1 or abs(ridges[0].rise_per_run) > ALIKE:
         return {}
     (ridge,) = ridges
     ends = (ridge.high, ridge.low)
     flats = sum(
         post.flat for post in arrange(layout).posts if any((post.at - end).length < ALIKE * 1e3 for end in ends)
     )
-    top = ridge.high.z - set_down(layout, ridge)[0]
+    top = ridge.high.z - drop_and_shift(layout, ridge)[0]
     return {"ridge_length": ridge.run - flats, "ridge_top": top,
             "ridge_underside": top - stock_of(layout, ridge).depth}  # fmt: skip
 
 
 def _same(hips: list[Seam], layout: RoofLayout) -> bool:
     first = hips[0]
-    rate = layout.legs[0].slope.rate
-    return all(abs(leg.slope.rate - rate) < ALIKE for leg in layout.legs) and all(
-        abs(hip.run - first.run) < 1e-3 and abs(hip.rate - first.rate) < ALIKE for hip in hips
+    rise_per_run = layout.sides[0].slope.rise_per_run
+    return all(abs(side.slope.rise_per_run - rise_per_run) < ALIKE for side in layout.sides) and all(
+        abs(hip.run - first.run) < 1e-3 and abs(hip.rise_per_run - first.rise_per_run) < ALIKE for hip in hips
     )
 
 
 def sloping_area(layout: RoofLayout) -> float:
     """Over all slopes to the fascias' outer faces and the verges, mm²."""
     roof = outline_of(layout)
-    walls = {leg.slope.start: leg.slope for leg in layout.legs}
+    walls = {side.slope.start: side.slope for side in layout.sides}
     outs = tuple(layout.out_of(walls[at]) if at in walls else layout.roof.eaves.verge for at in roof.corners)
     return sum(area * slope.per_run for slope, area in areas_over(roof, outs))
 
@@ -114,13 +114,13 @@ def _told(check_id: str, level: Level, value: Value | None = None, /, **values: 
 
 def _fascias(layout: RoofLayout) -> Iterator[Check]:
     """Unequal pitches over equal overhangs bring fascias to different heights; how to line them up, both ways."""
-    heights = [leg.slope.height(-layout.out_of(leg.slope)) for leg in layout.legs]
+    heights = [side.slope.height(-layout.out_of(side.slope)) for side in layout.sides]
     apart = max(heights) - min(heights)
     if apart <= LEVEL_ENOUGH:
         yield _told("fascias_level", Level.OK, Length(apart))
         return
-    steepest = max(layout.legs, key=lambda leg: leg.slope.rate).slope
-    shorter = layout.out * min(leg.slope.rate for leg in layout.legs) / steepest.rate
+    steepest = max(layout.sides, key=lambda side: side.slope.rise_per_run).slope
+    shorter = layout.out * min(side.slope.rise_per_run for side in layout.sides) / steepest.rise_per_run
     yield _told(
         "fascias_level", Level.LOOK, Length(apart), value=Length(apart), out=Length(shorter), plate=Length(apart)
     )
@@ -137,18 +137,18 @@ def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
         if not SHARP <= corner <= FLAT:
             yield _told(f"corner_odd.{number}", Level.LOOK, Angle(corner), n=Count(number), value=Angle(corner))
         one, other = (hip.fall(slope) for slope in (hip.first, hip.second))
-        if abs(one - other) > ALIKE and keeps(layout, hip) is not KeepPlanes.BACK:
-            shift = abs(set_down(layout, hip)[1])
+        if abs(one - other) > ALIKE and keep_method(layout, hip) is not KeepPlanes.BACK:
+            shift = abs(drop_and_shift(layout, hip)[1])
             yield _told(f"hip_shifted.{number}", Level.LOOK, Length(shift), n=Count(number), value=Length(shift))
-        stock, drop = stock_of(layout, hip), set_down(layout, hip)[0]
-        left = stock.depth * hypot(1.0, hip.rate) - (layout.notch.hap - drop)
+        stock, drop = stock_of(layout, hip), drop_and_shift(layout, hip)[0]
+        left = stock.depth * hypot(1.0, hip.rise_per_run) - (layout.notch.hap - drop)
         if left <= 0:
             yield _told("hip_notch", Level.STOP, Length(left), value=Length(left))
 
 
 def _slight(layout: RoofLayout) -> Iterator[Check]:
     """Whether a slope is taken over by its neighbours before anything finds room under it."""
-    least = min(leg.run for leg in layout.legs)
+    least = min(side.run for side in layout.sides)
     level = Level.STOP if least < SLIGHT else Level.OK
     yield _told("slope_slight", level, Length(least), value=Length(least))
 
@@ -156,10 +156,10 @@ def _slight(layout: RoofLayout) -> Iterator[Check]:
 def _past_walls(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     """Where rafters that hang past a wall's end stand farther apart than was said, for want of a hold between."""
     widest = 0.0
-    for leg in layout.legs:
-        start, down = leg.slope.at(0.0, 0.0, 0.0), leg.slope.frame(0.0, leg.run).x
+    for side in layout.sides:
+        start, down = side.slope.at(0.0, 0.0, 0.0), side.slope.frame(0.0, side.run).x
         standing = sorted(
-            ((frame.origin - start).dot(leg.slope.along), piece.member.role == "hung")
+            ((frame.origin - start).dot(side.slope.along), piece.member.role == "hung")
             for piece in framing.pieces if piece.member.role in ALONG_EAVES
             for frame in piece.frames if (frame.x - down).length < TINY
         )  # fmt: skip

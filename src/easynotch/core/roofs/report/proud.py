@@ -35,18 +35,18 @@ def over_hip_ends(layout: RoofLayout) -> tuple[float, float]:
     slope's rate. Never less than nothing.
     """
     roof, heads = layout.roof, heads_of(layout.roof)
-    rate, aside = layout.legs[0].slope.rate, layout.half_ridge
-    kings = rate * (roof.rafter.thickness / 2 - heads.king - aside)
+    rise_per_run, aside = layout.sides[0].slope.rise_per_run, layout.half_ridge
+    kings = rise_per_run * (roof.rafter.thickness / 2 - heads.king - aside)
     # A ridge that carries the hips is sawn to the hip ends' slopes itself.
     if roof.ridge.kind is not RidgeKind.BOARD or on_ridge(roof):
         return max(kings, 0.0), 0.0
     flush = 0.0 if roof.ridge.top is RidgeTop.BEVELLED else aside
-    return max(kings, 0.0), max(rate * (heads.ridge_past - flush), 0.0)
+    return max(kings, 0.0), max(rise_per_run * (heads.ridge_past - flush), 0.0)
 
 
 def _fascias(layout: RoofLayout, outline: OutlineRoof) -> Iterator[Check]:
     """Where two eaves meet at a corner, the higher fascia's top against the other's slope."""
-    numbers = {leg.slope.id: number for number, leg in enumerate(layout.legs, 1)}
+    numbers = {side.slope.id: number for number, side in enumerate(layout.sides, 1)}
     worst: tuple[float, int, int] | None = None
     for hip in outline.hips:
         if hip.corner is None:
@@ -57,7 +57,7 @@ def _fascias(layout: RoofLayout, outline: OutlineRoof) -> Iterator[Check]:
             worst = (high - low, numbers[over.id], numbers[under.id])
     if worst is not None and layout.roof.eaves.fascia > 0:
         yield _told("fascia_proud", Length(worst[0]), n=Count(worst[1]), other=Count(worst[2]))
-    bottoms = [bottom_edge(layout, leg.slope) for leg in layout.legs]
+    bottoms = [bottom_edge(layout, side.slope) for side in layout.sides]
     apart = max(bottoms) - min(bottoms)
     if worst is None and layout.roof.eaves.fascia > 0 and apart > SHOWS:
         yield _told("fascia_bottoms", Length(apart))

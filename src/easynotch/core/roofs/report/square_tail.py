@@ -6,7 +6,7 @@ from ...solid import Vector
 from ..planes.planes import UP
 
 
-def square_tail_corner(rate: float, half_corner: float = 45.0) -> tuple[float, float]:
+def square_tail_corner(rise_per_run: float, half_corner: float = 45.0) -> tuple[float, float]:
     """The compound corner of a fascia on square-cut tails: its line on the wide face from square across, and the tilt.
 
     Read off the mitre's plane, which stands plumb along the hip of equal pitches, against a fascia that leans with
@@ -18,7 +18,7 @@ def square_tail_corner(rate: float, half_corner: float = 45.0) -> tuple[float, f
     """
     along = Vector(1.0, 0.0, 0.0)
     inward = Vector(0.0, 1.0, 0.0)
-    face = (-inward - UP * rate).unit()
+    face = (-inward - UP * rise_per_run).unit()
     down = face.cross(along).unit()
     half = tan(radians(half_corner))
     # The hip in plan climbs from the corner between both walls; the mitre stands plumb over it.

@@ -77,7 +77,7 @@ def moves_of(layout: RoofLayout, framing: Framing, taped: Mapping[str, Taped]) -
 def _between(layout: RoofLayout, member: Member, taped: Taped) -> tuple[float, float, float]:
     """What lies between a piece's points level and plumb, and how far its top edge runs for each mm, level."""
     x = member.placement.x
-    rate, per_run = abs(x.z) / hypot(x.x, x.y), 1 / hypot(x.x, x.y)
+    rise_per_run, per_run = abs(x.z) / hypot(x.x, x.y), 1 / hypot(x.x, x.y)
     if member.role == "hip":
         # It stands under the seam it runs down from: of those at its head the one that leads its own way.
         at = member.placement.origin
@@ -89,7 +89,7 @@ def _between(layout: RoofLayout, member: Member, taped: Taped) -> tuple[float, f
         return found.level, found.plumb, per_run
     along = member.lengths["head_to_plate"] if taped.to == "centre" else member.lengths["theoretical"] - member.zero
     level = along / per_run
-    return level, layout.notch.hap + rate * level, per_run
+    return level, layout.notch.hap + rise_per_run * level, per_run
 
 
 def marked_to(member: Member, move: Move) -> Member:

@@ -30,7 +30,7 @@ def working_of(layout: RoofLayout, *, metric: bool = False) -> tuple[Working, ..
             Working("tail", *_tail(layout)),
             *made,
         ]
-        if layout.roof.ridge.kind is RidgeKind.BOARD and len(layout.legs) == 2:
+        if layout.roof.ridge.kind is RidgeKind.BOARD and len(layout.sides) == 2:
             made.insert(0, Working("ridge_underside", *_ridge_underside(layout)))
         if layout.roof.eaves.fascia > 0:
             made.append(Working("fascia_drop", *_fascia_drop(layout)))
@@ -43,17 +43,17 @@ Roads = tuple[Road, Road]
 
 def _theoretical(layout: RoofLayout, *, metric: bool) -> Roads:
     """Run times the length per unit of run; by the table school, whole feet or metres, and what is left."""
-    run, rate = layout.legs[0].run, layout.legs[0].slope.rate
-    per = sqrt(1 + rate * rate)
+    run, rise_per_run = layout.sides[0].run, layout.sides[0].slope.rise_per_run
+    per = sqrt(1 + rise_per_run * rise_per_run)
     first = _road(
-        _line("per_run", Count(per), slope=Count(rate)),
+        _line("per_run", Count(per), slope=Count(rise_per_run)),
         _line("theoretical", Length(run * per), run=Length(run), per=Count(per)),
     )
     # The row of a table: a foot or a metre of run; what is left over by its inch or its centimetre.
     unit, small = TABLES[metric]
     feet = floor(run / unit + WHOLE)
     odd = max(0.0, run - feet * unit)
-    per_unit, per_small = hypot(unit, unit * rate), hypot(small, small * rate)
+    per_unit, per_small = hypot(unit, unit * rise_per_run), hypot(small, small * rise_per_run)
     whole, rest = feet * per_unit, odd / small * per_small
     kind = "metre" if metric else "foot"
     second = _road(
@@ -66,16 +66,16 @@ def _theoretical(layout: RoofLayout, *, metric: bool) -> Roads:
 
 def _head_to_plate(layout: RoofLayout) -> Roads:
     """Two schools of the deduction: off the run before, or off the board after; the same board."""
-    run, slope, half = layout.legs[0].run, layout.legs[0].slope, layout.half_ridge
-    angle = atan(slope.rate)
+    run, slope, half = layout.sides[0].run, layout.sides[0].slope, layout.half_ridge
+    angle = atan(slope.rise_per_run)
     net = run - half
     before = _road(
         _line("net_run", Length(net), run=Length(run), half=Length(half)),
         _line("net_length", Length(net / cos(angle)), net=Length(net), slope=Angle(_degrees(angle))),
     )
-    whole, off = hypot(run, run * slope.rate), hypot(half, half * slope.rate)
+    whole, off = hypot(run, run * slope.rise_per_run), hypot(half, half * slope.rise_per_run)
     after = _road(
-        _line("whole_length", Length(whole), run=Length(run), rise=Length(run * slope.rate)),
+        _line("whole_length", Length(whole), run=Length(run), rise=Length(run * slope.rise_per_run)),
         _line("ridge_off", Length(off), half=Length(half)),
         _line("after_length", Length(whole - off), whole=Length(whole), off=Length(off)),
     )
@@ -84,9 +84,9 @@ def _head_to_plate(layout: RoofLayout) -> Roads:
 
 def _tail(layout: RoofLayout) -> Roads:
     """The overhang less the fascia, up the slope; or the whole overhang up the slope less the fascia's share."""
-    eaves, slope = layout.roof.eaves, layout.legs[0].slope
+    eaves, slope = layout.roof.eaves, layout.sides[0].slope
     per = slope.per_run
-    angle = atan(slope.rate)
+    angle = atan(slope.rise_per_run)
     out = layout.out
     if eaves.tail is Tail.SQUARE:
         first = _road(
@@ -125,9 +125,9 @@ def _tail(layout: RoofLayout) -> Roads:
 def _hap(layout: RoofLayout) -> Roads:
     """Plumb depth less heel; or the square height left over the notch's corner, plumbed."""
     roof, sizes = layout.roof, layout.notch
-    depth, rate = roof.rafter.depth, roof.slope
-    angle = atan(rate)
-    plumb = depth * sqrt(1 + rate * rate)
+    depth, rise_per_run = roof.rafter.depth, roof.slope
+    angle = atan(rise_per_run)
+    plumb = depth * sqrt(1 + rise_per_run * rise_per_run)
     if roof.notch.rule is NotchRule.HAP:
         first = _road(_line("hap_given", Length(sizes.hap), value=Length(sizes.hap)))
     else:
@@ -158,9 +158,9 @@ def _square_depth(layout: RoofLayout) -> float:
 
 def _seat(layout: RoofLayout) -> Roads:
     """Heel over slope; or the notch's square depth over the sine."""
-    sizes, rate = layout.notch, layout.roof.slope
-    angle = atan(rate)
-    first = _road(_line("seat", Length(sizes.heel / rate), heel=Length(sizes.heel), slope=Count(rate)))
+    sizes, rise_per_run = layout.notch, layout.roof.slope
+    angle = atan(rise_per_run)
+    first = _road(_line("seat", Length(sizes.heel / rise_per_run), heel=Length(sizes.heel), slope=Count(rise_per_run)))
     cut = _square_depth(layout)
     second = _road(
         _line("square_cut", Length(cut), slope=Angle(_degrees(angle))),
@@ -173,24 +173,24 @@ def _notch_depth(layout: RoofLayout) -> Roads:
     """The heel laid over on the edge; or the triangle of seat and heel: twice its area over its long side."""
     sizes, angle = layout.notch, atan(layout.roof.slope)
     first = _road(_line("notch_depth", Length(sizes.heel * cos(angle)), heel=Length(sizes.heel)))
-    depth, rate, rule = layout.roof.rafter.depth, layout.roof.slope, layout.roof.notch
+    depth, rise_per_run, rule = layout.roof.rafter.depth, layout.roof.slope, layout.roof.notch
     if rule.rule is NotchRule.SEAT:
         seat = rule.value
     elif rule.rule is NotchRule.FRACTION:
         seat = rule.value * depth / sin(angle)
     else:
         seat = depth / sin(angle) - rule.value / tan(angle)
-    long_side = hypot(seat, seat * rate)
+    long_side = hypot(seat, seat * rise_per_run)
     second = _road(
-        _line("notch_long", Length(long_side), seat=Length(seat), heel=Length(seat * rate)),
-        _line("notch_area", Length(seat * seat * rate / long_side), long=Length(long_side)),
+        _line("notch_long", Length(long_side), seat=Length(seat), heel=Length(seat * rise_per_run)),
+        _line("notch_area", Length(seat * seat * rise_per_run / long_side), long=Length(long_side)),
     )
     return first, second
 
 
 def _ridge_underside(layout: RoofLayout) -> Roads:
     """Up from the plate; or down from the peak."""
-    roof, slope, run = layout.roof, layout.legs[0].slope, layout.legs[0].run
+    roof, slope, run = layout.roof, layout.sides[0].slope, layout.sides[0].run
     top = ridge_top(layout)
     first = _road(
         _line("ridge_top", Length(top), run=Length(run), half=Length(layout.half_ridge), hap=Length(layout.notch.hap)),
@@ -201,7 +201,7 @@ def _ridge_underside(layout: RoofLayout) -> Roads:
             depth=Length(roof.ridge.stock.depth),
         ),
     )
-    angle = asin(slope.rate / sqrt(1 + slope.rate**2))
+    angle = asin(slope.rise_per_run / sqrt(1 + slope.rise_per_run**2))
     peak = run * tan(angle) + (roof.rafter.depth - _square_depth(layout)) / cos(angle)
     off = 0.0 if roof.ridge.top is RidgeTop.BEVELLED else roof.ridge.stock.thickness / 2 * tan(acos(cos(angle)))
     second = _road(
@@ -219,12 +219,12 @@ def _ridge_underside(layout: RoofLayout) -> Roads:
 
 def _fascia_drop(layout: RoofLayout) -> Roads:
     """The fascia's thickness times the slope; or the roof's height at its two faces."""
-    eaves, slope = layout.roof.eaves, layout.legs[0].slope
+    eaves, slope = layout.roof.eaves, layout.sides[0].slope
     drop = fascia_drop(layout)
     if eaves.tail is Tail.SQUARE:
         road = _road(_line("fascia_square", Length(0.0)))
         return road, road
-    first = _road(_line("fascia_drop", Length(drop), fascia=Length(eaves.fascia), slope=Count(slope.rate)))
+    first = _road(_line("fascia_drop", Length(drop), fascia=Length(eaves.fascia), slope=Count(slope.rise_per_run)))
     inner, outer = slope.height(eaves.fascia - layout.out), slope.height(-layout.out)
     second = _road(
         _line("roof_at_inner", Length(inner), out=Length(layout.out - eaves.fascia)),
