@@ -60,7 +60,7 @@ def test_with_fascias_lined_up_every_hip_comes_out_where_two_of_them_meet(roof):
         outer = offset(layout.outline, outs)
         for hip in layout.outline.hips:
             # From each fascias' corner the hip's line runs through it in plan.
-            off = [abs((x - hip.low.x) * hip.way.y - (y - hip.low.y) * hip.way.x) for x, y in outer]
+            off = [abs((x - hip.low.x) * hip.direction.y - (y - hip.low.y) * hip.direction.x) for x, y in outer]
             assert min(off) < 1e-6
         plain = [side.slope.plate for side in layout.sides]
         assert min(plain) == 0.0 and (max(plain) > 0 or one.plan.line_up is LineUp.OVERHANG or max(outs) == min(outs))

@@ -14,7 +14,7 @@ from easynotch.core.tape import Tape
 from easynotch.drawing.page import Paper
 from easynotch.exchange import parse_json, read_job, worked_out
 from easynotch.paper.export import Work
-from easynotch.paper.hand_out import hand_out_page as take_away_page
+from easynotch.paper.hand_out import hand_out_page
 from easynotch.presenting.mark import listing
 from easynotch.presenting.mark.pieces import boards_of
 
@@ -45,7 +45,7 @@ def test_screen_pocket_page_and_printed_sheet_say_the_same_step_by_step(job, num
     alone = job.model_copy(update={"works": [job.works[number]]})
     worked = worked_out(job, number)
     boards = [board for _, board in boards_of(worked, alone, words)]
-    pocket = squeezed(html.unescape(re.sub(r"<[^>]+>", " ", take_away_page("work", boards, [], words))))
+    pocket = squeezed(html.unescape(re.sub(r"<[^>]+>", " ", hand_out_page("work", boards, [], words))))
     work = Work(alone, 0, words, Paper.A4)
     printed = squeezed(" ".join(one.text for sheet in work.sheets() for one in sheet.words))
     at = on_paper = there = 0

@@ -47,7 +47,7 @@ def test_whatever_is_sent_to_be_worked_out_is_answered_or_refused_in_words(clien
         "/api/stair",
         "/api/hips",
         "/api/cut",
-        "/api/take-away",
+        "/api/hand-out",
         "/api/overlaps",
     ):
         answer = client.post(url, json=ODD[name])

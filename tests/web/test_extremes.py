@@ -22,7 +22,7 @@ REQUESTS = 2000 if LONG else 160
 WAYS = (
     "/api/sketch?suppose=true",
     "/api/work-out?suppose=true", "/api/work-out", "/api/whole", "/api/hips", "/api/cut", "/api/stair",
-    "/api/stair-fit", "/api/overlaps", "/api/take-away", "/api/pitch?top=2000",
+    "/api/stair-fit", "/api/overlaps", "/api/hand-out", "/api/pitch?top=2000",
     "/api/export?file=pieces.dxf&paper=a4&token=t", "/api/export?file=marks.csv&paper=a4&token=t",
     "/api/preview?file=sheets.pdf&paper=a4&page=1", "/api/gauge-check",
 )  # fmt: skip

@@ -159,12 +159,12 @@ def test_pieces_that_stand_in_each_other_are_named_and_a_sound_roof_has_none(cli
     assert "Common rafter and Fly rafter stand in each other" in found, found
 
 
-def test_the_take_away_has_every_mark_of_every_piece_and_runs_nothing(client, demo):
+def test_the_hand_out_has_every_mark_of_every_piece_and_runs_nothing(client, demo):
     hostile = "<script>alert(1)</script>"
     store = {**next(work for work in demo["works"] if work["name"] == "Boat store"), "name": hostile}
     file = {**demo, "works": [store]}
     screen = client.post("/api/work-out", json=file).json["works"][0]["screen"]
-    taken = client.post("/api/take-away", json=file).json
+    taken = client.post("/api/hand-out", json=file).json
     html = taken["html"]
     assert taken["name"] == hostile
     assert "<script" not in html
@@ -178,7 +178,7 @@ def test_the_take_away_has_every_mark_of_every_piece_and_runs_nothing(client, de
         assert stop["figure"] is None or stop["figure"]["text"] in html
     unmeasured = {**file, "works": [changed(store, plan__length="")]}
     del unmeasured["works"][0]["plan"]["length"]
-    assert client.post("/api/take-away", json=unmeasured).json["html"] == ""
+    assert client.post("/api/hand-out", json=unmeasured).json["html"] == ""
 
 
 def notch_said(client, demo, work: dict, piece: str) -> str:

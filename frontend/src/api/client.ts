@@ -55,7 +55,7 @@ export const api = {
   },
   stair: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/stair?${inWords(words)}`, job, signal) as Promise<Stair>,
   stairFit: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/stair-fit?${inWords(words)}`, job, signal) as Promise<StairFit>,
-  takeAway: (job: unknown, words: Words) => call("POST", `/take-away?${inWords(words)}`, job) as Promise<{ name: string; html: string }>,
+  handOut: (job: unknown, words: Words) => call("POST", `/hand-out?${inWords(words)}`, job) as Promise<{ name: string; html: string }>,
   overlaps: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/overlaps?${inWords(words)}`, job, signal) as Promise<Overlaps>,
   pitch: (job: unknown, top: number, words: Words) => call("POST", `/pitch?top=${top.toFixed(3)}&${inWords(words)}`, job) as Promise<{ pitch: string }>,
   shop: (signal?: AbortSignal) => call("GET", "/shop", undefined, signal) as Promise<Shop>,

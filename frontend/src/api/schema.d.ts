@@ -89,7 +89,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/take-away": {
+    "/api/hand-out": {
         parameters: {
             query?: never;
             header?: never;
@@ -99,7 +99,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** The first work of a job as one page of steps, a sheet for each piece. */
-        post: operations["take_away_take_away_take_away_post"];
+        post: operations["hand_out_hand_out_hand_out_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5871,7 +5871,7 @@ export interface operations {
             422: components["responses"]["Problem422"];
         };
     };
-    take_away_take_away_take_away_post: {
+    hand_out_hand_out_hand_out_post: {
         parameters: {
             query?: {
                 dialect?: components["schemas"]["Dialect"];

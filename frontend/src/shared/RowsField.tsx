@@ -59,7 +59,7 @@ export function RowsField({ title, say: said, path, rows, columns, fresh, errors
               />
             ),
           )}
-          <Button onClick={() => onChange(rows.filter((_, k) => k !== at))}>{say("settings.take_away")}</Button>
+          <Button onClick={() => onChange(rows.filter((_, k) => k !== at))}>{say("settings.remove_row")}</Button>
         </div>
       ))}
       <Button variant="outlined" onClick={() => onChange([...rows, fresh])}>

@@ -110,13 +110,13 @@ class _Drawing:
     def __init__(self, hip: Seam, step: float | None) -> None:
         assert hip.corner is not None
         self.hip, self.origin, self.step = hip, hip.corner, step
-        self.turn = pi / 4 - atan2(hip.way.y, hip.way.x)
+        self.turn = pi / 4 - atan2(hip.direction.y, hip.direction.x)
         self.paths: list[Path] = []
         self.reads: list[Read] = []
         self.lengths: list[DrawnLength] = []
         self.rise = hip.rise_per_run * hip.run
         self.corner = (0.0, 0.0)
-        self.top = self.plan(Vector(hip.way.x * hip.run, hip.way.y * hip.run, 0.0))
+        self.top = self.plan(Vector(hip.direction.x * hip.run, hip.direction.y * hip.run, 0.0))
         self._hip_plan_and_rise()
         for number, slope in enumerate((hip.first, hip.second)):
             self._side(number, slope)
@@ -150,7 +150,7 @@ class _Drawing:
 
     def _hip_plan_and_rise(self) -> None:
         """The rise set up square to the hip's plan line gives the hip itself: its length, level and plumb bevel."""
-        along = self.way(self.hip.way)
+        along = self.way(self.hip.direction)
         self.hip_top = (self.top[0] - along[1] * -self.rise, self.top[1] + along[0] * -self.rise)
         self.draw("hip_plan", Layer.THEORY, self.corner, self.top)
         self.draw("hip_rise", Layer.REFERENCE, self.top, self.hip_top)
@@ -164,8 +164,8 @@ class _Drawing:
     def _side(self, number: int, slope: Slope) -> None:
         """One slope: its common's triangle, itself swung flat, its cheek on the hip's top, its purlin."""
         towards = slope.along if number == 0 else -slope.along
-        run = self.hip.run * self.hip.way.dot(slope.inward)
-        reach = self.hip.run * self.hip.way.dot(towards)
+        run = self.hip.run * self.hip.direction.dot(slope.inward)
+        reach = self.hip.run * self.hip.direction.dot(towards)
         eave, inward = self.way(towards), self.way(slope.inward)
         foot = _moved(self.corner, eave, reach)
         self.draw(f"eave_{number + 1}", Layer.THEORY, _moved(self.corner, eave, -0.15 * run),
@@ -213,7 +213,7 @@ class _Drawing:
 
     def _cheek(self, number: int, inward: Point) -> None:
         """The hip's top swung down on its plan line; the cheek's plan line cuts the line square across the corner."""
-        along = self.way(self.hip.way)
+        along = self.way(self.hip.direction)
         across = (-along[1], along[0])
         length = _distance(self.corner, self.hip_top)
         top = _moved(self.corner, along, length)
@@ -241,7 +241,7 @@ class _Drawing:
         out = abs((lower[0] - foot[0]) * inward[0] + (lower[1] - foot[1]) * inward[1])
         level = _moved(foot, inward, out)
         eave = self.way(self.hip.first.along if number == 0 else -self.hip.second.along)
-        moved = _meet(foot, self.way(self.hip.way), level, eave)
+        moved = _meet(foot, self.way(self.hip.direction), level, eave)
         if moved is None:
             return
         end = _moved(level, inward, -deep)
@@ -250,7 +250,7 @@ class _Drawing:
 
     def _backing(self) -> None:
         """A line square across the hip's plan; how deep the hip's own line lies under it, swung onto the plan line."""
-        along = self.way(self.hip.way)
+        along = self.way(self.hip.direction)
         middle = _moved(self.corner, along, 0.45 * self.hip.run)
         across = (-along[1], along[0])
         true = _unit(self.hip_top)

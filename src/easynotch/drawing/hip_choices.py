@@ -89,7 +89,7 @@ def draw_heel(seam: Seam, thickness: float, heel: str, keep: KeepPlanes) -> Shee
     for slope in (seam.first, seam.second):
         along = slope.along if slope is seam.first else -slope.along
         # From above with the hip running up the sheet: across it to the right, along it up.
-        rows.append((along.dot(seam.side(seam.first)), -along.dot(seam.way)))
+        rows.append((along.dot(seam.side(seam.first)), -along.dot(seam.direction)))
     spread = sum(abs(x / y) for x, y in rows)
     clip = thickness / spread
     walls = []

@@ -12,13 +12,13 @@ POINT = 72.0 / 25.4
 """Points in a mm."""
 
 
-def pdf_of(title: str, pages: Sequence[Page], told: Callable[[int, int], None] | None = None) -> bytes:
+def pdf_of(title: str, pages: Sequence[Page], on_progress: Callable[[int, int], None] | None = None) -> bytes:
     """A PDF of pages, each in its own size. The same pages give the same bytes.
 
     Args:
         title: what it is called.
         pages: its pages.
-        told: called after each page with how many of how many are written.
+        on_progress: called after each page with how many of how many are written.
     """
     made = BytesIO()
     canvas = Canvas(made, invariant=True, pageCompression=1)
@@ -34,8 +34,8 @@ def pdf_of(title: str, pages: Sequence[Page], told: Callable[[int, int], None] |
         for words in page.words:
             _words(canvas, words, page.height)
         canvas.showPage()
-        if told is not None:
-            told(number + 1, len(pages))
+        if on_progress is not None:
+            on_progress(number + 1, len(pages))
     canvas.save()
     return made.getvalue()
 

@@ -73,7 +73,7 @@ def plans_of(
     units: Units,
     rack: Sequence[tuple[Section, OnHand]] = (),
     should_continue: Callable[[], bool] = always,
-    told: Callable[[int, int], None] | None = None,
+    on_progress: Callable[[int, int], None] | None = None,
 ) -> tuple[SectionPlan, ...]:
     """A cutting plan for every section.
 
@@ -83,7 +83,7 @@ def plans_of(
         units: of its prices: a foot or a metre.
         rack: boards on hand with their sections; they cost nothing any more, so they are used first.
         should_continue: whether a cheaper plan is still looked for.
-        told: called after each section with how many of how many are planned.
+        on_progress: called after each section with how many of how many are planned.
     """
     greeted()
     kerf = kerf_of(settings)
@@ -98,8 +98,8 @@ def plans_of(
                 section, name, kept, priced, pieces, nest(pieces, (*lengths, *there), kerf, trim, should_continue)
             )
         )
-        if told is not None:
-            told(len(made), len(sections))
+        if on_progress is not None:
+            on_progress(len(made), len(sections))
     return tuple(made)
 
 

@@ -57,7 +57,7 @@ class Work:
         self.on_progress = on_progress
         self.job, self.words, self.paper = job.model_copy(update={"works": [job.works[number]]}), words, paper
         self.worked: Worked = worked_out(job, number, words.tape)
-        self.name = job.works[number].name or words.say(Message("take_away.unnamed"))
+        self.name = job.works[number].name or words.say(Message("hand_out.unnamed"))
         self.imperial = job.units is Units.IMPERIAL
         self.boards = [one for _, one in boards_of(self.worked, self.job, words)]
         stops = [words.say(check.message) for check in self.worked.checks if check.level == "stop"]

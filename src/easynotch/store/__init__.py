@@ -44,11 +44,11 @@ from .limit_sets import (
     save_limit_set,
     works_held_against,
 )
-from .making import Making, PlanStop, latest_stops, making, note_progress, note_stop, stop_making
 from .marking import KeptTick, drop_tick, keep_place, keep_tick, places_of, ticks_of
 from .ordering import Ordered, open_orders, order, order_came
 from .practice import Progress, keep_answer, progress
 from .shop import Shop, get_shop, save_shop
+from .tasks import PlanStop, Task, cancel_task, latest_stops, note_progress, note_stop, task_of
 from .works import (
     Deleted,
     Found,
@@ -89,7 +89,6 @@ __all__ = [
     "JobNotFound",
     "KeptTick",
     "LimitSetNotFound",
-    "Making",
     "Ordered",
     "OwnLimitSet",
     "PlanStop",
@@ -99,6 +98,7 @@ __all__ = [
     "Shelf",
     "Shop",
     "Stale",
+    "Task",
     "Touched",
     "Work",
     "WorkDeleted",
@@ -106,6 +106,7 @@ __all__ = [
     "add_to_rack",
     "archive_job",
     "archive_work",
+    "cancel_task",
     "change_rack_board",
     "count_put_away",
     "create_job",
@@ -134,7 +135,6 @@ __all__ = [
     "list_jobs",
     "list_limit_sets",
     "list_works",
-    "making",
     "new_code",
     "note_progress",
     "note_seen",
@@ -158,9 +158,9 @@ __all__ = [
     "save_work",
     "shut_out",
     "spoil",
-    "stop_making",
     "take_back_cut",
     "take_off_rack",
+    "task_of",
     "ticks_of",
     "undo_work",
     "wait_before_trying",

@@ -16,7 +16,7 @@ import { PieceBar } from "./PieceBar";
 import { usePlace } from "./places";
 import { SettingOut } from "./SettingOut";
 import { StopList } from "./StopList";
-import { TakeAway } from "./TakeAway";
+import { HandOut } from "./HandOut";
 import { AssumedLine } from "../../shared/Assumed";
 import { useMarking } from "./useMarking";
 import "./mark.css";
@@ -109,7 +109,7 @@ export function MarkStation({ state }: { state: WorkState }) {
         <button type="button" className="arms-length" onClick={() => setLarge(true)}>
           {say("mark.arms_length")}
         </button>
-        <TakeAway state={state} />
+        <HandOut state={state} />
         {!canStayAwake() && <p className="said">{say("mark.sleeps")}</p>}
         <StopList board={board} open={open} marking={done} onOpen={(to) => go(() => to)} />
         <GaugeCheck key={`${board.id}/${stop.id}`} state={state} piece={board.id} stop={stop} />

@@ -13,8 +13,8 @@ from ...core.terms import Count, Length, Message, Volume, message
 from ...drawing.codes import code_of
 from ...exchange import JobInput, Worked, WorkedFlight, WorkedRoof
 from ...exchange.supply import wanted_of
-from ...presenting.shared.progress import OnProgress
 from ..mark.titles import title_in
+from ..shared.progress import OnProgress
 
 LITRE = 1e6
 """mm³."""

@@ -6,7 +6,7 @@ from ...core.rules import Words
 from ...core.terms import Count, Length, Message, Value, message
 from ...exchange import JobInput
 from ...exchange.supply import SectionPlan, lengths_of, one_length_plans
-from ...presenting.shared.shown import format_length
+from ..shared.lengths import format_length
 from .batch import Batch, hardware, materials
 from .models import (
     BuyView,

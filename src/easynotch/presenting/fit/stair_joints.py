@@ -14,12 +14,12 @@ from ...core.stairs import (
 from ...core.terms import Count, Length, Message, Value, message
 from ...drawing.built import draw_built
 from ...exchange import WorkedFlight
-from ...presenting.mark.titles import title_in
-from ...presenting.shared.in_words import sheet_view
-from ...presenting.shared.models import FitView
-from ...presenting.shared.shown import format_length
-from ..fit.models import BuiltView, RiserView, StairFitView
+from ..mark.titles import title_in
+from ..shared.in_words import sheet_view
+from ..shared.lengths import format_length
+from ..shared.models import FitView
 from .joints import WRONG, fit_view
+from .models import BuiltView, RiserView, StairFitView
 
 NO_STAIR_FIT = StairFitView(fit=[], trial=[], built=None)
 

@@ -5,7 +5,7 @@ from ...core.rules import Words
 from ...core.solid import Face, extent
 from ...drawing import FaceSheet, draw_board
 from ...exchange import Worked
-from ..shared.shown import format_length
+from ..shared.lengths import format_length
 from .laying import lay_out_piece
 from .models import BoardView, DefectView, FarView, MarkView, RunningView
 from .patterns import Pattern

@@ -5,7 +5,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from ..shared.shown import Point, Shown
+from ..shared.lengths import Point, Shown
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

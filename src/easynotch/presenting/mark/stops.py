@@ -10,7 +10,7 @@ from ...core.rules import Words
 from ...core.solid import Face
 from ...core.terms import Count, Message
 from ...core.tools import square_outline
-from ..shared.shown import Point, Shown, format_length
+from ..shared.lengths import Point, Shown, format_length
 from .laying import Laid
 from .models import SquareView, StepView, StopView
 from .sentences import UPRIGHT, Sentences, is_imperial, saw_title

@@ -6,9 +6,19 @@ from ...core.rules import LimitSet, Words, is_length
 from ...core.terms import Check, Count, Length, Level, Line, Message, Value, Working
 from ...drawing import Sheet
 from ...exchange import Measured
-from ..shared.models import CheckView, FigureView, LineView, WorkingView
-from .models import DimensionView, FactView, PathView, SheetView, Shown, TextView
-from .shown import format_length
+from .lengths import format_length
+from .models import (
+    CheckView,
+    DimensionView,
+    FactView,
+    FigureView,
+    LineView,
+    PathView,
+    SheetView,
+    Shown,
+    TextView,
+    WorkingView,
+)
 
 
 def readings(model: BaseModel, words: Words, prefix: str = "") -> dict[str, Shown]:

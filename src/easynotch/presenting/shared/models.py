@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from .shown import Point, Shown
+from .lengths import Point, Shown
 
 __all__ = ["DimensionView", "FactView", "FitView", "PathView", "Point", "SheetView", "Shown", "TextView"]
 

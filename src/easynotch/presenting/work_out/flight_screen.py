@@ -13,7 +13,7 @@ from ..mark.pieces import piece_views
 from ..mark.tools import Tools
 from ..shared.assumed import assumed_of
 from ..shared.in_words import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
-from ..shared.shown import format_length
+from ..shared.lengths import format_length
 from .models import CandidateView, DriftView, NoteView, ProfileView, ScreenView, StationView
 
 

@@ -34,9 +34,9 @@ from ...drawing.geometric import GeometricSheet, Read, draw_geometric
 from ...drawing.hip_boards import draw_block, draw_master
 from ...drawing.hip_choices import draw_head, draw_heel, draw_planes
 from ...exchange import WorkedRoof
-from ...presenting.mark.tools import Tools
-from ...presenting.shared.in_words import sheet_view
-from ...presenting.shared.shown import format_length
+from ..mark.tools import Tools
+from ..shared.in_words import sheet_view
+from ..shared.lengths import format_length
 from .hip_models import (
     BevelView,
     CornerView,
@@ -168,8 +168,8 @@ def _member_of(framing: Framing, seam: Seam) -> Member | None:
             continue
         for frame in piece.frames:
             off = frame.origin - seam.high
-            if frame.x.dot(seam.way) < -0.5 and abs(off.x) + abs(off.y) < 2 * piece.member.stock.thickness:
-                aside = frame.x - seam.way * frame.x.dot(seam.way)
+            if frame.x.dot(seam.direction) < -0.5 and abs(off.x) + abs(off.y) < 2 * piece.member.stock.thickness:
+                aside = frame.x - seam.direction * frame.x.dot(seam.direction)
                 if abs(aside.x) + abs(aside.y) < 1e-6:
                     return piece.member
     return None

@@ -161,7 +161,7 @@ class OverlapsView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class TakeAwayView:
+class HandOutView:
     """A work's bench steps as one self-contained page; empty while something is still to be measured."""
 
     name: str

@@ -30,8 +30,8 @@ from ..mark.setting_out import laths_of
 from ..mark.tools import Tools
 from ..shared.assumed import assumed_of
 from ..shared.in_words import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
+from ..shared.lengths import format_length
 from ..shared.models import FactView, Shown
-from ..shared.shown import format_length
 from .models import ScreenView, StationView
 from .roof_models import (
     FasciaPieceView,

@@ -14,9 +14,9 @@ from ...core.stairs import (
 from ...core.terms import Count, Length, Message, message
 from ...drawing import draw_foot, draw_head, draw_in_hand, draw_stair, draw_stair_plan
 from ...exchange import WorkedFlight
-from ...presenting.shared.in_words import fact_view, sheet_view
-from ...presenting.shared.models import FactView
-from ...presenting.shared.shown import format_length
+from ..shared.in_words import fact_view, sheet_view
+from ..shared.lengths import format_length
+from ..shared.models import FactView
 from .stair_models import FiguresView, StairView
 
 GROUPS = {

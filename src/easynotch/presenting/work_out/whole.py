@@ -5,9 +5,8 @@ from ...core.solid import Frame, Member, as_manifold, overlaps
 from ...core.stairs import supports
 from ...core.terms import Message
 from ...exchange import Worked, WorkedFlight
-from ...presenting.work_out.models import SolidView
 from ..mark.titles import title_in
-from .models import OverlapsView, WholeView
+from .models import OverlapsView, SolidView, WholeView
 
 
 def whole_of(worked: Worked, words: Words) -> WholeView:

@@ -20,7 +20,7 @@ from ...exchange import JobInput, Problem, Problems, Worked, read_job, worked_ou
 from ...presenting.cut.batch import Part, Rack, Ways, batch_of
 from ...presenting.cut.models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, PlanStopView, RackView
 from ...presenting.cut.plan import NOTHING, PROVED, cut_view, percent
-from ...presenting.shared.shown import format_length
+from ...presenting.shared.lengths import format_length
 from ...presenting.shared.supposed import suppose_missing
 from ...store import (
     CutBoard,

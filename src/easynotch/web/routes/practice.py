@@ -19,7 +19,7 @@ from ...exchange import (
 )
 from ...presenting.practice.made_up import ASKED, given_in_words, made_up
 from ...presenting.shared.in_words import working_view
-from ...presenting.shared.shown import format_length
+from ...presenting.shared.lengths import format_length
 from ...store import keep_answer, progress
 from ..bodies.answers import AnsweredView, PracticeView, ProgressView, QuestionView
 from ..bodies.works import AnswerBody

@@ -16,8 +16,8 @@ from ...exchange.stock_table import StockRow, read_defects, read_stock, write_st
 from ...exchange.supply import lengths_of
 from ...instruments import Line, Offer, ask_yard
 from ...presenting.cut.models import RackView
+from ...presenting.shared.lengths import format_length
 from ...presenting.shared.models import Shown
-from ...presenting.shared.shown import format_length
 from ...store import (
     Ordered,
     RackBoard,

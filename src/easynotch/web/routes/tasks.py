@@ -7,7 +7,7 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
-from ...store import making, stop_making
+from ...store import cancel_task, task_of
 from ..bodies.answers import ChangedView
 from ..bodies.view import View
 from ..server.requests import answer, database
@@ -32,7 +32,7 @@ class MakingView(View):
 def how_far(path: TokenPath) -> Response:
     """How far something in the making is."""
     with database().read() as db:
-        found = making(db, path.token)
+        found = task_of(db, path.token)
     return answer(MakingView(done=found.done, whole=found.whole))
 
 
@@ -40,5 +40,5 @@ def how_far(path: TokenPath) -> Response:
 def stop(path: TokenPath) -> Response:
     """It may stop: a plan looks no longer for a cheaper one, the plain good one is answered and says so."""
     with database().connect() as db:
-        stop_making(db, path.token)
+        cancel_task(db, path.token)
     return answer(ChangedView(id=path.token))

@@ -24,7 +24,7 @@ BUDGET_S = 20.0
 """What a request may take; on a slow machine the largest roof of the tests takes a quarter of it."""
 LONG_S = 600.0
 """What making files, plans and backups may take."""
-LONG = ("export", "preview", "take-away", "plan", "cut", "yard", "backup", "import", "carry", "jobs", "making")
+LONG = ("export", "preview", "hand-out", "plan", "cut", "yard", "backup", "import", "carry", "jobs", "making")
 """Parts of the addresses of what is made long."""
 LOOK_S = 0.1
 """Between two looks at whether the answer is still wanted."""

@@ -3,7 +3,7 @@
 from time import monotonic
 
 from ...presenting.shared.progress import OnProgress
-from ...store import making, note_progress
+from ...store import note_progress, task_of
 from .requests import database
 
 SOON_S = 0.3
@@ -19,7 +19,7 @@ def is_cancelled(token: str) -> bool:
     if not token:
         return False
     with database().read() as db:
-        return making(db, token).stopped
+        return task_of(db, token).stopped
 
 
 def progress_reporter(token: str) -> OnProgress | None:

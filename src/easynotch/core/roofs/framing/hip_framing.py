@@ -134,7 +134,7 @@ def _hip_side(layout: RoofLayout, jack: Member, side: RoofSide, at: list[Corner]
     outward = jack.placement.plane_to_world(cheek.plane)
     corner = min(
         (one for one in at if side in (one.side, one.end)),
-        key=lambda one: abs(outward.above(one.at)) + (0.0 if abs(outward.normal.dot(one.way)) < 1e-9 else 1e9),
+        key=lambda one: abs(outward.above(one.at)) + (0.0 if abs(outward.normal.dot(one.direction)) < 1e-9 else 1e9),
     )
     hip = hip_member(layout, corner)
     return member_face(hip, Face.FAR if hip.placement.z.dot(outward.normal) < 0 else Face.NEAR)

@@ -13,7 +13,7 @@ Standing = tuple[float, float]
 
 def clear_bays(layout: RoofLayout, out: SettingOut, side: RoofSide) -> list[Bay]:
     """From where to where each bay is clear, in the eave's own stations; false tails beside the rafters narrow it."""
-    sides = {station: way for station, way, _ in false_tail_sides(layout, out, side)}
+    sides = {station: direction for station, direction, _ in false_tail_sides(layout, out, side)}
     tail = layout.roof.eaves.false_tail
     thick = tail.stock.thickness if tail is not None else 0.0
     bays = [

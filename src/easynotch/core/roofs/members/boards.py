@@ -59,7 +59,8 @@ def false_tails(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list
             raise RoofError("eaves.false_tail.depth", message("error.roof_false_tail"))
         places = false_tail_sides(layout, out, side)
         frames = [
-            slope.frame(station + way * (half + tail.stock.thickness / 2), tail.inside) for station, way, half in places
+            slope.frame(station + direction * (half + tail.stock.thickness / 2), tail.inside)
+            for station, direction, half in places
         ]
         if not frames:
             continue

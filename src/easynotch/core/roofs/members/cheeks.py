@@ -34,8 +34,8 @@ def end_common_cheeks(layout: RoofLayout, end: RoofSide) -> list[PlaneRow]:
     point = slope.at(slope.length / 2, end.run, 0.0)
     rows: list[PlaneRow] = []
     for name, sign in (("head_left", -1.0), ("head_right", 1.0)):
-        way = (slope.inward + slope.along * sign).unit()
-        rows.append((name, "head", point - way * (roof.hip.stock.thickness / 2), way))
+        direction = (slope.inward + slope.along * sign).unit()
+        rows.append((name, "head", point - direction * (roof.hip.stock.thickness / 2), direction))
     return rows
 
 

@@ -26,7 +26,7 @@ def hip_or_ridge_member(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
 def _frame(layout: RoofLayout, seam: Seam) -> Frame:
     down, shift = drop_and_shift(layout, seam)
     top = seam.high + seam.side(seam.first) * shift - UP * down
-    return Frame.along(top, seam.way * -1.0 - UP * seam.rise_per_run, seam.way * seam.rise_per_run - UP)
+    return Frame.along(top, seam.direction * -1.0 - UP * seam.rise_per_run, seam.direction * seam.rise_per_run - UP)
 
 
 def _ends(plan: HipOrRidgePlan, frame: Frame, kind: str) -> list[Removal]:
@@ -37,7 +37,7 @@ def _clips(layout: RoofLayout, plan: HipOrRidgePlan, frame: Frame) -> list[Remov
     """Where a stick runs on past its node, its top is cut off in the planes of the slopes it comes into."""
     rise_per_run, made = plan.seam.rise_per_run, []
     tops = [
-        point + UP * (frame.origin.z + rise_per_run * (point - frame.origin).dot(plan.seam.way))
+        point + UP * (frame.origin.z + rise_per_run * (point - frame.origin).dot(plan.seam.direction))
         for point in plan.footprint.corners
     ]
     for region in outline_of(layout).regions:
@@ -67,7 +67,7 @@ def _hip(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
         ]
     removals = tuple(rows)
     plate = seam.run * hypot(1.0, rise_per_run)
-    unit = 1.0 / seam.first.inward.dot(seam.way)
+    unit = 1.0 / seam.first.inward.dot(seam.direction)
     heads = [cut.plane for one in removals for cut in one.planes if cut.role == "head"]
     head = max(along_centre(plane) for plane in heads)
     tails = [cut.plane for one in removals for cut in one.planes if cut.role == "tail"]
@@ -97,12 +97,14 @@ def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
         return removal(frame, (name, "heel", corner, walls[0].inward), seat)
     if keep_method(layout, seam) is KeepPlanes.CORNER:
         # As wide as the hip, or as it was cut: both walls run away from the corner by their own angle to it.
-        spread = sum(abs(UP.cross(seam.way).dot(slope.along) / seam.way.dot(slope.along)) for slope in _both(seam))
+        spread = sum(
+            abs(UP.cross(seam.direction).dot(slope.along) / seam.direction.dot(slope.along)) for slope in _both(seam)
+        )
         assert layout.roof.hip is not None
-        clipped = corner + seam.way * (layout.roof.hip.clipped_face / spread)
-        return removal(frame, ("clipped", "heel", clipped, seam.way), seat)
+        clipped = corner + seam.direction * (layout.roof.hip.clipped_face / spread)
+        return removal(frame, ("clipped", "heel", clipped, seam.direction), seat)
     if layout.roof.hip is not None and layout.roof.hip.heel == "square":
-        return removal(frame, ("square", "heel", corner, seam.way), seat)
+        return removal(frame, ("square", "heel", corner, seam.direction), seat)
     heels: list[PlaneRow] = [
         ("heel", "heel", corner, seam.first.inward),
         ("heel_side", "heel", corner, seam.second.inward),
@@ -111,7 +113,7 @@ def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
     if shift and min(seam.fall(slope) for slope in _both(seam)) <= 0:
         # Leaning out over a wall's end it stands wholly to one side of the corner: one wall alone stops it.
         off = seam.side(seam.first) * shift
-        heels = [min(heels, key=lambda heel: off.dot(heel[3]) / seam.way.dot(heel[3]))]
+        heels = [min(heels, key=lambda heel: off.dot(heel[3]) / seam.direction.dot(heel[3]))]
     return removal(frame, *heels, seat)
 
 

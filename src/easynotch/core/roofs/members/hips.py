@@ -30,7 +30,7 @@ class Corner:
     side: RoofSide
     end: RoofSide
     at: Vector
-    way: Vector
+    direction: Vector
     first: bool
 
     @property
@@ -48,8 +48,8 @@ def corners(layout: RoofLayout) -> list[Corner]:
         for side in layout.sides:
             x = end.slope.start[0]
             at = Vector(x, side.slope.start[1], 0.0)
-            way = (side.slope.inward + end.slope.inward).unit()
-            found.append(Corner(side, end, at, way, number == 0))
+            direction = (side.slope.inward + end.slope.inward).unit()
+            found.append(Corner(side, end, at, direction, number == 0))
     return found
 
 
@@ -71,7 +71,9 @@ def hip_member(layout: RoofLayout, corner: Corner) -> Member:
     drop = 0.0 if hip.keep_planes is KeepPlanes.BACK else hip_drop(layout)
     top = side.plate + side.hap + side.rise_per_run * corner.side.run - drop
     frame = Frame.along(
-        corner.at + corner.way * run + UP * top, corner.way * -1.0 - UP * rise_per_run, corner.way * rise_per_run - UP
+        corner.at + corner.direction * run + UP * top,
+        corner.direction * -1.0 - UP * rise_per_run,
+        corner.direction * rise_per_run - UP,
     )
     cheeks = hip_cheeks(layout, corner.side, corner.end, corner.at)
     rows = [*(removal(frame, cheek) for cheek in cheeks), _notch(layout, corner, frame)]
@@ -79,7 +81,9 @@ def hip_member(layout: RoofLayout, corner: Corner) -> Member:
         for planes in tail_rows(layout, slope):
             suffix = "" if number == 0 else "_side"
             rows.append(
-                slope.removal(frame, 0.0, *((f"{name}{suffix}", role, at, way) for name, role, at, way in planes))
+                slope.removal(
+                    frame, 0.0, *((f"{name}{suffix}", role, at, direction) for name, role, at, direction in planes)
+                )
             )
     if hip.keep_planes is KeepPlanes.BACK:
         rows += [
@@ -120,10 +124,10 @@ def _notch(layout: RoofLayout, corner: Corner, frame: Frame) -> Removal:
     assert hip is not None
     seat = ("seat", "seat", corner.at, DOWN)
     if hip.keep_planes is KeepPlanes.CORNER:
-        clipped = corner.at + corner.way * (hip.clipped_face / 2)
-        return removal(frame, ("heel", "heel", clipped, corner.way), seat)
+        clipped = corner.at + corner.direction * (hip.clipped_face / 2)
+        return removal(frame, ("heel", "heel", clipped, corner.direction), seat)
     if hip.heel == "square":
-        return removal(frame, ("heel", "heel", corner.at, corner.way), seat)
+        return removal(frame, ("heel", "heel", corner.at, corner.direction), seat)
     return removal(
         frame,
         ("heel", "heel", corner.at, corner.end.slope.inward),

@@ -81,8 +81,8 @@ def _fascia(
     corner = slope.at(stations[0], -out, slope.height(-out))
     frame = Frame.along(corner - outward * (eaves.fascia / 2), slope.along, depth_way)
     cuts = []
-    for name, sign, (point, way) in (("head", -1.0, mitres[0]), ("end", 1.0, mitres[1])):
-        normal = UP.cross(way).unit() if way.length > TINY else slope.along
+    for name, sign, (point, direction) in (("head", -1.0, mitres[0]), ("end", 1.0, mitres[1])):
+        normal = UP.cross(direction).unit() if direction.length > TINY else slope.along
         normal = normal if normal.dot(slope.along) * sign > 0 else -normal
         cuts.append(Removal((CutPlane(name, name, frame.plane_to_local(Plane.through(point, normal))),)))
     length = stations[1] - stations[0]

@@ -77,18 +77,18 @@ def _stations(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]
     if jacks == "corner":
         return sorted([*made, *_from_corners(side, region, fixed, spacing, thick)])
     ends_at = (0.0, side.slope.length)
-    for start, way, stop, corner in (
+    for start, direction, stop, corner in (
         (fixed[0], -1.0, low + thick / 2, ends_at[0]), (fixed[-1], 1.0, high - thick / 2, ends_at[1])
     ):  # fmt: skip
         whole = abs(corner - start)
         step = whole / max(1, whole_up(whole / spacing)) if jacks == "even" and whole > spacing else spacing
-        at = start + way * step
-        while (stop - at) * way > 0:
+        at = start + direction * step
+        while (stop - at) * direction > 0:
             if abs(at - corner) < thick / 2:
                 # It would stand half on the walls' corner: flush with it instead.
-                at = corner - way * thick / 2
+                at = corner - direction * thick / 2
             made.append(at)
-            at += way * step
+            at += direction * step
     return sorted(made)
 
 
@@ -104,14 +104,14 @@ def _from_corners(side: RoofSide, region: Region, fixed: list[float], spacing: f
     """
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
     made: list[float] = []
-    for start, way, last, far in ((0.0, 1.0, fixed[0], low), (side.slope.length, -1.0, fixed[-1], high)):
+    for start, direction, last, far in ((0.0, 1.0, fixed[0], low), (side.slope.length, -1.0, fixed[-1], high)):
         made += bays_between(start, last, spacing, thick)
-        if (start - far) * way > thick / 2:
+        if (start - far) * direction > thick / 2:
             # Flush with the walls' corner, between what stands on the wall and what hangs past it.
-            made.append(start + way * thick / 2)
+            made.append(start + direction * thick / 2)
         step = 1
-        while (start - way * step * spacing - far) * way > thick / 2:
-            made.append(start - way * step * spacing)
+        while (start - direction * step * spacing - far) * direction > thick / 2:
+            made.append(start - direction * step * spacing)
             step += 1
     return made
 
@@ -184,11 +184,11 @@ def _span(region: Region, station: float) -> tuple[float, float] | None:
     return (min(found), max(found)) if found else None
 
 
-def _cheeks(left: Footprint, way: Vector) -> list[FootprintSide]:
+def _cheeks(left: Footprint, direction: Vector) -> list[FootprintSide]:
     """The cuts at one end of a rafter's footprint, the widest first."""
     found = []
     for number, side in enumerate(left.sides):
-        if side.face.startswith(("cheek", "bound")) and side.normal.dot(way) > NEAR:
+        if side.face.startswith(("cheek", "bound")) and side.normal.dot(direction) > NEAR:
             one, other = left.edge(number)
             found.append(((other - one).length, side))
     return [side for _, side in sorted(found, key=lambda row: -row[0])]

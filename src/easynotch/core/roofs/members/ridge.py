@@ -103,10 +103,10 @@ def _mitred_fascia(layout: RoofLayout, slope: Slope, stock: Stock) -> Member:
         outward, depth_way = slope.inward * -1.0, DOWN
     frame = Frame.along(outer - outward * (eaves.fascia / 2), slope.along, depth_way)
     cuts = []
-    for name, station, way, mitred in (("head", start, -1.0, hipped[0]), ("end", stop, 1.0, hipped[1])):
+    for name, station, direction, mitred in (("head", start, -1.0, hipped[0]), ("end", stop, 1.0, hipped[1])):
         corner = slope.at(station, -layout.out, slope.height(-layout.out))
         # The mitre stands in the upright plane between both eaves, through the outer corner.
-        normal = (slope.along * way + slope.inward).unit() if mitred else slope.along * way
+        normal = (slope.along * direction + slope.inward).unit() if mitred else slope.along * direction
         cuts.append(Removal((CutPlane(name, name, frame.plane_to_local(Plane.through(corner, normal))),)))
     length = stop - start
     reach = eaves.fascia + stock.depth + 20.0

@@ -96,8 +96,8 @@ def ridge_posts(layout: RoofLayout, ridge: Member | None) -> tuple[list[Placed],
         raise RoofError("ridge.posts", message("error.roof_posts"))
     y, stock = ridge_y(layout), posts.stock
     frames = tuple(
-        Frame.along(Vector(x, y, under), DOWN, way)
-        for x, way in ((0.0, ALONG), (layout.roof.plan.length, -ALONG))
+        Frame.along(Vector(x, y, under), DOWN, direction)
+        for x, direction in ((0.0, ALONG), (layout.roof.plan.length, -ALONG))
     )  # fmt: skip
     member = Member(
         "ridge_post", "ridge_post", stock, frames[0], ends(length), reach=(-10.0, length + 10.0), zero=0.0, count=2,

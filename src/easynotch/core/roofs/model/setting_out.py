@@ -90,14 +90,14 @@ def bays_between(
         origin: where the first step is measured from, where that is not the first rafter's centre.
         equal: whether all bays are made equal.
     """
-    way = 1.0 if stop > start else -1.0
+    direction = 1.0 if stop > start else -1.0
     first = start if origin is None else origin
     step, least = max(spacing, 2 * thickness), 2 * thickness * (1.0 - WHOLE)
     whole = abs(stop - first)
     bays = max(1, whole_up(abs(stop - start) / step if equal else whole / step))
     if equal:
         return [start + (stop - start) * n / bays for n in range(1, bays)]
-    centres = [first + way * step * n for n in range(1, bays)]
+    centres = [first + direction * step * n for n in range(1, bays)]
     if not centres or abs(stop - centres[-1]) >= least:
         return centres
     for closed in range(2, bays + 1):

@@ -132,16 +132,16 @@ class _Arranging:
 
     def _strip(self, seam: Seam, beyond: float = 0.0) -> Footprint:
         """A seam's stick from end to end, a hip to under its fascias' corner; drawn on beyond its nodes."""
-        low = seam.low - seam.way * (self._tail(seam) if seam.corner is not None else beyond)
+        low = seam.low - seam.direction * (self._tail(seam) if seam.corner is not None else beyond)
         right, left = (reach_aside(self.layout, seam, slope) for slope in (seam.first, seam.second))
-        return strip(f"stick_{self.roof.seams.index(seam)}", low, seam.high + seam.way * beyond, right, left)
+        return strip(f"stick_{self.roof.seams.index(seam)}", low, seam.high + seam.direction * beyond, right, left)
 
     def _tail(self, seam: Seam) -> float:
         """How far a hip runs out beyond its corner, level: to the nearer fascia, and its cheek's point beyond."""
         rows = (seam.first, seam.second)
         start = [(seam.low - slope.at(0.0, 0.0, seam.low.z)).dot(slope.inward) for slope in rows]
         tail = min(
-            (self.layout.out_of(slope) + inward) / max(seam.way.dot(slope.inward), NEAR)
+            (self.layout.out_of(slope) + inward) / max(seam.direction.dot(slope.inward), NEAR)
             for slope, inward in zip(rows, start, strict=True)
         )
         return max(0.0, tail) + 2 * self.thickest
@@ -163,8 +163,8 @@ class _Arranging:
         sides = _post_print(number, cluster.post).sides
         for name, seam in self._named():
             if seam in cluster.post.seams and (footprint := footprints[name]) is not None:
-                way = from_node(seam, cluster.post.at)
-                face = next(side for side in sides if side.normal.dot(way) > 1.0 - 1e-12)
+                direction = from_node(seam, cluster.post.at)
+                face = next(side for side in sides if side.normal.dot(direction) > 1.0 - 1e-12)
                 footprints[name] = cut_by(footprint, face, _end_name(seam, cluster.post.at))
 
     def _in_turn(self, footprints: dict[str, Footprint | None], cluster: _Cluster) -> None:
@@ -180,9 +180,10 @@ class _Arranging:
         first = self._through(ends)
         self._run_through(footprints, first, ends)
         placed = [footprints[first[0]]]
-        way = from_node(first[1], first[2])
+        direction = from_node(first[1], first[2])
         for name, seam, node in sorted(
-            (end for end in ends if end is not first), key=lambda end: round(abs(from_node(end[1], end[2]).dot(way)), 6)
+            (end for end in ends if end is not first),
+            key=lambda end: round(abs(from_node(end[1], end[2]).dot(direction)), 6),
         ):
             footprint = footprints[name]
             assert footprint is not None
@@ -193,8 +194,8 @@ class _Arranging:
     def _through(self, ends: list[tuple[str, Seam, Vector]]) -> tuple[str, Seam, Vector]:
         """A ridge before a hip, the longest first; but its partner where that comes nearly in line and is thicker."""
         first = max(ends, key=lambda end: (end[1].corner is None, end[1].run))
-        way, thick = from_node(*first[1:]), stock_of(self.layout, first[1]).thickness
-        facing = [end for end in ends if from_node(*end[1:]).dot(way) < -NEARLY]
+        direction, thick = from_node(*first[1:]), stock_of(self.layout, first[1]).thickness
+        facing = [end for end in ends if from_node(*end[1:]).dot(direction) < -NEARLY]
         thicker = [end for end in facing if stock_of(self.layout, end[1]).thickness > thick + NEAR]
         return max(thicker, key=lambda end: end[1].run, default=first)
 
@@ -208,7 +209,7 @@ class _Arranging:
         where another comes in its own line.
         """
         name, seam, node = first
-        way = from_node(seam, node)
+        direction = from_node(seam, node)
         past = 0.0
         footprint = footprints[name]
         assert footprint is not None
@@ -216,26 +217,26 @@ class _Arranging:
             if other is seam:
                 continue
             along = from_node(other, at)
-            aside = (at - node).dot(UP.cross(way))
-            if along.dot(way) < -IN_LINE and abs(aside) < SAME_LINE:
+            aside = (at - node).dot(UP.cross(direction))
+            if along.dot(direction) < -IN_LINE and abs(aside) < SAME_LINE:
                 past = 0.0
                 break
-            if abs(UP.cross(way).dot(along)) > ACROSS:
+            if abs(UP.cross(direction).dot(along)) > ACROSS:
                 past = max(past, *self._cheek(seam, node, other, at))
-        end = FootprintSide(node - way * past, way, "", "")
+        end = FootprintSide(node - direction * past, direction, "", "")
         footprints[name] = cut_by(footprint, end, _end_name(seam, node))
 
     def _cheek(self, seam: Seam, node: Vector, other: Seam, at: Vector) -> Iterator[float]:
         """How far past a node, along a through stick, both sides of another stick meet its side."""
-        way, along = from_node(seam, node), from_node(other, at)
-        left = UP.cross(way)
+        direction, along = from_node(seam, node), from_node(other, at)
+        left = UP.cross(direction)
         towards = 1.0 if along.dot(left) > 0 else -1.0
         slope = seam.second if (seam.side(seam.second).dot(left) * towards) > 0 else seam.first
         wide = reach_aside(self.layout, seam, slope)
         for one in (other.first, other.second):
             start = at + other.side(one) * reach_aside(self.layout, other, one) - node
             step = (towards * wide - start.dot(left)) / along.dot(left)
-            yield -(start + along * step).dot(way)
+            yield -(start + along * step).dot(direction)
 
     def _foot(self, seam: Seam) -> tuple[Vector, Vector]:
         """Across a stick where it surely stands: at a hip's corner, at a ridge's middle."""
@@ -247,10 +248,12 @@ class _Arranging:
     def _at_walls(self, footprints: dict[str, Footprint | None], name: str, seam: Seam) -> None:
         """A stick that ends on a gable runs out to its verge."""
         verge = self.layout.roof.eaves.verge
-        for at, way in ((seam.high, seam.way), (seam.low, -seam.way)):
+        for at, direction in ((seam.high, seam.direction), (seam.low, -seam.direction)):
             footprint = footprints[name]
             if footprint is not None and _ends(seam, at) and on_wall(self.roof, at):
-                footprints[name] = cut_by(footprint, FootprintSide(at + way * verge, -way, "", ""), _end_name(seam, at))
+                footprints[name] = cut_by(
+                    footprint, FootprintSide(at + direction * verge, -direction, "", ""), _end_name(seam, at)
+                )
 
     def _resolve_conflict(self, footprints: dict[str, Footprint | None]) -> bool:
         """Find one thing that does not fit and change the clusters for it; whether there was one."""
@@ -303,9 +306,9 @@ def _post_print(number: int, post: Post) -> Footprint:
     sides = []
     for here, there in zip(corners, (*corners[1:], *corners[:1]), strict=True):
         out = -UP.cross((there - here).unit())
-        face, (way, off) = max(enumerate(rows, 1), key=lambda row: row[1][0].dot(out))
-        at = Vector(post.at.x, post.at.y, 0.0) + way * off
-        sides.append(FootprintSide(at, way, f"post_{number}", f"face_{face}"))
+        face, (direction, off) = max(enumerate(rows, 1), key=lambda row: row[1][0].dot(out))
+        at = Vector(post.at.x, post.at.y, 0.0) + direction * off
+        sides.append(FootprintSide(at, direction, f"post_{number}", f"face_{face}"))
     return Footprint(corners, tuple(sides))
 
 

@@ -40,18 +40,18 @@ class Seam:
         return hypot(self.high.x - self.low.x, self.high.y - self.low.y)
 
     @cached_property
-    def way(self) -> Vector:
+    def direction(self) -> Vector:
         """Level, along it, upwards."""
         return Vector(self.high.x - self.low.x, self.high.y - self.low.y, 0.0).unit()
 
     @cached_property
     def rise_per_run(self) -> float:
         """Its slope, rise over run."""
-        return self.first.rise_per_run * self.first.inward.dot(self.way)
+        return self.first.rise_per_run * self.first.inward.dot(self.direction)
 
     def side(self, slope: Slope) -> Vector:
         """Level, square to it, towards one of its slopes."""
-        left = UP.cross(self.way)
+        left = UP.cross(self.direction)
         return left if slope is self.second else -left
 
     def fall(self, slope: Slope) -> float:
@@ -75,7 +75,7 @@ class Seam:
     @property
     def backing(self) -> tuple[float, float]:
         """From a square top to either plane, measured square to the seam, degrees."""
-        up = Vector(-self.way.x * self.rise_per_run, -self.way.y * self.rise_per_run, 1.0).unit()
+        up = Vector(-self.direction.x * self.rise_per_run, -self.direction.y * self.rise_per_run, 1.0).unit()
         return tuple(degrees(acos(min(1.0, up.dot(one.plane.normal)))) for one in (self.first, self.second))  # type: ignore[return-value]
 
     @property
@@ -90,9 +90,9 @@ class Seam:
 
     def plan_angle(self, slope: Slope) -> float:
         """From an eave to it in plan, degrees."""
-        way = self.way
+        direction = self.direction
         along = slope.along if slope is self.first else -slope.along
-        return degrees(acos(max(-1.0, min(1.0, way.dot(along)))))
+        return degrees(acos(max(-1.0, min(1.0, direction.dot(along)))))
 
 
 @dataclass(frozen=True)

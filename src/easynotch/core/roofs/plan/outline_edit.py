@@ -19,12 +19,14 @@ def with_side(corners: tuple[Point, ...], number: int, length: float) -> tuple[P
     start, end = corners[number], corners[(number + 1) % len(corners)]
     now = hypot(end[0] - start[0], end[1] - start[1])
     by = length - now
-    way = ((end[0] - start[0]) / now, (end[1] - start[1]) / now)
+    direction = ((end[0] - start[0]) / now, (end[1] - start[1]) / now)
     moved = range(number + 1, len(corners))
     if number == len(corners) - 1:
         # The closing side ends at the first corner, which stays: its other end moves.
-        moved, way = range(number, number + 1), (-way[0], -way[1])
-    return tuple((x + way[0] * by, y + way[1] * by) if at in moved else (x, y) for at, (x, y) in enumerate(corners))
+        moved, direction = range(number, number + 1), (-direction[0], -direction[1])
+    return tuple(
+        (x + direction[0] * by, y + direction[1] * by) if at in moved else (x, y) for at, (x, y) in enumerate(corners)
+    )
 
 
 def with_angle(corners: tuple[Point, ...], number: int, angle: float) -> tuple[Point, ...]:
@@ -46,8 +48,8 @@ def _last_angle(corners: tuple[Point, ...], angle: float) -> tuple[Point, ...]:
     before, last, first = corners[-2], corners[-1], corners[0]
     far = hypot(first[0] - before[0], first[1] - before[1])
     now = hypot(last[0] - before[0], last[1] - before[1])
-    way = ((last[0] - before[0]) / now, (last[1] - before[1]) / now)
-    across = ((first[0] - before[0]) * way[0] + (first[1] - before[1]) * way[1]) / far
+    direction = ((last[0] - before[0]) / now, (last[1] - before[1]) / now)
+    across = ((first[0] - before[0]) * direction[0] + (first[1] - before[1]) * direction[1]) / far
     rest = 180.0 - angle - degrees(acos(max(-1.0, min(1.0, across))))
     length = far * sin(radians(rest)) / sin(radians(angle))
-    return (*corners[:-1], (before[0] + way[0] * length, before[1] + way[1] * length))
+    return (*corners[:-1], (before[0] + direction[0] * length, before[1] + direction[1] * length))

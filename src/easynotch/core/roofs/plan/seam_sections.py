@@ -163,7 +163,7 @@ def _climbs_to(seam: Seam, node: Vector) -> bool:
 
 def from_node(seam: Seam, node: Vector) -> Vector:
     """Level, from a node along a seam."""
-    return seam.way * -1.0 if _climbs_to(seam, node) else seam.way
+    return seam.direction * -1.0 if _climbs_to(seam, node) else seam.direction
 
 
 def post_member(post: Post) -> Member:
@@ -172,8 +172,8 @@ def post_member(post: Post) -> Member:
     first = from_node(post.seams[0], post.at)
     frame = Frame.along(Vector(post.at.x, post.at.y, post.bottom) - first * (size / 2), UP, first)
     faces = [
-        removal(frame, (f"face_{n}", "face", post.at + way * off, way))
-        for n, (way, off) in enumerate(faces_of(post), 1)
+        removal(frame, (f"face_{n}", "face", post.at + direction * off, direction))
+        for n, (direction, off) in enumerate(faces_of(post), 1)
     ]
     length = post.top - post.bottom
     ends = (
@@ -191,8 +191,8 @@ def post_polygon(post: Post) -> tuple[Vector, ...]:
     """A post's outline in plan, from its middle: what its faces leave of a square, corner by corner."""
     size = 20 * post.flat + 1.0
     points = [(-size, -size), (size, -size), (size, size), (-size, size)]
-    for way, off in faces_of(post):
-        points = clip(points, HalfPlane(way.x, way.y, off), keep_front=False)
+    for direction, off in faces_of(post):
+        points = clip(points, HalfPlane(direction.x, direction.y, off), keep_front=False)
     return tuple(Vector(x, y, 0.0) for x, y in points)
 
 

@@ -60,16 +60,16 @@ def strip(owner: str, start: Vector, end: Vector, right: float, left: float) -> 
     """A straight piece from one point to another, so far to the right and left of the line between them; its sides
     are named right, strip_end, left and strip_start.
     """
-    way = Vector(end.x - start.x, end.y - start.y, 0.0).unit()
-    side = UP.cross(way)
+    direction = Vector(end.x - start.x, end.y - start.y, 0.0).unit()
+    side = UP.cross(direction)
     a, b = start - side * right, end - side * right
     c, d = end + side * left, start + side * left
     corners = tuple(Vector(point.x, point.y, 0.0) for point in (a, b, c, d))
     rows = (
         (corners[0], -side, "right"),
-        (corners[1], way, "strip_end"),
+        (corners[1], direction, "strip_end"),
         (corners[2], side, "left"),
-        (corners[3], -way, "strip_start"),
+        (corners[3], -direction, "strip_start"),
     )
     return Footprint(corners, tuple(FootprintSide(at, normal, owner, face) for at, normal, face in rows))
 
@@ -130,10 +130,10 @@ def contact_share(piece: Footprint, number: int, mate: Footprint) -> float:
     against, length = piece.sides[number].against, (end - start).length
     if against is None or length <= NEAR:
         return 0.0
-    way, shared = (end - start) * (1.0 / length), 0.0
+    direction, shared = (end - start) * (1.0 / length), 0.0
     for at, side in enumerate(mate.sides):
         if side.face == against.face:
-            low, high = sorted((point - start).dot(way) for point in mate.edge(at))
+            low, high = sorted((point - start).dot(direction) for point in mate.edge(at))
             shared += max(0.0, min(high, length) - max(low, 0.0))
     return shared / length
 

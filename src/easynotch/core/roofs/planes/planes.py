@@ -54,10 +54,10 @@ class Slope:
 
     def at(self, station: float, inward: float, height: float) -> Vector:
         """A point by its distance along the eave, its distance inward of the bearing line, and its height."""
-        along, way = self.along, self.inward
+        along, direction = self.along, self.inward
         return Vector(
-            self.start[0] + along.x * station + way.x * inward,
-            self.start[1] + along.y * station + way.y * inward,
+            self.start[0] + along.x * station + direction.x * inward,
+            self.start[1] + along.y * station + direction.y * inward,
             height,
         )
 

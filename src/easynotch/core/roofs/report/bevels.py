@@ -88,11 +88,11 @@ def bevels_of(hip: Seam) -> tuple[Bevel, ...]:
 
 def _of_side(hip: Seam, slope: Slope) -> list[Bevel]:
     theta = degrees(atan(slope.rise_per_run))
-    climb = (hip.way + UP * hip.rise_per_run).unit()
+    climb = (hip.direction + UP * hip.rise_per_run).unit()
     up_slope = (slope.inward + UP * slope.rise_per_run).unit()
     jack = _between(climb, up_slope)
     square_out = slope.plane.normal
-    across = UP.cross(hip.way)
+    across = UP.cross(hip.direction)
     face, edge = across.cross(up_slope), across.cross(square_out)
     return [
         Bevel("plumb_common", 90.0 - theta, Datum.EDGE, slope),
@@ -108,9 +108,9 @@ def _of_side(hip: Seam, slope: Slope) -> list[Bevel]:
 
 def _edge_hip(hip: Seam, slope: Slope) -> float:
     """On a hip's square top, the line of a cheek that lies along this side's commons."""
-    top = (UP - hip.way * hip.rise_per_run).unit()
+    top = (UP - hip.direction * hip.rise_per_run).unit()
     cheek = UP.cross(slope.inward)
-    return _between(cheek.cross(top), (hip.way + UP * hip.rise_per_run).unit())
+    return _between(cheek.cross(top), (hip.direction + UP * hip.rise_per_run).unit())
 
 
 def _eave_to(hip: Seam, slope: Slope) -> Vector:

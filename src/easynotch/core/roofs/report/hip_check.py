@@ -51,8 +51,8 @@ def hip_check(layout: RoofLayout, hip: Member, seam: Seam) -> HipCheck:
 
 def _spread(seam: Seam) -> float:
     """How wide a clipped corner is for each mm the clip lies in from the corner."""
-    across = Vector(-seam.way.y, seam.way.x, 0.0)
-    return sum(abs(across.dot(slope.along) / seam.way.dot(slope.along)) for slope in (seam.first, seam.second))
+    across = Vector(-seam.direction.y, seam.direction.x, 0.0)
+    return sum(abs(across.dot(slope.along) / seam.direction.dot(slope.along)) for slope in (seam.first, seam.second))
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,7 +74,7 @@ def jack_marks(layout: RoofLayout, framing: Framing, seam: Seam) -> list[JackMar
     per_run, found = hypot(1.0, seam.rise_per_run), []
     for slope in (seam.first, seam.second):
         along = slope.along if slope is seam.first else -slope.along
-        cos_alpha, sin_alpha = seam.way.dot(along), seam.way.dot(slope.inward)
+        cos_alpha, sin_alpha = seam.direction.dot(along), seam.direction.dot(slope.inward)
         for piece in framing.pieces:
             if piece.member.role != "jack" or sin_alpha <= 0 or cos_alpha <= 0:
                 continue

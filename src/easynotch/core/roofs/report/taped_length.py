@@ -83,7 +83,7 @@ def _between(layout: RoofLayout, member: Member, taped: Taped) -> tuple[float, f
         at = member.placement.origin
         seam = min(
             hips_of(layout),
-            key=lambda one: hypot(one.high.x - at.x, one.high.y - at.y) + FARTHER * (1.0 + x.dot(one.way)),
+            key=lambda one: hypot(one.high.x - at.x, one.high.y - at.y) + FARTHER * (1.0 + x.dot(one.direction)),
         )
         found = hip_check(layout, member, seam)
         return found.level, found.plumb, per_run

@@ -5,14 +5,14 @@ import { usePreferences } from "../../app/preferences";
 import { jobFile, useShown, type WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
 
-export function TakeAway({ state }: { state: WorkState }) {
+export function HandOut({ state }: { state: WorkState }) {
   const say = useWords();
   const { dialect, fine } = usePreferences();
   const shown = useShown(state);
   const [failed, setFailed] = useState(false);
   const take = async () => {
     try {
-      const page = await api.takeAway(jobFile(state.job, state.settled.document, shown), { dialect, fine });
+      const page = await api.handOut(jobFile(state.job, state.settled.document, shown), { dialect, fine });
       const link = document.createElement("a");
       link.href = URL.createObjectURL(new Blob([page.html], { type: "text/html" }));
       link.download = `${page.name.replace(/[^\p{L}\p{N} _-]/gu, "").trim() || "steps"}.html`;
@@ -26,7 +26,7 @@ export function TakeAway({ state }: { state: WorkState }) {
   return (
     <>
       <button type="button" className="arms-length" onClick={() => void take()}>
-        {say("mark.take_away")}
+        {say("mark.hand_out")}
       </button>
       {failed && <p role="alert">{say("app.failed")}</p>}
     </>

@@ -38,7 +38,7 @@ class PlanStop:
 
 
 @dataclass(frozen=True, slots=True)
-class Making:
+class Task:
     """Something in the making: how many of how many parts are made, and whether it was told to stop."""
 
     done: int
@@ -46,7 +46,7 @@ class Making:
     stopped: bool
 
 
-def stop_making(db: sqlite3.Connection, token: str) -> None:
+def cancel_task(db: sqlite3.Connection, token: str) -> None:
     """Whoever makes what this token names may stop."""
     db.execute(STOP, {"token": token, "at": now()})
     db.execute(FORGET, {"most": MOST_TOKENS})
@@ -58,10 +58,10 @@ def note_progress(db: sqlite3.Connection, token: str, done: int, whole: int) -> 
     db.execute(FORGET, {"most": MOST_TOKENS})
 
 
-def making(db: sqlite3.Connection, token: str) -> Making:
+def task_of(db: sqlite3.Connection, token: str) -> Task:
     """How far something in the making is; nothing done of what nobody heard of."""
     row = db.execute(MAKING, {"token": token}).fetchone()
-    return Making(row["done"], row["whole"], bool(row["stopped"])) if row else Making(0, 0, False)
+    return Task(row["done"], row["whole"], bool(row["stopped"])) if row else Task(0, 0, False)
 
 
 def note_stop(db: sqlite3.Connection, work_id: str, scope: str, boards: int, gap: float) -> None:
