@@ -96,7 +96,7 @@ def test_every_answer_carries_the_content_policy_and_unknown_addresses_are_said(
 
 
 def test_an_unknown_failure_gives_an_incident_number_and_no_traceback(client, monkeypatch, caplog):
-    monkeypatch.setattr("easynotch.web.routes.work_out.worked_out", lambda *_: 1 / 0)
+    monkeypatch.setattr("easynotch.web.routes.work_out.worked_of", lambda *_: 1 / 0)
     answer = client.post("/api/work-out", json=BOARDWALK)
     assert answer.status_code == 500
     assert answer.json["incident"] in caplog.text

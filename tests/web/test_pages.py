@@ -91,7 +91,7 @@ def stairs(home):
 
 def test_the_boards_on_paper_are_the_boards_on_the_screen_each_with_a_box_to_tick(stairs):
     for work in stairs:
-        sections = work.cutting().sections
+        sections = work.cutting.sections
         pages = work.pages("boards")
         said = [words.text for page in pages for words in page.words]
         boards = [board for section in sections for board in section.boards]
@@ -140,7 +140,7 @@ def test_a_models_strip_longer_than_the_paper_comes_in_parts_that_make_up_the_wh
 
 def test_what_is_counted_to_buy_is_what_the_framing_holds(stairs):
     for work in stairs:
-        bought = {row.what: row.count for row in work.cutting().buying if row.length is None}
+        bought = {row.what: row.count for row in work.cutting.buying if row.length is None}
         frames = {}
         for piece in work.worked.framing.pieces:
             frames[piece.member.role] = frames.get(piece.member.role, 0) + len(piece.frames)
@@ -156,7 +156,7 @@ def test_on_a_board_the_face_that_lies_up_is_drawn_over_the_one_below_and_lefts_
     job = read_job(parse_json((home / "demo/3-heron-flats-roofs.json").read_bytes()))
     work = Work(job, 0, Words(Dialect.NORTH_AMERICA, Tape.of(job.units)), Paper.LETTER)
     seen = {}
-    for section in work.cutting().sections:
+    for section in work.cutting.sections:
         for board in section.boards:
             for laid in board.laid:
                 if not laid.turned:

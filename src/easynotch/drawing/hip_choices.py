@@ -1,6 +1,6 @@
 """The judgement calls at a hip as drawings: head from above, section under the planes, heel on the plates."""
 
-from collections.abc import Callable
+from collections.abc import Sequence
 from math import hypot
 
 from shapely import MultiPoint, Polygon, box
@@ -22,25 +22,35 @@ def draw_head(framing: Framing, at: Vector, thickest: float) -> Sheet:
     for piece in framing.pieces:
         if piece.member.role == "fascia":
             continue
+        own = _seen_from_above(piece.member)
         for number, frame in enumerate(piece.frames):
-            corners = _from_above(piece.member, frame.to_world)
-            shown = Polygon(corners).buffer(0).intersection(box(*window)) if len(corners) > 2 else None
+            points = [(at.x, -at.y) for at in map(frame.to_world, own)]
+            # Most pieces of a roof lie far from one hip's head: no polygon is made of those.
+            far = _misses(window, points)
+            shown = None if far else MultiPoint(points).convex_hull.intersection(box(*window))
             if shown is None or not isinstance(shown, Polygon) or shown.area < 1.0:
                 continue
             layer = Layer.CUT if piece.member.role == "hip" else Layer.WOOD
-            points = [(float(x), float(y)) for x, y in shown.exterior.coords[:-1]]
-            paths.append(area(f"{piece.member.role}_{piece.member.id}_{number}", layer, points))
+            corners = [(float(x), float(y)) for x, y in shown.exterior.coords[:-1]]
+            paths.append(area(f"{piece.member.role}_{piece.member.id}_{number}", layer, corners))
     return Sheet(window, tuple(sorted(paths, key=lambda path: path.layer is Layer.CUT)))
 
 
-def _from_above(member: Member, to_world: Callable[[Vector], Vector]) -> list[Point]:
-    """What a piece covers in plan: its cheeks stand plumb, so both wide faces tell it, backed or not; a post's end."""
-    half = member.stock.thickness / 2
-    points = [Vector(u, v, z) for face, z in ((Face.NEAR, -half), (Face.FAR, half)) for u, v in outline(member, face)]
+def _seen_from_above(member: Member) -> list[Vector]:
+    """Return the points whose hull a piece covers in plan, in its own frame: its cheeks stand plumb, so both wide faces
+    tell it, backed or not; a post's end.
+    """
     if member.role == "king_post":
-        points = [Vector(member.lengths["overall"], v, z) for v, z in _section(member)]
-    hull = MultiPoint([(at.x, -at.y) for at in map(to_world, points)]).convex_hull
-    return [(float(x), float(y)) for x, y in hull.exterior.coords[:-1]] if isinstance(hull, Polygon) else []
+        return [Vector(member.lengths["overall"], v, z) for v, z in _section(member)]
+    half = member.stock.thickness / 2
+    return [Vector(u, v, z) for face, z in ((Face.NEAR, -half), (Face.FAR, half)) for u, v in outline(member, face)]
+
+
+def _misses(window: tuple[float, float, float, float], points: Sequence[Point]) -> bool:
+    """Return whether no part of the points' hull can lie in a window: all lie beyond one of its sides."""
+    left, top, right, bottom = window
+    xs, ys = [x for x, _ in points], [y for _, y in points]
+    return not points or max(xs) < left or min(xs) > right or max(ys) < top or min(ys) > bottom
 
 
 def _section(member: Member) -> list[Point]:

@@ -32,13 +32,13 @@ def draw_profile(layout: Layout) -> Profile:
 def draw_silhouette(layout: RoofLayout) -> Profile:
     """A roof's outline over its walls: the measuring line from eave to eave, and the ground under it."""
     points: list[tuple[float, float]] = []
-    for side in (one for one in layout.sides if one.slope.id.startswith("a")):
+    for side in (one for one in layout.sides if not one.slope.runs_back):
         low = -layout.out if side.bears else 0.0
         for inward in (low, side.run):
             at = side.slope.at(0.0, inward, side.slope.height(inward))
             points.append((at.y, -at.z))
     if len(layout.sides) > 1:
-        others = [one for one in layout.sides if one.slope.id.startswith("b")]
+        others = [one for one in layout.sides if one.slope.runs_back]
         for side in reversed(others):
             low = -layout.out if side.bears else 0.0
             for inward in (side.run, low):

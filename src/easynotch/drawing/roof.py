@@ -57,7 +57,7 @@ def draw_section(layout: RoofLayout, framing: Framing) -> Sheet:
 
 
 def _eave_b(layout: RoofLayout) -> float:
-    return next(side.slope.start[1] for side in layout.sides if side.slope.id == "b")
+    return next(side.slope.start[1] for side in layout.sides if side.slope.runs_back)
 
 
 def _in_section(member: Member) -> list[Point]:
@@ -79,7 +79,7 @@ def _walls(layout: RoofLayout) -> list[Path]:
         # Only the first eave's: it runs along the world's x.
         levels = [("a", layout.sides[0].slope.start[1] + plan.sheathing, 1.0, 0.0)]
     elif len(layout.sides) > 1:
-        other = next(side for side in layout.sides if side.slope.id == "b")
+        other = next(side for side in layout.sides if side.slope.runs_back)
         levels.append(("b", plan.width, -1.0, other.slope.plate))
     elif plan.upper is UpperEnd.PLATE:
         slope = layout.sides[0].slope

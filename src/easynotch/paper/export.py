@@ -6,6 +6,7 @@ import re
 import unicodedata
 import zipfile
 from collections.abc import Callable, Iterable
+from functools import cached_property
 from typing import Any
 
 from ..core.roofs import Seam, distinct_hips
@@ -106,6 +107,7 @@ class Work:
         """The pages of a kind of sheet, as they are printed."""
         return PAGES[kind](self)
 
+    @cached_property
     def cutting(self) -> CuttingView:
         """The work at the saw, as if nothing were cut and no board on hand."""
         return cut_view(batch_of([Part("", "", self.worked)], self.job, self.words), self.job, self.words)
@@ -119,7 +121,7 @@ class Work:
 
     def csv(self) -> bytes:
         """The cut list; lengths in mm with their two ends, and as they are called."""
-        view = self.cutting()
+        view = self.cutting
         head = [
             self.words.say(Message(f"table.{key}")) for key in ("piece", "count", "section", "mm", "called", "ends")
         ]
@@ -138,7 +140,7 @@ class Work:
 
     def buying(self) -> bytes:
         """What to buy, as a table; lengths in mm and as they are called."""
-        view = self.cutting()
+        view = self.cutting
         head = [self.words.say(Message(f"table.{key}")) for key in ("what", "count", "mm", "called", "cost")]
         rows = [
             (
@@ -198,7 +200,7 @@ def document_of(job: JobInput) -> dict[str, Any]:
 
 PAGES: dict[str, Callable[[Work], list[Page]]] = {
     "pdf": Work.sheets,
-    "boards": lambda work: board_pages(work.cutting().sections, work.name, work.paper, work.words),
+    "boards": lambda work: board_pages(work.cutting.sections, work.name, work.paper, work.words),
     "setting": lambda work: set_out_pages(work.worked, work.name, work.paper, work.words),
     "templates": lambda work: template_pages(work.worked, work.paper, work.words, imperial=work.imperial),
     "bevels": lambda work: bevel_pages(work.worked, work.name, work.paper, work.words, imperial=work.imperial),

@@ -5,7 +5,7 @@ plate tops. Source of the method: ``trade.md`` 5.
 """
 
 from .framing.frame import frame_roof
-from .framing.pieces import Framing, Piece, member_on_slope, station
+from .framing.pieces import Framing, Piece, member_on_slope
 from .members.bays import clear_bays
 from .members.boards import lookout_places
 from .members.fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
@@ -167,7 +167,6 @@ __all__ = [
     "set_out",
     "size_notch",
     "square_tail_corner",
-    "station",
     "with_angle",
     "with_side",
     "working_of",

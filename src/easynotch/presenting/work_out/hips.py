@@ -68,22 +68,23 @@ def hips_of_roof(worked: WorkedRoof, words: Words, tools: Tools) -> HipsView:
         return replace(NO_HIPS, pieces=pieces)
     layout, hip = worked.layout, worked.layout.roof.hip
     return HipsView(
-        calls=[*_calls(layout, hip, corners[0][0], words)],
+        calls=[*_calls(worked, hip, corners[0][0], words)],
         corners=[_corner(worked, seam, numbers, words, tools) for seam, numbers in corners],
         patterns=[_master(one, words) for one in master_patterns(layout, worked.framing)],
         pieces=pieces,
     )
 
 
-def _calls(layout: RoofLayout, hip: Hip, seam: Seam, words: Words) -> Iterator[HipCallView]:
+def _calls(worked: WorkedRoof, hip: Hip, seam: Seam, words: Words) -> Iterator[HipCallView]:
     """Head, planes and heel: each way drawn as it would be on this very roof."""
+    layout = worked.layout
     heads: tuple[str, ...] = ("commons", "ridge_single", "ridge_double", "post", "pairs")
     if layout.roof.plan.shape is not Shape.RECTANGLE:
         heads = heads[3:]
     yield HipCallView(
         field="hip.head",
         title=words.say(Message("hips.head")),
-        options=[_head(layout, hip, seam, head, words) for head in heads],
+        options=[_head(worked, hip, seam, head, words) for head in heads],
     )
     keeps = [_kept(seam, hip, keep, words) for keep in KeepPlanes]
     yield HipCallView(field="hip.keep_planes", title=words.say(Message("hips.planes")), options=keeps)
@@ -114,12 +115,14 @@ def _option(
     )  # fmt: skip
 
 
-def _head(layout: RoofLayout, hip: Hip, seam: Seam, head: str, words: Words) -> HipOptionView:
+def _head(worked: WorkedRoof, hip: Hip, seam: Seam, head: str, words: Words) -> HipOptionView:
+    layout = worked.layout
     now = hip.head if hip.head in ("post", "pairs") or layout.roof.plan.shape is Shape.RECTANGLE else "post"
     name = words.say(Message(f"hips.head_{head}.name"))
     try:
-        other = lay_out_roof(replace(layout.roof, hip=replace(hip, head=head)))
-        framing = frame_roof(other)
+        framing = worked.framing
+        if head != hip.head:
+            framing = frame_roof(lay_out_roof(replace(layout.roof, hip=replace(hip, head=head))))
     except RoofError as found:
         return HipOptionView(
             id=head, name=name, chosen=head == now, drawing=None, say="", refused=words.say(found.message)

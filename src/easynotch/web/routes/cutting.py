@@ -50,6 +50,7 @@ from ..bodies.view import described
 from ..server.first_work import Asked, about_first_work, work_questions
 from ..server.requests import WordsQuery, WorkPath, answer, database, words_of
 from ..server.tasks import is_cancelled, progress_reporter
+from ..server.worked import worked_of
 
 api = APIBlueprint("cutting", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])
 questions = work_questions("cut", __name__)
@@ -112,7 +113,7 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
         return answer(NOTHING)
     with database().read() as db:
         work = get_work(db, path.work_id)
-        shown_work = Part(work.id, "", worked_out(body, 0, words.tape))
+        shown_work = Part(work.id, "", worked_of(body, 0, words.tape))
         parts: list[Part] = [shown_work]
         left_out: tuple[str, ...] = ()
         if query.scope == "job":

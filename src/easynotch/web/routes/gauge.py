@@ -4,12 +4,13 @@ from flask import Response
 from pydantic import Field
 
 from ...core.terms import Message
-from ...exchange import JobInput, Problem, Problems, worked_out
+from ...exchange import JobInput, Problem, Problems
 from ...presenting.mark.gauge_check import GaugeView, Read, gauge_rows
 from ..bodies.view import described
 from ..server import problem
 from ..server.first_work import work_questions
 from ..server.requests import WordsQuery, answer, words_of
+from ..server.worked import worked_of
 
 # What is missing is supposed as on the screen; the check is of the drawing that is there.
 api = work_questions("gauge", __name__)
@@ -30,7 +31,7 @@ def gauge_check(query: GaugeQuery, body: JobInput) -> Response:
     """What a setting or a first mark that is off does to a piece, and how to absorb it."""
     words = words_of(query, body.units)
     try:
-        worked = worked_out(body, 0, words.tape) if body.works else None
+        worked = worked_of(body, 0, words.tape) if body.works else None
         found = next((one for one in worked.members if one.member.id == query.piece), None) if worked else None
         if worked is None or found is None:
             raise Problems([Problem("stop", Message("problem.no_stop"))])

@@ -16,7 +16,6 @@ from ...exchange import (
     WorkedRoof,
     contract,
     measured_roof,
-    worked_out,
 )
 from ...presenting.mark.pieces import tools_of
 from ...presenting.shared.assumed import assumed_of
@@ -28,6 +27,7 @@ from ...presenting.work_out.roof_screen import roof_screen_of
 from ..bodies.view import described
 from ..server import problem
 from ..server.requests import WordsQuery, answer, words_of
+from ..server.worked import worked_of
 
 api = APIBlueprint("work_out", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
 
@@ -58,7 +58,7 @@ def answer_work_out(query: WorkOutQuery, body: JobInput) -> Response:
 def _work(number: int, job: JobInput, query: WorkOutQuery) -> WorkAnswer:
     words = words_of(query, job.units)
     given = job.works[number]
-    worked = worked_out(job, number, words.tape)
+    worked = worked_of(job, number, words.tape)
     tools = tools_of(job)
     if isinstance(worked, WorkedRoof) and isinstance(given, RoofInput):
         screen = roof_screen_of(given, worked, words, g.supposed, query.piece, tools)
@@ -82,7 +82,7 @@ def sketch(query: WorkOutQuery, body: JobInput) -> Response:
             facts, plan = roof.facts, draw_plan(roof.layout, roof.framing)
             drawn = draw_section(roof.layout, roof.framing)
         else:
-            worked = worked_out(body, 0, words.tape)
+            worked = worked_of(body, 0, words.tape)
             assert isinstance(worked, WorkedFlight)
             facts, plan, drawn = worked.facts, None, draw_elevation(worked.layout, worked.pattern.member)
     except Problems as found:

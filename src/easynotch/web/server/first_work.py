@@ -8,11 +8,12 @@ from flask import Response, g, request
 from flask_openapi3 import APIBlueprint, Tag
 
 from ...core.rules import Words
-from ...exchange import JobInput, Problems, Worked, worked_out
+from ...exchange import JobInput, Problems, Worked
 from ...presenting.shared.supposed import suppose_missing
 from ..bodies.view import described
 from . import problem
 from .requests import WordsQuery, answer, words_of
+from .worked import worked_of
 
 Made = TypeVar("Made")
 """What is shown of a work."""
@@ -59,7 +60,7 @@ def about_first_work(
         def route(query: WordsQuery, body: JobInput) -> Response:
             words = words_of(query, body.units)
             try:
-                worked = worked_out(body, 0, words.tape) if body.works else None
+                worked = worked_of(body, 0, words.tape) if body.works else None
             except Problems as found:
                 return problem.from_problems(found, words)
             if worked is None or (measured and g.supposed):

@@ -15,7 +15,7 @@ from ..members.under_ridge import knee_studs, ridge_blocks, ridge_posts
 from ..model.roof import RidgeKind, UpperEnd
 from ..model.setting_out import SettingOut, set_out
 from ..plan.layout import RoofLayout, RoofSide
-from .pieces import Framing, Piece, member_on_slope, near_face_is_inner, ridge_side, station
+from .pieces import Framing, Piece, member_on_slope, near_face_is_inner, ridge_side
 
 
 def frame_gables(layout: RoofLayout) -> Framing:
@@ -66,11 +66,11 @@ def _rafters(layout: RoofLayout, out: SettingOut) -> list[Piece]:
         if broken:
             name = "common_lower" if side.broken_above else "common_upper"
         role = "common" if side.bears else "upper_common"
-        member = rafter(layout, side, station(layout, side, out.in_world[0]), member_id=name, role=role)
-        frames = tuple(side.slope.frame(station(layout, side, centre), side.run) for centre in out.in_world)
+        member = rafter(layout, side, side.slope.station(out.in_world[0]), member_id=name, role=role)
+        frames = tuple(side.slope.frame(side.slope.station(centre), side.run) for centre in out.in_world)
         if side.bears:
             ends = layout.roof.gable is not None and layout.roof.gable.lookout > 0 and len(layout.sides) == 2
-            stand = [(side, station(layout, side, centre)) for centre in out.in_world]
+            stand = [(side, side.slope.station(centre)) for centre in out.in_world]
             measured, frames = _measured(layout, stand, frames, len(boards), 1 if ends else 0)
             boards += measured
         if not frames:
@@ -115,7 +115,7 @@ def _lapped_pairs(layout: RoofLayout, out: SettingOut) -> list[Piece]:
                 layout,
                 side,
                 mate_leg,
-                station=station(layout, side, centre),
+                station=side.slope.station(centre),
                 pair=(pair[k], pair[1 - k]),
                 member_id=name,
             )
@@ -197,11 +197,7 @@ def _head_touches(
         mate = next((one for one in mates if one.role == member.role), mates[0])
         yield Touch(f"{name}.head", member, "head", sawn_face(_beside(mate, member), "head"))
     elif roof.ridge.kind is RidgeKind.BEAM:
-        other = next(
-            one
-            for one in layout.sides
-            if one is not side and one.slope.id.endswith("_upper") == slope.id.endswith("_upper")
-        )
+        other = next(one for one in layout.sides if one is not side and one.bears == side.bears)
         mates = [one for piece in pieces if (one := member_on_slope(other, piece))]
         mate = next((one for one in mates if one.role == member.role), mates[0])
         yield Touch(f"{name}.head", member, "head", sawn_face(_beside(mate, member), "head"))

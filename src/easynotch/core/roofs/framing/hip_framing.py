@@ -23,7 +23,7 @@ from ..members.ridge import fascia_member, ridge_member
 from ..model.setting_out import SettingOut
 from ..plan.hip_heads import heads_of, on_ridge
 from ..plan.layout import RoofLayout, RoofSide
-from .pieces import Framing, Piece, member_on_slope, near_face_is_inner, ridge_side, station
+from .pieces import Framing, Piece, member_on_slope, near_face_is_inner, ridge_side
 
 
 def frame_hips(layout: RoofLayout) -> Framing:
@@ -61,9 +61,7 @@ def _on_both_sides(layout: RoofLayout, places: list[float], member_id: str, role
     if not places:
         return []
     first = side_rafter(layout, layout.sides[0], places[0], member_id=member_id, role=role)
-    frames = tuple(
-        side.slope.frame(station(layout, side, place), side.run) for side in layout.sides for place in places
-    )
+    frames = tuple(side.slope.frame(side.slope.station(place), side.run) for side in layout.sides for place in places)
     return [Piece(replace(first, count=len(frames)), frames)]
 
 

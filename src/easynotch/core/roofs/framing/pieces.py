@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from ...solid import Face, Frame, MateFace, Member, Touch, member_face
 from ..model.setting_out import SettingOut
-from ..plan.layout import RoofLayout, RoofSide
+from ..plan.layout import RoofSide
 
 RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "jack", "hung"})
 
@@ -24,11 +24,6 @@ class Framing:
     pieces: tuple[Piece, ...]
     setting_out: SettingOut
     touches: tuple[Touch, ...]
-
-
-def station(layout: RoofLayout, side: RoofSide, centre: float) -> float:
-    """A rafter's distance along its own eave, from its distance from the framing's first end."""
-    return centre if side.slope.id.startswith("a") else layout.roof.plan.length - centre
 
 
 def member_on_slope(side: RoofSide, piece: Piece) -> Member | None:

@@ -28,14 +28,11 @@ def clear_bays(layout: RoofLayout, out: SettingOut, side: RoofSide) -> list[Bay]
 
 def standing(layout: RoofLayout, out: SettingOut, side: RoofSide) -> list[Standing]:
     """The rafters along an eave, from its own start: half-lapped pairs as thick as they were measured."""
-    length, halves = layout.roof.plan.length, [out.thickness / 2] * len(out.in_world)
+    halves = [out.thickness / 2] * len(out.in_world)
     if layout.roof.lapped and len(layout.sides) == 2:
         own = layout.sides.index(side)
         halves = [pair[own].thickness / 2 for pair in pairs_of(layout, len(out.in_world))]
-    return sorted(
-        (centre if side.slope.id.startswith("a") else length - centre, half)
-        for centre, half in zip(out.in_world, halves, strict=True)
-    )
+    return sorted((side.slope.station(centre), half) for centre, half in zip(out.in_world, halves, strict=True))
 
 
 def false_tail_sides(layout: RoofLayout, out: SettingOut, side: RoofSide) -> list[tuple[float, int, float]]:

@@ -105,7 +105,7 @@ def lookouts(layout: RoofLayout, out: SettingOut) -> list[Placed]:
     made: dict[float, list[Frame]] = {}
     for side in layout.sides:
         slope = side.slope
-        near, far = reach if slope.id.startswith("a") else reach[::-1]
+        near, far = reach[::-1] if slope.runs_back else reach
         for at_start, inner in ((True, near), (False, far)):
             length = round(inner + verge - barge, 6)
             start = -verge + barge if at_start else slope.length - inner

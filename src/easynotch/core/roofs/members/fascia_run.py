@@ -89,7 +89,7 @@ def fascia_pieces(layout: RoofLayout, side: RoofSide, out: SettingOut) -> list[M
 
 def _along(side: RoofSide, length: float, start: float, stop: float) -> tuple[float, float]:
     """From where to where along the eave's own direction; the second side runs the other way."""
-    return (start, stop) if side.slope.id.startswith("a") else (length - stop, length - start)
+    return (length - stop, length - start) if side.slope.runs_back else (start, stop)
 
 
 def _cut_to(whole: Member, frame: Frame, low: float, high: float, member_id: str, role: str = "fascia") -> Member:

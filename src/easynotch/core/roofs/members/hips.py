@@ -252,8 +252,7 @@ def end_common(layout: RoofLayout, end: RoofSide) -> Member:
 
 def side_rafter(layout: RoofLayout, side: RoofSide, place: float, *, member_id: str, role: str) -> Member:
     """A common or king common on a long side, by its distance from the framing's first end."""
-    station = place if side.slope.id.startswith("a") else layout.roof.plan.length - place
-    return rafter(layout, side, station, member_id=member_id, role=role)
+    return rafter(layout, side, side.slope.station(place), member_id=member_id, role=role)
 
 
 def check_hips(layout: RoofLayout) -> None:

@@ -13,7 +13,7 @@ DOWN = Vector(0.0, 0.0, -1.0)
 def ridge_y(layout: RoofLayout) -> float:
     """Where the ridge's centre stands across the plan."""
     first = layout.sides[0].slope
-    inward = sum(side.run for side in layout.sides if side.slope.id.startswith("a"))
+    inward = sum(side.run for side in layout.sides if not side.slope.runs_back)
     return first.start[1] + inward
 
 
@@ -92,7 +92,7 @@ def _mitred_fascia(layout: RoofLayout, slope: Slope, stock: Stock) -> Member:
         hipped = (True, True)
     else:
         first, second = (layout.ends[0] is not None, layout.ends[1] is not None)
-        hipped = (first, second) if slope.id == "a" else (second, first)
+        hipped = (second, first) if slope.runs_back else (first, second)
     start = -beyond - (plan.sheathing if at_ends else 0.0) if hipped[0] else -eaves.verge
     stop = slope.length + (beyond + (plan.sheathing if at_ends else 0.0)) if hipped[1] else slope.length + eaves.verge
     outer = slope.at(start, -layout.out, slope.height(-layout.out))

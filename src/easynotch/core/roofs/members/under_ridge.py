@@ -77,7 +77,7 @@ def _at_ridge(layout: RoofLayout, side: RoofSide, start: float, length: float) -
     slope = side.slope
     thickness = layout.roof.ridge.blocks.thickness if layout.roof.ridge.blocks else 0.0
     at = side.run - layout.half_ridge - thickness
-    station = start if slope.id.startswith("a") else layout.roof.plan.length - start - length
+    station = min(slope.station(start), slope.station(start + length))
     return Frame.along(slope.at(station, at + thickness / 2, slope.height(at + thickness)), slope.along, DOWN)
 
 
@@ -151,7 +151,7 @@ def knee_studs(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list[
     placed = []
     for side in lower:
         for centre in out.in_world:
-            station = centre if side.slope.id.startswith("a") else layout.roof.plan.length - centre
+            station = side.slope.station(centre)
             placed.append(Frame.along(side.slope.at(station, inward, length), DOWN, side.slope.inward))
     frames = tuple(placed)
     member = Member(

@@ -37,6 +37,15 @@ class Slope:
         """Along the eave, from start to end."""
         return Vector((self.end[0] - self.start[0]) / self.length, (self.end[1] - self.start[1]) / self.length, 0.0)
 
+    @property
+    def runs_back(self) -> bool:
+        """Whether the eave runs against the world's x: the second long side of a rectangle."""
+        return self.end[0] < self.start[0]
+
+    def station(self, x: float) -> float:
+        """Return the distance along an eave that runs with the world's x or against it, of a place at ``x``."""
+        return self.start[0] - x if self.runs_back else x - self.start[0]
+
     @cached_property
     def inward(self) -> Vector:
         """Level, square to the eave, into the building."""

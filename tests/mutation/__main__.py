@@ -1,0 +1,159 @@
+"""Put wrong lines in, one at a time, and tell which no test notices.
+
+``python -m tests.mutation [--count N] [--seed N] [PATH ...]``: PATH below ``src/easynotch``, by default the core, the
+store and what is presented. Which tests reach a line is found out once, by a run of few examples under coverage, and
+kept in ``.mutation``. Exit code 1 where fewer than 85 % are noticed.
+"""
+
+import argparse
+import json
+import os
+import random
+import shutil
+import subprocess
+import sys
+import tempfile
+from collections import Counter
+from concurrent.futures import ThreadPoolExecutor
+from pathlib import Path
+from queue import Queue
+
+from coverage import CoverageData
+
+from tests.mutation.mutants import Mutant, mutants_of
+
+HOME = Path(__file__).parents[2]
+SOURCE = HOME / "src" / "easynotch"
+KEPT = HOME / ".mutation"
+USUAL = ("core", "store", "presenting")
+REACHING = ("tests/core", "tests/store", "tests/presenting", "tests/exchange", "tests/web")
+SLOW = ("test_kill", "test_fuzz", "test_extremes", "test_helpers", "test_sharing", "test_trust")
+MOST_TESTS = 30
+LONGEST_S = 240.0
+WANTED = 0.85
+
+
+def main(arguments: list[str]) -> int:
+    """Run the mutants and print what came of them; return the exit code."""
+    parser = argparse.ArgumentParser(prog="easy-notch test --mutate")
+    parser.add_argument("paths", nargs="*", default=list(USUAL))
+    parser.add_argument("--count", type=int, default=200)
+    parser.add_argument("--seed", type=int, default=1)
+    chosen = parser.parse_args(arguments)
+    modules = [one for path in chosen.paths for one in _modules(SOURCE / path)]
+    every = [mutant for module in modules for mutant in mutants_of(module)]
+    sample = random.Random(chosen.seed).sample(every, min(chosen.count, len(every)))
+    reached = Reached()
+    print(f"{len(every)} places, {len(sample)} wrong lines; seed {chosen.seed}", flush=True)
+    # Two copies of the code, for two cores.
+    copies: Queue[Path] = Queue()
+    with tempfile.TemporaryDirectory() as folder:
+        for number in range(2):
+            copy = Path(folder) / str(number)
+            shutil.copytree(HOME / "src", copy / "src")
+            copies.put(copy)
+
+        def tried(mutant: Mutant) -> str:
+            copy = copies.get()
+            try:
+                return _outcome(mutant, reached.tests(mutant), copy)
+            finally:
+                copies.put(copy)
+
+        with ThreadPoolExecutor(2) as pool:
+            outcomes = list(pool.map(tried, sample))
+    counted = Counter(outcomes)
+    survivors = [(mutant, outcome) for mutant, outcome in zip(sample, outcomes, strict=True) if outcome != "noticed"]
+    for mutant, outcome in survivors:
+        print(f"{mutant.path.relative_to(SOURCE)}:{mutant.line}: {outcome}: {mutant.before}  ->  {mutant.after}")
+    share = counted["noticed"] / max(1, len(sample))
+    print(f"{counted['noticed']} of {len(sample)} noticed: {share:.1%}")
+    return 0 if share >= WANTED else 1
+
+
+def _modules(path: Path) -> list[Path]:
+    found = [path] if path.is_file() else sorted(path.rglob("*.py"))
+    return [one for one in found if one.name != "__init__.py"]
+
+
+class Reached:
+    """Which tests reach which line, the most particular first."""
+
+    def __init__(self) -> None:
+        """Read what was found out before, or find it out."""
+        file = KEPT / "coverage"
+        if not file.exists():
+            _find_out(file)
+        self.data = CoverageData(str(file))
+        self.data.read()
+        self.root = json.loads((KEPT / "root.json").read_text())
+        self.known = _collected()
+        self.breadth: Counter[str] = Counter()
+        for measured in self.data.measured_files():
+            for names in self.data.contexts_by_lineno(measured).values():
+                self.breadth.update(names)
+
+    def tests(self, mutant: Mutant) -> list[str]:
+        """Return the tests to run for a mutant; of a line that runs at import, those that run most of its module."""
+        file = str(Path(self.root) / mutant.path.relative_to(HOME))
+        lines = self.data.contexts_by_lineno(file)
+        names = {name for line in range(mutant.line, mutant.end_line + 1) for name in lines.get(line, []) if name}
+        if names:
+            ordered = sorted(names, key=lambda name: self.breadth[name])
+        else:
+            often = Counter(name for found in lines.values() for name in found if name)
+            ordered = [name for name, _ in often.most_common(MOST_TESTS)]
+        nodes = [_node(name) for name in ordered]
+        return [node for node in nodes if node in self.known][:MOST_TESTS]
+
+
+def _node(context: str) -> str:
+    """A context, ``tests.core.test_tape.test_it``, as pytest names it."""
+    module, _, name = context.rpartition(".")
+    return f"{module.replace('.', '/')}.py::{name}"
+
+
+def _collected() -> frozenset[str]:
+    """Return every test there is now, by pytest's name, without its parameters."""
+    done = subprocess.run(
+        [sys.executable, "-m", "pytest", "--collect-only", "-q", *REACHING], cwd=HOME, capture_output=True, text=True, check=True
+    )  # fmt: skip
+    return frozenset(line.partition("[")[0] for line in done.stdout.splitlines() if "::" in line)
+
+
+def _find_out(file: Path) -> None:
+    print("finding out which tests reach which lines (once, some minutes)", flush=True)
+    file.parent.mkdir(exist_ok=True)
+    left_out = [f"--ignore=tests/web/{name}.py" for name in SLOW]
+    rules = file.parent / "coverage.ini"
+    rules.write_text(f"[run]\nsource = easynotch\ndynamic_context = test_function\ndata_file = {file}\n")
+    subprocess.run(
+        [sys.executable, "-m", "coverage", "run", f"--rcfile={rules}", "-m", "pytest", *REACHING, *left_out],
+        cwd=HOME, env={**os.environ, "EXAMPLES": "4"}, stdout=subprocess.DEVNULL, check=False,
+    )  # fmt: skip
+    (file.parent / "root.json").write_text(json.dumps(str(HOME)))
+
+
+def _outcome(mutant: Mutant, tests: list[str], copy: Path) -> str:
+    """Return ``noticed``, or why not."""
+    if not tests:
+        return "no test reaches it"
+    file = copy / mutant.path.relative_to(HOME)
+    sound = file.read_text("utf-8")
+    file.write_text(mutant.applied(sound), "utf-8")
+    environment = {**os.environ, "PYTHONPATH": f"{copy / 'src'}:{HOME}", "EASY_NOTCH_HOME": str(HOME)}
+    environment["PYTHONDONTWRITEBYTECODE"] = "1"
+    try:
+        done = subprocess.run(
+            [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", *tests],
+            cwd=HOME, env=environment, capture_output=True, timeout=LONGEST_S, check=False,
+        )  # fmt: skip
+    except subprocess.TimeoutExpired:
+        return "noticed"
+    finally:
+        file.write_text(sound, "utf-8")
+    return "survived" if done.returncode == 0 else "noticed"
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))
