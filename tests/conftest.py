@@ -1,20 +1,29 @@
 """Shared set-up. EXAMPLES=1000 searches harder; the usual run repeats the same examples, so that it never flickers."""
 
+import importlib
 import os
+import pkgutil
 from pathlib import Path
 
 import pytest
 from hypothesis import HealthCheck, settings
 
+import easynotch
+
 EXAMPLES = int(os.environ.get("EXAMPLES", "0"))
 settings.register_profile(
     "usual",
     max_examples=EXAMPLES or 60,
-    derandomize=EXAMPLES == 0,
+    derandomize=EXAMPLES <= 60,
     deadline=None,
     suppress_health_check=[HealthCheck.too_slow],
 )
 settings.load_profile("usual")
+
+# Examples are drawn from the constants of every module that is loaded: all of them are, whatever tests are chosen.
+for found in pkgutil.walk_packages(easynotch.__path__, "easynotch."):
+    if not found.name.endswith("__main__"):
+        importlib.import_module(found.name)
 
 HOME = Path(__file__).parents[1]
 REFERENCE = HOME / "tests" / "reference"

@@ -1,7 +1,7 @@
 """Put wrong lines in, one at a time, and tell which no test notices.
 
 ``python -m tests.mutation [--count N] [--seed N] [PATH ...]``: PATH below ``src/easynotch``, by default the core, the
-store and what is presented. Which tests reach a line is found out once, by a run of few examples under coverage, and
+store and what is presented. Which tests reach a function is found out once, by a run of few examples, and
 kept in ``.mutation``. Exit code 1 where fewer than 85 % are noticed.
 """
 
@@ -17,8 +17,6 @@ from collections import Counter
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from queue import Queue
-
-from coverage import CoverageData
 
 from tests.mutation.mutants import Mutant, mutants_of
 
@@ -77,61 +75,41 @@ def _modules(path: Path) -> list[Path]:
 
 
 class Reached:
-    """Which tests reach which line, the most particular first."""
+    """Which tests call which function, the most particular first."""
 
     def __init__(self) -> None:
         """Read what was found out before, or find it out."""
-        file = KEPT / "coverage"
+        file = KEPT / "reached.json"
         if not file.exists():
             _find_out(file)
-        self.data = CoverageData(str(file))
-        self.data.read()
-        self.root = json.loads((KEPT / "root.json").read_text())
-        self.known = _collected()
-        self.breadth: Counter[str] = Counter()
-        for measured in self.data.measured_files():
-            for names in self.data.contexts_by_lineno(measured).values():
-                self.breadth.update(names)
+        self.callers: dict[str, list[str]] = {}
+        breadth: dict[str, int] = {}
+        for test, functions in json.loads(file.read_text()).items():
+            breadth[test] = len(functions)
+            for function in functions:
+                self.callers.setdefault(function, []).append(test)
+        for tests in self.callers.values():
+            tests.sort(key=lambda test: breadth[test])
 
     def tests(self, mutant: Mutant) -> list[str]:
-        """Return the tests to run for a mutant; of a line that runs at import, those that run most of its module."""
-        file = str(Path(self.root) / mutant.path.relative_to(HOME))
-        lines = self.data.contexts_by_lineno(file)
-        names = {name for line in range(mutant.line, mutant.end_line + 1) for name in lines.get(line, []) if name}
-        if names:
-            ordered = sorted(names, key=lambda name: self.breadth[name])
-        else:
-            often = Counter(name for found in lines.values() for name in found if name)
-            ordered = [name for name, _ in often.most_common(MOST_TESTS)]
-        nodes = [_node(name) for name in ordered]
-        return [node for node in nodes if node in self.known][:MOST_TESTS]
-
-
-def _node(context: str) -> str:
-    """A context, ``tests.core.test_tape.test_it``, as pytest names it."""
-    module, _, name = context.rpartition(".")
-    return f"{module.replace('.', '/')}.py::{name}"
-
-
-def _collected() -> frozenset[str]:
-    """Return every test there is now, by pytest's name, without its parameters."""
-    done = subprocess.run(
-        [sys.executable, "-m", "pytest", "--collect-only", "-q", *REACHING], cwd=HOME, capture_output=True, text=True, check=True
-    )  # fmt: skip
-    return frozenset(line.partition("[")[0] for line in done.stdout.splitlines() if "::" in line)
+        """Return the tests to run for a mutant: those that call its function, then others of its module, as what is
+        worked out once is called by one test alone.
+        """
+        module = str(mutant.path.relative_to(HOME / "src"))
+        own = self.callers.get(f"{module}:{mutant.function}", [])
+        others = Counter(test for key, tests in self.callers.items() if key.startswith(f"{module}:") for test in tests)
+        return list(dict.fromkeys([*own, *(test for test, _ in others.most_common())]))[:MOST_TESTS]
 
 
 def _find_out(file: Path) -> None:
-    print("finding out which tests reach which lines (once, some minutes)", flush=True)
+    print("finding out which tests reach which functions (once, some minutes)", flush=True)
     file.parent.mkdir(exist_ok=True)
     left_out = [f"--ignore=tests/web/{name}.py" for name in SLOW]
-    rules = file.parent / "coverage.ini"
-    rules.write_text(f"[run]\nsource = easynotch\ndynamic_context = test_function\ndata_file = {file}\n")
     subprocess.run(
-        [sys.executable, "-m", "coverage", "run", f"--rcfile={rules}", "-m", "pytest", *REACHING, *left_out],
-        cwd=HOME, env={**os.environ, "EXAMPLES": "4"}, stdout=subprocess.DEVNULL, check=False,
+        [sys.executable, "-m", "pytest", "-p", "tests.mutation.reaching", *REACHING, *left_out],
+        cwd=HOME, env={**os.environ, "EXAMPLES": "4", "EASY_NOTCH_REACHED": str(file)},
+        stdout=subprocess.DEVNULL, check=False,
     )  # fmt: skip
-    (file.parent / "root.json").write_text(json.dumps(str(HOME)))
 
 
 def _outcome(mutant: Mutant, tests: list[str], copy: Path) -> str:

@@ -15,9 +15,12 @@ SWAPPED = {"min": "max", "max": "min", "any": "all", "all": "any", "sin": "cos",
 
 @dataclass(frozen=True)
 class Mutant:
-    """One wrong line: where, what stood there, what stands there instead."""
+    """One wrong line: where, what stood there, what stands there instead. ``function`` is the first line of the function
+    it lies in, 0 outside of all.
+    """
 
     path: Path
+    function: int
     line: int
     column: int
     end_line: int
@@ -38,6 +41,7 @@ def mutants_of(path: Path) -> Iterator[Mutant]:
     source = path.read_text("utf-8")
     tree = ast.parse(source)
     left_alone = set(_left_alone(tree))
+    functions = [node for node in ast.walk(tree) if isinstance(node, ast.FunctionDef)]
     for node in ast.walk(tree):
         if id(node) in left_alone:
             continue
@@ -48,9 +52,18 @@ def mutants_of(path: Path) -> Iterator[Mutant]:
             assert node.end_lineno is not None
             assert node.end_col_offset is not None
             yield Mutant(
-                path, node.lineno, node.col_offset, node.end_lineno, node.end_col_offset, before,
+                path, _first_line(functions, node), node.lineno, node.col_offset, node.end_lineno, node.end_col_offset, before,
                 f"({ast.unparse(wrong)})",
             )  # fmt: skip
+
+
+def _first_line(functions: list[ast.FunctionDef], node: ast.expr) -> int:
+    """Return the first line, a decorator's where it has one, of the innermost function around an expression."""
+    around = [one for one in functions if one.lineno <= node.lineno <= (one.end_lineno or 0)]
+    if not around:
+        return 0
+    inner = max(around, key=lambda one: one.lineno)
+    return min([inner.lineno, *(decorator.lineno for decorator in inner.decorator_list)])
 
 
 def _left_alone(tree: ast.AST) -> Iterator[int]:
