@@ -43,7 +43,7 @@ export function Bar({ state, name, onKeys }: { state: WorkState; name: string; o
       </p>
       <div className="bar-tools">
         <button type="button" className="bar-word plain units" aria-label={say("settings.here")} onClick={() => setSettled(true)}>
-          <TapeText text={say(state.job.units === "metric" ? "app.metric" : "app.imperial").toLowerCase()} />
+          <TapeText text={say(state.job.units === "metric" ? "app.metric" : "app.imperial")} />
         </button>
         <StepButton way="undo" enabled={work.can_undo} state={state} />
         <StepButton way="redo" enabled={work.can_redo} state={state} />

@@ -138,7 +138,7 @@ function Rod({ state }: { state: WorkState }) {
         return (
           <NavLink key={id} to={`/work/${state.work.id}/${path}`} className={`peg ${station?.state ?? "waiting"}`}>
             <span className="peg-name">{say(`station.${id}`)}</span>
-            <span className="peg-state">{station?.text.toLowerCase() ?? "…"}</span>
+            <span className="peg-state">{station?.text ?? "…"}</span>
           </NavLink>
         );
       })}

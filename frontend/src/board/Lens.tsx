@@ -108,8 +108,8 @@ export function Lens({ board: near, stop, square, done, span, before, onTurn, on
       )}
       <HeldWords square={square} flipped={way < 0} below={(square?.edge === "bottom") === up > 0} />
       <div className="lens-tools">
-        <span>◂ {say(endWord(near, way > 0)).toLowerCase()}</span>
-        <span className="end">{say(endWord(near, way < 0)).toLowerCase()} ▸</span>
+        <span>◂ {say(endWord(near, way > 0))}</span>
+        <span className="end">{say(endWord(near, way < 0))} ▸</span>
         {near.far && (
           <button type="button" aria-pressed={far} onClick={() => setTurned({ stop: stop.id, far: !far })}>
             {say(far ? "mark.near_face" : "mark.far_face")}

@@ -50,10 +50,10 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
           <Lines board={board} view={view} open={current?.marks ?? []} done={done} />
           <rect className="lens-place" x={lensFrom} y={TOP - 6} width={Math.max(0, lensTo - lensFrom)} height={board.depth * scale + 12} rx="3" />
           <text className="end" x={west - 10} y={TOP + (board.depth * scale) / 2} textAnchor="end">
-            {say(endWord(board, way > 0)).toLowerCase()}
+            {say(endWord(board, way > 0))}
           </text>
           <text className="end" x={east + 10} y={TOP + (board.depth * scale) / 2}>
-            {say(endWord(board, way < 0)).toLowerCase()}
+            {say(endWord(board, way < 0))}
           </text>
           <path className="hook" d={`M${place(view, [board.hook, 0])[0]} ${TOP - 14}v10m-6 -6l6 6l6 -6`} />
           {board.running.map((mark) => {
@@ -81,9 +81,9 @@ export function WholeBoard({ board, open, done, lens, onOpen }: Props) {
         </svg>
       )}
       <p className={`board-caption ${board.left_handed === board.from_foot ? "" : "hook-right"}`}>
-        <span>{board.goes.length > 0 ? board.goes.join(" · ") : say("mark.hook").toLowerCase()}</span>
+        <span>{board.goes.length > 0 ? board.goes.join(" · ") : say("mark.hook")}</span>
         <span>
-          {!board.plank && `▲ ${say("mark.crown").toLowerCase()} · `}
+          {!board.plank && `▲ ${say("mark.crown")} · `}
           <TapeText
             text={
               board.stock

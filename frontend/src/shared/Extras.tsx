@@ -47,7 +47,7 @@ export function ExtraList({ state, extras }: { state: WorkState; extras: readonl
           <ul className="field-rows">
             {extra.fields.map(([path, word]) => (
               <li key={path}>
-                <TapeField state={state} path={path} label={say(word)} labelled plain={extra.plain?.includes(path) ?? false} missing={say("measure.not_known").toLowerCase()} />
+                <TapeField state={state} path={path} label={say(word)} labelled plain={extra.plain?.includes(path) ?? false} missing={say("measure.not_known")} />
               </li>
             ))}
           </ul>
@@ -67,7 +67,7 @@ function Switch({ state, one }: { state: WorkState; one: Answers }) {
       <span className="switch" role="group" aria-label={say(one.word)}>
         {one.answers.map(([answer, word]) => (
           <button key={answer} type="button" aria-pressed={now === answer} onClick={() => state.keeper.change(one.path, answer)}>
-            {say(word).toLowerCase()}
+            {say(word)}
           </button>
         ))}
       </span>

@@ -88,7 +88,7 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
         id={id}
         {...(labelled ? {} : { "aria-label": label })}
         value={showTyped ? typed : typeset(understood)}
-        placeholder={typeset(missing ?? say("field.missing").toLowerCase())}
+        placeholder={typeset(missing ?? say("field.missing"))}
         ref={input}
         onFocus={() => {
           setFocused(true);
@@ -117,7 +117,7 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
       <span id={`${id}-said`} className={error ? "said error" : "said"} role={error ? "alert" : undefined}>
         {error ? error.sentence : focused && understood !== undefined ? (
           <>
-            {say("field.reads").toLowerCase()} <TapeText text={understood} />
+            {say("field.reads")} <TapeText text={understood} />
             {reading?.sense && ` ${reading.sense}`}
           </>
         ) : null}

@@ -57,16 +57,16 @@ export function Whole({ state }: { state: WorkState }) {
         <span className="switch" role="group" aria-label={say("whole.kinds")}>
           {["", ...roles].map((one) => (
             <button key={one} type="button" aria-pressed={kind === one} onClick={() => setKind(one)}>
-              {say(`role.${one || "all"}` as WordId).toLowerCase()}
+              {say(`role.${one || "all"}` as WordId)}
             </button>
           ))}
         </span>
         <span className="switch" role="group" aria-label={say("whole.steps")}>
           <button type="button" onClick={() => setStep((now) => Math.max(0, (now ?? roles.length) - 1))}>
-            {say("whole.back").toLowerCase()}
+            {say("whole.back")}
           </button>
           <button type="button" onClick={() => setStep((now) => (now === null || now + 1 >= roles.length ? null : now + 1))}>
-            {say("whole.on").toLowerCase()}
+            {say("whole.on")}
           </button>
         </span>
         <span className="switch" role="group" aria-label={say("whole.turn")}>

@@ -18,8 +18,7 @@ export type Say = (id: WordId, values?: Record<string, string | number>) => stri
 export function wordsOf(dialect: Dialect): Say {
   const catalogue = catalogues[dialect];
   return (id, values = {}) => {
-    const text = catalogue[id].replace(/\{([a-z_]+)\}/g, (slot, name: string) => String(values[name] ?? slot));
-    return text.charAt(0).toUpperCase() + text.slice(1);
+    return catalogue[id].replace(/\{([a-z_]+)\}/g, (slot, name: string) => String(values[name] ?? slot));
   };
 }
 

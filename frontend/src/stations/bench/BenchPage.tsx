@@ -80,7 +80,7 @@ export function BenchPage() {
             <div className="job-head">
               <h2>{job.name}</h2>
               <span className="quiet">
-                <TapeText text={say(job.units === "metric" ? "app.metric" : "app.imperial").toLowerCase()} />
+                <TapeText text={say(job.units === "metric" ? "app.metric" : "app.imperial")} />
               </span>
               {(["flight", "roof"] as const).map((kind) => (
                 <button
@@ -116,16 +116,16 @@ export function BenchPage() {
         {bench.data && !archived && (
           <div className="begin">
             <Button variant="contained" size="large" disabled={start.isPending} onClick={() => start.mutate({ units: "imperial" })}>
-              {say("bench.start_new")} · <TapeText text={say("app.imperial").toLowerCase()} />
+              {say("bench.start_new")} · <TapeText text={say("app.imperial")} />
             </Button>
             <Button variant="outlined" size="large" disabled={start.isPending} onClick={() => start.mutate({ units: "metric" })}>
-              {say("bench.start_new")} · {say("app.metric").toLowerCase()}
+              {say("bench.start_new")} · {say("app.metric")}
             </Button>
             <Button variant="outlined" size="large" disabled={start.isPending} onClick={() => start.mutate({ units: "imperial", kind: "roof" })}>
-              {say("bench.start_new_roof")} · <TapeText text={say("app.imperial").toLowerCase()} />
+              {say("bench.start_new_roof")} · <TapeText text={say("app.imperial")} />
             </Button>
             <Button variant="outlined" size="large" disabled={start.isPending} onClick={() => start.mutate({ units: "metric", kind: "roof" })}>
-              {say("bench.start_new_roof")} · {say("app.metric").toLowerCase()}
+              {say("bench.start_new_roof")} · {say("app.metric")}
             </Button>
           </div>
         )}

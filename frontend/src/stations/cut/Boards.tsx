@@ -24,7 +24,7 @@ export function Boards({ plan, plans }: { plan: CutPlan; plans: Plans }) {
               <li key={board.key}>
                 <div className="cut-board-words">
                   <span><b className="figure">{board.count} ×</b> <Figure value={board.length} /></span>
-                  {board.rack && <span className="quiet">{say("cut.from_rack").toLowerCase()}{board.note && `: ${board.note}`}</span>}
+                  {board.rack && <span className="quiet">{say("cut.from_rack")}{board.note && `: ${board.note}`}</span>}
                   {board.sight && <span className="quiet">{board.sight}</span>}
                   <span className="quiet">{say("cut.rest")} <Figure value={board.rest} /></span>
                   <button type="button" className="cut-done" onClick={() => void plans.cut(section, board)}>{say(board.count > 1 ? "cut.one_done" : "cut.done")}</button>
@@ -76,7 +76,7 @@ function Cut({ plan, plans }: { plan: CutPlan; plans: Plans }) {
                   key={piece.place} type="button" aria-pressed={piece.spoiled} className="cut-spoil"
                   onClick={() => void plans.act(() => api.spoiled(board.id, piece.place, !piece.spoiled), true)}
                 >
-                  {piece.title} <small>{say(piece.spoiled ? "cut.spoiled" : "cut.good").toLowerCase()}</small>
+                  {piece.title} <small>{say(piece.spoiled ? "cut.spoiled" : "cut.good")}</small>
                 </button>
               ))}
             </span>

@@ -82,12 +82,12 @@ function OnHand({ board, error, onChange, onGone }: OnHandProps) {
     });
   return (
     <li>
-      <span><b><TapeText text={board.section} /></b> <Figure value={board.length} /> <small className="quiet">{board.origin.toLowerCase()}{board.note && `, ${board.note}`}</small></span>
+      <span><b><TapeText text={board.section} /></b> <Figure value={board.length} /> <small className="quiet">{board.origin}{board.note && `, ${board.note}`}</small></span>
       <svg className="rack-drawn" viewBox={`0 0 ${board.length.mm} 60`} preserveAspectRatio="none" aria-hidden="true">
         <rect className="layer-wood" x={0} y={0} width={board.length.mm} height={60} vectorEffect="non-scaling-stroke" />
         {board.defects.map(([from, to], at) => <rect key={at} className="layer-cut" x={from.mm} y={0} width={to.mm - from.mm} height={60} vectorEffect="non-scaling-stroke" />)}
       </svg>
-      <TypedField label={say("rack.defects")} value={kept} error={error} wide placeholder={say("rack.no_defects").toLowerCase()} onCommit={(text) => void onChange(pairsOf(text), board.sighted)} />
+      <TypedField label={say("rack.defects")} value={kept} error={error} wide placeholder={say("rack.no_defects")} onCommit={(text) => void onChange(pairsOf(text), board.sighted)} />
       <Along sighted={board.sighted} onChange={(found) => void onChange(board.defects.map(([from, to]) => [`${String(from.mm)} mm`, `${String(to.mm)} mm`]), found)} />
       <button type="button" onClick={() => void onGone()}>{say("rack.gone")}</button>
     </li>

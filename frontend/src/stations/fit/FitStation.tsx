@@ -27,7 +27,7 @@ export function FitStation({ state }: { state: WorkState }) {
   if (screen.supposed.length > 0)
     return (
       <section className="to-come">
-        <h2>{screen.roof ? say("measure.missing_roof_title") : `${say("field.total_rise")}: ${say("field.missing").toLowerCase()}`}</h2>
+        <h2>{screen.roof ? say("measure.missing_roof_title") : `${say("field.total_rise")}: ${say("field.missing")}`}</h2>
         <p>{say(screen.roof ? "measure.missing_roof" : "measure.missing_rise")}</p>
       </section>
     );

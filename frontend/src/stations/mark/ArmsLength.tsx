@@ -25,7 +25,7 @@ export function ArmsLength({ board, open, onTurn, onClose }: Props) {
     <dialog ref={dialog} className="arm" aria-label={say("mark.arms_length")} onClose={onClose}>
       <header>
         <p>
-          {board.title}, {say("mark.stop_of", { n: open + 1, all: board.stops.length }).toLowerCase()}
+          {board.title}, {say("mark.stop_of", { n: open + 1, all: board.stops.length })}
         </p>
         <button type="button" onClick={onClose}>
           {say("mark.arms_close")}

@@ -115,7 +115,7 @@ export function MarkStation({ state }: { state: WorkState }) {
         <GaugeCheck key={`${board.id}/${stop.id}`} state={state} piece={board.id} stop={stop} />
         <section className="running">
           <h2>{say("mark.running")}</h2>
-          <p className="quiet">{say("mark.from_hook").toLowerCase()}</p>
+          <p className="quiet">{say("mark.from_hook")}</p>
           <ol>
             {board.running.map((mark) => (
               <li key={mark.number}>

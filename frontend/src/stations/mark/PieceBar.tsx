@@ -26,8 +26,8 @@ export function PieceBar({ state, pieces, laid, disturbed }: Props) {
             state.piece(one.id);
             setAll(false);
           }}>
-          {one.title} <span>{say("mark.pieces", { n: one.count }).toLowerCase()}{one.spare > 0 && ` ${say("mark.spare", { n: one.spare }).toLowerCase()}`}</span>
-          {disturbed.has(one.id) && <b className="disturbed"> {say("mark.changed").toLowerCase()}</b>}
+          {one.title} <span>{say("mark.pieces", { n: one.count })}{one.spare > 0 && ` ${say("mark.spare", { n: one.spare })}`}</span>
+          {disturbed.has(one.id) && <b className="disturbed"> {say("mark.changed")}</b>}
         </button>
       ))}
       {shown.length < pieces.length && (

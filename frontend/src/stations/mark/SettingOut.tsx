@@ -24,14 +24,14 @@ export function SettingOut({ state, roof }: { state: WorkState; roof: Roof }) {
             <span className="switch" role="group" aria-label={say("mark.first_bay")}>
               {roof.setting_out.ways.map((way) => (
                 <button key={way.id} type="button" aria-pressed={way.chosen} onClick={() => state.keeper.change("setting_out.first_bay", way.id)}>
-                  {way.name.toLowerCase()} <small>{say("mark.last_bay").toLowerCase()} <Figure value={way.last} /></small>
+                  {way.name} <small>{say("mark.last_bay")} <Figure value={way.last} /></small>
                 </button>
               ))}
             </span>
             <span className="switch" role="group" aria-label={say("mark.hooked")}>
               {(["first_end", "second_end"] as const).map((end) => (
                 <button key={end} type="button" aria-pressed={roof.setting_out.hooked === end} onClick={() => state.keeper.change("setting_out.hooked", end)}>
-                  {say(`mark.${end}`).toLowerCase()}
+                  {say(`mark.${end}`)}
                 </button>
               ))}
             </span>

@@ -22,7 +22,7 @@ export function StopList({ board, open, marking, onOpen }: Props) {
   return (
     <section className="stops">
       <h2>
-        {say("mark.stops")} <span className="quiet">{say("mark.stop_of", { n: open + 1, all: board.stops.length }).toLowerCase()}</span>
+        {say("mark.stops")} <span className="quiet">{say("mark.stop_of", { n: open + 1, all: board.stops.length })}</span>
       </h2>
       <ol>
         {board.stops.map((stop, i) => (
@@ -31,7 +31,7 @@ export function StopList({ board, open, marking, onOpen }: Props) {
               <Glimpse board={board} stop={stop} />
               <span className="stop-title">
                 <TapeText text={stop.title} />
-                {told(stop) && <small> {told(stop).toLowerCase()}</small>}
+                {told(stop) && <small> {told(stop)}</small>}
               </span>
               {stop.figure && stop.kind !== "hook" && <Figure value={stop.figure} />}
             </button>

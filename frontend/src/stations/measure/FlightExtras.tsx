@@ -206,7 +206,7 @@ function Ground({ state }: { state: WorkState }) {
       <ul className="field-rows">
         <li><TapeField state={state} path="ground.at" label={say("around.ground_at")} labelled /></li>
         {!byReadings && <li><TapeField state={state} path="ground.slope" label={say("around.ground_slope")} labelled plain /></li>}
-        <li><TapeField state={state} path="ground.across.slope" label={say("around.across")} labelled plain missing={say("field.none").toLowerCase()} /></li>
+        <li><TapeField state={state} path="ground.across.slope" label={say("around.across")} labelled plain missing={say("field.none")} /></li>
       </ul>
       {!valueAt(state.document, "ground.slope") && (
         <Rows
@@ -251,7 +251,7 @@ function Built({ state }: { state: WorkState }) {
     <Choice label={say("around.built")} there={there} onChange={() => state.keeper.change("built", there ? undefined : { risers: usual })}>
       <ul className="field-rows stacked">
         <li><TapeField state={state} path="built.risers" label={say("around.built_risers")} labelled plain missing={usual.join("; ")} /></li>
-        <li><TapeField state={state} path="built.goings" label={say("around.built_goings")} labelled plain missing={say("measure.not_known").toLowerCase()} /></li>
+        <li><TapeField state={state} path="built.goings" label={say("around.built_goings")} labelled plain missing={say("measure.not_known")} /></li>
       </ul>
     </Choice>
   );

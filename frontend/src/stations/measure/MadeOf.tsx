@@ -40,8 +40,8 @@ export function MadeOf({ state }: { state: WorkState }) {
           <li key={path}>
             <TapeField
               state={state} path={path} label={say(word)} labelled
-              {...(OPTIONAL.test(path) ? { missing: say("measure.not_known").toLowerCase() } : {})}
-              {...(path === "riser_board" ? { missing: say("field.none").toLowerCase() } : {})}
+              {...(OPTIONAL.test(path) ? { missing: say("measure.not_known") } : {})}
+              {...(path === "riser_board" ? { missing: say("field.none") } : {})}
             />
           </li>
         ))}

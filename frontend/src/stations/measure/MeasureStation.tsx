@@ -47,13 +47,13 @@ function FlightMeasure({ state }: { state: WorkState }) {
                     label={say(`field.${one.id}` as WordId)}
                     labelled
                     size={one.id === "total_rise" ? "large" : "inline"}
-                    {...(one.id === "total_rise" || one.id === "ground" ? {} : { missing: say(one.id === "header_depth" ? "measure.not_known" : "field.none").toLowerCase() })}
+                    {...(one.id === "total_rise" || one.id === "ground" ? {} : { missing: say(one.id === "header_depth" ? "measure.not_known" : "field.none") })}
                   />
                 ) : one.id === "ground" ? (
                   <AtFoot state={state} rise={one.length} />
                 ) : (
                   <span className="worked-out">
-                    {missing ? "…" : <Figure value={one.length} />} <small>{say("work_out.run").toLowerCase()}</small>
+                    {missing ? "…" : <Figure value={one.length} />} <small>{say("work_out.run")}</small>
                   </span>
                 )
               }
@@ -92,7 +92,7 @@ function AtFoot({ state, rise }: { state: WorkState; rise: Shown }) {
   const foot = state.screen?.facts.find((one) => one.id === "foot");
   return (
     <span className="worked-out at-foot">
-      <Figure value={rise} /> <small>{say("measure.at_foot").toLowerCase()}</small>
+      <Figure value={rise} /> <small>{say("measure.at_foot")}</small>
       {foot && (
         <button type="button" className="plain-button" onClick={() => state.keeper.change("ground.confirmed", { at: `${foot.value.toFixed(1)} mm` })}>
           {say("measure.measure_there")}

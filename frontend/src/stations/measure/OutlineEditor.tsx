@@ -56,11 +56,11 @@ export function OutlineEditor({ state, sides }: { state: WorkState; sides: reado
                 <b>{side.number}</b>
                 <TypedField label={say("outline.side_length", { n: side.number })} value={side.length.text} error={errorAt(n, "side")} onCommit={(text) => ask({ corners, number: n, what: "side", text })} />
                 <TypedField label={say("outline.angle", { n: side.number })} value={side.angle} error={errorAt(n, "angle")} onCommit={(text) => ask({ corners, number: n, what: "angle", text })} />
-                <TypedField label={say("outline.pitch", { n: side.number })} value={side.pitch} placeholder={say("outline.as_roof").toLowerCase()} onCommit={(text) => edge(n, { pitch: text })} />
+                <TypedField label={say("outline.pitch", { n: side.number })} value={side.pitch} placeholder={say("outline.as_roof")} onCommit={(text) => edge(n, { pitch: text })} />
                 <span className="switch" role="group" aria-label={say("outline.side", { n: side.number })}>
                   {(["eave", "gable"] as const).map((roof) => (
                     <button key={roof} type="button" aria-pressed={side.roof === roof} onClick={() => edge(n, { roof })}>
-                      {say(`outline.${roof}`).toLowerCase()}
+                      {say(`outline.${roof}`)}
                     </button>
                   ))}
                 </span>
@@ -85,7 +85,7 @@ export function OutlineEditor({ state, sides }: { state: WorkState; sides: reado
           <span className="switch" role="group" aria-label={say("outline.line_up")}>
             {(["none", "overhang", "plates"] as const).map((way) => (
               <button key={way} type="button" aria-pressed={(valueAt(state.document, "plan.line_up") ?? "none") === way} onClick={() => state.keeper.change("plan.line_up", way)}>
-                {say(`outline.line_up_${way}`).toLowerCase()}
+                {say(`outline.line_up_${way}`)}
               </button>
             ))}
           </span>

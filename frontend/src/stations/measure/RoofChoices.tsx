@@ -100,21 +100,21 @@ export function RoofShape({ state }: { state: WorkState }) {
           <>
             <TapeField state={state} path="hip.thickness" label={say("field.hip_thickness")} labelled />
             <TapeField state={state} path="hip.depth" label={say("field.hip_depth")} labelled />
-            <TapeField state={state} path="hip.length" label={say("field.hip_length")} labelled missing={say("measure.not_known").toLowerCase()} />
+            <TapeField state={state} path="hip.length" label={say("field.hip_length")} labelled missing={say("measure.not_known")} />
             {shape === "hipped" && <span className="switch" role="group" aria-label={say("measure.ends")}>
               {(["both", "first", "second"] as const).map((which) => (
                 <button
                   key={which} type="button" aria-pressed={endsOf(state.document) === which}
                   onClick={() => state.keeper.change("plan.ends", [which === "second" ? "gable" : "hip", which === "first" ? "gable" : "hip"])}
                 >
-                  {say(`measure.hip_${which}`).toLowerCase()}
+                  {say(`measure.hip_${which}`)}
                 </button>
               ))}
             </span>}
             <span className="switch" role="group" aria-label={say("outline.head")}>
               {(shape === "hipped" ? ["commons", "ridge_single", "ridge_double", "post", "pairs"] as const : ["post", "pairs"] as const).map((head) => (
                 <button key={head} type="button" aria-pressed={(valueAt(state.document, "hip.head") ?? "commons") === head || (shape !== "hipped" && head === "post" && valueAt(state.document, "hip.head") !== "pairs")} onClick={() => state.keeper.change("hip.head", head)}>
-                  {say(`outline.head_${head}`).toLowerCase()}
+                  {say(`outline.head_${head}`)}
                 </button>
               ))}
             </span>
@@ -126,7 +126,7 @@ export function RoofShape({ state }: { state: WorkState }) {
             <TapeField state={state} path="gambrel.upper_pitch" label={say("field.upper_pitch")} labelled plain />
           </>
         )}
-        {shape === "shed" && <TapeField state={state} path="plan.upper_overhang" label={say("field.upper_overhang")} labelled missing={say("field.none").toLowerCase()} />}
+        {shape === "shed" && <TapeField state={state} path="plan.upper_overhang" label={say("field.upper_overhang")} labelled missing={say("field.none")} />}
       </div>
     </DrawnChoice>
   );

@@ -101,7 +101,7 @@ function MeasuredBoards({ state }: { state: WorkState }) {
       <span className="switch" role="group" aria-label={say("extra.gauged")}>
         {(["top", "underside"] as const).map((edge) => (
           <button key={edge} type="button" aria-pressed={gauged === edge} onClick={() => state.keeper.change("rafter.gauged", edge)}>
-            {say(`extra.gauged_${edge}`).toLowerCase()}
+            {say(`extra.gauged_${edge}`)}
           </button>
         ))}
       </span>
@@ -118,7 +118,7 @@ function Pairs({ state }: { state: WorkState }) {
   const pairs = (Array.isArray(kept) ? kept : []) as readonly (readonly [Document, Document])[];
   const halves = (["near", "far"] as const).map((id) => ({ id, name: say(`extra.half_${id}`) }));
   const columns = ([0, 1] as const).flatMap((k) => {
-    const side = say(k === 0 ? "extra.first_side" : "extra.second_side").toLowerCase();
+    const side = say(k === 0 ? "extra.first_side" : "extra.second_side");
     return [
       { key: `${k}.thickness`, label: `${say("extra.thickness")}, ${side}`, read: text, write: (value: string) => value },
       { key: `${k}.depth`, label: `${say("extra.depth")}, ${side}`, read: text, write: (value: string) => value },

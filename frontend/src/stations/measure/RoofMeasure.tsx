@@ -26,13 +26,13 @@ export function RoofMeasure({ state }: { state: WorkState }) {
   const sides = screen?.roof?.sides ?? [];
   const own = valueAt(state.document, "plan.shape") === "outline";
   const missing = (screen?.supposed.length ?? 0) > 0;
-  const word = (id: string): string => (/^side_\d+$/.test(id) ? say("outline.side", { n: id.slice(5) }) : say(`field.${id}` as WordId));
+  const word = (id: string, within = false): string => (/^side_\d+$/.test(id) ? say(within ? "outline.side_within" : "outline.side", { n: id.slice(5) }) : say(`field.${id}` as WordId));
   const label = (one: Dimension): ReactNode =>
     one.field ? (
       <TapeField state={state} path={one.field} label={word(one.id)} labelled size={one.id === "overhang" ? "inline" : "large"} />
     ) : (
       <span className="worked-out">
-        {missing ? "…" : <Figure value={one.length} />} <small>{word(one.id).toLowerCase()}</small>
+        {missing ? "…" : <Figure value={one.length} />} <small>{word(one.id, true)}</small>
       </span>
     );
   const drawn = (sheet: Sheet | undefined, title: WordId, margins: typeof PLAN) =>

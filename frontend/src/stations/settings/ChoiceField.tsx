@@ -33,7 +33,7 @@ export function ChoiceField({ title, answers, chosen, otherwise, inJob, used = t
         <label>
           <input type="radio" name={name} checked={chosen === undefined} onChange={() => onChoose(null)} />
           <span>
-            {say("settings.as_shop")}: <b>{typeset(other.toLowerCase())}</b>
+            {say("settings.as_shop")}: <b>{typeset(other)}</b>
           </span>
         </label>
       )}

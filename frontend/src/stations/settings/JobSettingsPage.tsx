@@ -34,7 +34,7 @@ export function JobSettingsPage() {
   const groups = shop?.groups ?? [];
   const parts = [...groups, { id: "limits", name: say("settings.limits") }];
   return (
-    <Page title={`${page.data?.job.name ?? "…"}: ${say("settings.of_job").toLowerCase()}`} busy={page.isPending} failed={limit.error?.message ?? state.failed} parts={parts}>
+    <Page title={`${page.data?.job.name ?? "…"}: ${say("settings.of_job_within")}`} busy={page.isPending} failed={limit.error?.message ?? state.failed} parts={parts}>
       <p>{say("settings.job_say")}</p>
       {page.data && (
         <>

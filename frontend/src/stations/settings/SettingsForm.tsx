@@ -75,7 +75,7 @@ export function SettingsForm({ state, groups, otherwise, inJob }: Props) {
         <div className="typed-row">
           {(["kerf", "trim", "bag"] as const).map((key) => (
             <TypedField
-              key={key} label={say(`settings.${key}`)} value={text(chosen[key] ?? otherwise[key])} placeholder={say("settings.as_usual").toLowerCase()}
+              key={key} label={say(`settings.${key}`)} value={text(chosen[key] ?? otherwise[key])} placeholder={say("settings.as_usual")}
               error={errors.find((one) => one.path.startsWith(key))?.sentence}
               onCommit={(typed) => state.change(key, typed === "" ? null : key === "bag" && Number.isFinite(Number(typed)) ? Number(typed) : typed)}
             />

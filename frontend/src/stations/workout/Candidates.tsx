@@ -29,7 +29,7 @@ export function Candidates({ state, candidates }: { state: WorkState; candidates
       </ul>
       {(rest > 0 || all) && (
         <button type="button" className="more" onClick={() => setAll(!all)} aria-expanded={all}>
-          {all ? "−" : `+ ${rest}`} {say("work_out.more").toLowerCase()}
+          {all ? "−" : `+ ${rest}`} {say("work_out.more")}
         </button>
       )}
     </>
@@ -48,28 +48,28 @@ function CandidateCard({ one, span, onChoose }: { one: Candidate; span: { width:
         onClick={() => !one.chosen && onChoose()}
       >
         <span className="count">
-          <b>{one.count}</b> {say("work_out.risers").toLowerCase()}
-          {one.chosen && <em>{say("work_out.chosen").toLowerCase()}</em>}
+          <b>{one.count}</b> {say("work_out.risers")}
+          {one.chosen && <em>{say("work_out.chosen")}</em>}
         </span>
         <ProfileDrawing profile={one.profile} span={span} dashed={!one.fits} title={say("work_out.profile", { n: one.count })} />
         <span className="rows">
           <span className="row main-row">
-            <span>{say("work_out.riser").toLowerCase()}</span> <Figure value={one.riser} />
+            <span>{say("work_out.riser")}</span> <Figure value={one.riser} />
           </span>
           <span className="row">
-            <span>{say("work_out.going").toLowerCase()}</span> <Figure value={one.going} />
+            <span>{say("work_out.going")}</span> <Figure value={one.going} />
           </span>
           <span className="row">
-            <span>{say("work_out.slope").toLowerCase()}</span> <span className="figure">{one.slope}</span>
+            <span>{say("work_out.slope")}</span> <span className="figure">{one.slope}</span>
           </span>
           <span className="row">
-            <span>{say("work_out.run").toLowerCase()}</span> <Figure value={one.run} />
+            <span>{say("work_out.run")}</span> <Figure value={one.run} />
           </span>
           <span className="row">
-            <span>{say("work_out.comfort").toLowerCase()}</span> <Figure value={one.comfort} />
+            <span>{say("work_out.comfort")}</span> <Figure value={one.comfort} />
           </span>
           <span className="row">
-            <span>{one.left_under.toLowerCase()}</span> <Figure value={one.left} />
+            <span>{one.left_under}</span> <Figure value={one.left} />
           </span>
         </span>
         <span className="notes">

@@ -14,17 +14,17 @@ export function DriftPanel({ state, drift }: { state: WorkState; drift: Drift })
         <h2 id="drift-title">
           {say("work_out.drift_title")}{" "}
           <TapeField state={state} path="gauge" label={say("field.gauge")} missing={drift.gauge.text} />{" "}
-          {say("work_out.drift_on").toLowerCase()}
+          {say("work_out.drift_on")}
         </h2>
         <p>
           <TapeText text={drift.text} />. {say("work_out.drift_marks")}
         </p>
         <p className="drift-pair">
           <span>
-            {say("work_out.drift_each").toLowerCase()} <Figure value={drift.each} />
+            {say("work_out.drift_each")} <Figure value={drift.each} />
           </span>
           <span>
-            {say("work_out.drift_last").toLowerCase()} <Figure value={drift.last} />
+            {say("work_out.drift_last")} <Figure value={drift.last} />
           </span>
         </p>
       </div>

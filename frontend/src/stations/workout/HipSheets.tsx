@@ -215,7 +215,7 @@ function Masters({ patterns }: { patterns: Hips["patterns"] }) {
         <div key={one.title + one.length.text} className="hip-table">
           <Lettered sheet={one.drawing} title={one.title} className="picture lettered master" />
           <table>
-            <caption>{one.title}: {say("hip_sheets.board").toLowerCase()} <Figure value={one.length} /></caption>
+            <caption>{one.title}: {say("hip_sheets.board")} <Figure value={one.length} /></caption>
             <thead>
               <tr>
                 <th scope="col" colSpan={2}>{say("hip_sheets.piece")}</th>
@@ -271,8 +271,8 @@ function TapedFields({ state, piece, jack = false }: { state: WorkState; piece: 
   const to = valueAt(state.document, `taped.${piece}.to`) ?? "centre";
   return (
     <div className="taped">
-      <TapeField state={state} path={`taped.${piece}.read`} label={say("hip_sheets.taped")} labelled missing={say("measure.not_known").toLowerCase()} />
-      <TapeField state={state} path={`taped.${piece}.start`} label={say("hip_sheets.taped_start")} labelled missing={say("field.none").toLowerCase()} />
+      <TapeField state={state} path={`taped.${piece}.read`} label={say("hip_sheets.taped")} labelled missing={say("measure.not_known")} />
+      <TapeField state={state} path={`taped.${piece}.start`} label={say("hip_sheets.taped_start")} labelled missing={say("field.none")} />
       {jack && (
         <ToggleButtonGroup
           exclusive size="small" value={to} aria-label={say("hip_sheets.taped_to")}
@@ -327,7 +327,7 @@ function Jacks({ state, corner }: { state: WorkState; corner: Corner }) {
         <span className="switch" role="group" aria-label={say("hip_sheets.jacks_from")}>
           {(["commons", "corner", "even"] as const).map((one) => (
             <button key={one} type="button" aria-pressed={from === one} onClick={() => state.keeper.change("hip.jacks", one)}>
-              {say(`hip_sheets.jacks_${one}`).toLowerCase()}
+              {say(`hip_sheets.jacks_${one}`)}
             </button>
           ))}
         </span>

@@ -21,9 +21,9 @@ export function NotchChoices({ state, roof }: { state: WorkState; roof: Roof }) 
               <LevelSign level={one.level as "ok" | "look" | "stop"} /> {one.name}
             </strong>
             <span className="rows">
-              {one.seat && <span className="row"><span>{say("roof.seat").toLowerCase()}</span> <Figure value={one.seat} /></span>}
-              <span className="row"><span>{say("roof.stands").toLowerCase()}</span> <Figure value={one.hap} /></span>
-              <span className="row"><span>{say("roof.share").toLowerCase()}</span> <b>{one.share}</b></span>
+              {one.seat && <span className="row"><span>{say("roof.seat")}</span> <Figure value={one.seat} /></span>}
+              <span className="row"><span>{say("roof.stands")}</span> <Figure value={one.hap} /></span>
+              <span className="row"><span>{say("roof.share")}</span> <b>{one.share}</b></span>
             </span>
           </button>
         </li>

@@ -133,7 +133,7 @@ function RoofSentence({ state }: { state: WorkState }) {
           {say("roof.overhang")} <TapeField state={state} path="eaves.overhang" label={say("field.overhang")} />
         </span>
         <span className="phrase">
-          {say("roof.fascia").toLowerCase()} <TapeField state={state} path="eaves.fascia" label={say("field.fascia")} />
+          {say("roof.fascia")} <TapeField state={state} path="eaves.fascia" label={say("field.fascia")} />
         </span>
         <Pick
           label={say("roof.tail")} chosen={tail as string} onChoose={chooseTail}
@@ -141,7 +141,7 @@ function RoofSentence({ state }: { state: WorkState }) {
         />
         {tail === "bobbed" && (
           <span className="phrase">
-            {say("roof.plumb_face").toLowerCase()} <TapeField state={state} path="eaves.plumb_face" label={say("roof.plumb_face")} />
+            {say("roof.plumb_face_within")} <TapeField state={state} path="eaves.plumb_face" label={say("roof.plumb_face")} />
           </span>
         )}
       </p>
@@ -156,7 +156,7 @@ function Pick(props: { label: string; chosen: string; answers: readonly (readonl
     <span className="phrase switch" role="group" aria-label={props.label}>
       {props.answers.map(([id, name]) => (
         <button key={id} type="button" aria-pressed={id === props.chosen} onClick={() => id !== props.chosen && props.onChoose(id)}>
-          {name.toLowerCase()}
+          {name}
         </button>
       ))}
     </span>

@@ -23,21 +23,21 @@ export function Sentence({ state }: { state: WorkState }) {
         <span className="phrase">{say("work_out.treads")}</span>{" "}
         {byGoing ? (
           <span className="phrase">
-            {say("work_out.going").toLowerCase()} <TapeField state={state} path="tread.going" label={say("field.going")} />
+            {say("work_out.going")} <TapeField state={state} path="tread.going" label={say("field.going")} />
           </span>
         ) : (
           <>
             <BoardCount state={state} />
             <span className="phrase">
-              {say("work_out.boards_of").toLowerCase()} <TapeField state={state} path="tread.board_width" label={say("field.board_width")} />
+              {say("work_out.boards_of")} <TapeField state={state} path="tread.board_width" label={say("field.board_width")} />
             </span>
             <span className="phrase">
-              {say("work_out.gap").toLowerCase()} <TapeField state={state} path="tread.gap" label={say("field.gap")} />
+              {say("work_out.gap")} <TapeField state={state} path="tread.gap" label={say("field.gap")} />
             </span>
           </>
         )}
         <span className="phrase">
-          {say("work_out.nosing").toLowerCase()} <TapeField state={state} path="tread.nosing" label={say("field.nosing")} />
+          {say("work_out.nosing")} <TapeField state={state} path="tread.nosing" label={say("field.nosing")} />
         </span>
         <TreadMode state={state} byGoing={byGoing} />
       </p>
@@ -77,10 +77,10 @@ function TreadMode({ state, byGoing }: { state: WorkState; byGoing: boolean }) {
   return (
     <span className="phrase switch">
       <button type="button" aria-pressed={!byGoing} onClick={toBoards} disabled={!byGoing}>
-        {say("work_out.by_boards").toLowerCase()}
+        {say("work_out.by_boards")}
       </button>
       <button type="button" aria-pressed={byGoing} onClick={toGoing} disabled={byGoing}>
-        {say("work_out.by_going").toLowerCase()}
+        {say("work_out.by_going")}
       </button>
     </span>
   );
@@ -100,26 +100,26 @@ function SchoolChoice({ state }: { state: WorkState }) {
           type="button" aria-pressed={school === "fewest"}
           onClick={() => school !== "fewest" && state.keeper.change("riser", { at_most: metric ? "220 mm" : '7 3/4"' })}
         >
-          {say("work_out.school_fewest").toLowerCase()}
+          {say("work_out.school_fewest")}
         </button>
         <button
           type="button" aria-pressed={school === "comfort"}
           onClick={() => school !== "comfort" && state.keeper.change("riser", { target: metric ? "180 mm" : '7"' })}
         >
-          {say("work_out.school_comfort").toLowerCase()}
+          {say("work_out.school_comfort")}
         </button>
         <button type="button" aria-pressed={school === "count"} onClick={() => school !== "count" && state.keeper.change("riser", { count })}>
-          {say("work_out.school_count").toLowerCase()}
+          {say("work_out.school_count")}
         </button>
       </span>
       {school === "fewest" && (
         <span className="phrase">
-          {say("field.at_most").toLowerCase()} <TapeField state={state} path="riser.at_most" label={say("field.at_most")} />
+          {say("field.at_most_within")} <TapeField state={state} path="riser.at_most" label={say("field.at_most")} />
         </span>
       )}
       {school === "comfort" && (
         <span className="phrase">
-          {say("field.target").toLowerCase()} <TapeField state={state} path="riser.target" label={say("field.target")} />
+          {say("field.target_within")} <TapeField state={state} path="riser.target" label={say("field.target")} />
         </span>
       )}
     </>

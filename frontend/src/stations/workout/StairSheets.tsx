@@ -105,7 +105,7 @@ function Drawn({ sheet, title, small = false, onPoint }: { sheet: Sheet; title: 
         sheet={sheet} {...(onPoint && { onPoint })} margins={small ? CLOSE : MARGINS} title={title} room={small ? LISTED : 44}
         label={(one) => (
           <span className="worked-out">
-            <Figure value={one.length} /> <small>{small ? one.label : say(`drawn.${one.id}` as WordId).toLowerCase()}</small>
+            <Figure value={one.length} /> <small>{small ? one.label : say(`drawn.${one.id}` as WordId)}</small>
           </span>
         )}
       />

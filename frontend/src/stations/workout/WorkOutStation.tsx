@@ -23,7 +23,7 @@ export function WorkOutStation({ state }: { state: WorkState }) {
   if (screen.supposed.length > 0)
     return (
       <section className="to-come">
-        <h2>{say("field.total_rise")}: {say("field.missing").toLowerCase()}</h2>
+        <h2>{say("field.total_rise")}: {say("field.missing")}</h2>
         <p>{say("measure.missing_rise")}</p>
         <Sentence state={state} />
       </section>

@@ -3,7 +3,8 @@
 A language is a folder beside this module: ``messages.toml`` and the files named with it in ``CATALOGUES`` (what the
 core says) and ``interface.toml`` (what the screens say) hold sentences by id; ``terms.toml`` holds the trade's names,
 one column a dialect. In a sentence ``{name}`` is a value, ``{name:up}`` and ``{name:down}`` one that is a least or a
-greatest one, and ``{term:name}`` a trade name.
+greatest one, ``{term:name}`` a trade name and ``{Term:name}`` one that begins the words. What the screens say stands in
+its final case; what the core says begins with a capital where it is a sentence of its own (``Words.say``).
 """
 
 import re
@@ -29,7 +30,7 @@ PARTS = {"quarter": 1 / 4, "third": 1 / 3, "half": 1 / 2}
 NAMED = 1e-4
 """Of a whole: a share this near to one that has a name is called by it."""
 _NAME = re.compile(r"\{([a-z_]+(?::up|:down)?)\}")
-_SLOT = re.compile(r"\{(term:)?([a-z_]+)\}")
+_SLOT = re.compile(r"\{([tT]erm:)?([a-z_]+)\}")
 
 
 class Dialect(StrEnum):
@@ -72,7 +73,10 @@ def catalogue(name: str, dialect: Dialect) -> dict[str, str]:
     names = terms_of(dialect)
 
     def fill(match: re.Match[str]) -> str:
-        return names[match[2]] if match[1] else match[0]
+        if not match[1]:
+            return match[0]
+        name = names[match[2]]
+        return name[:1].upper() + name[1:] if match[1] == "Term:" else name
 
     sentences: dict[str, str] = {}
     for file in CATALOGUES[name]:
@@ -127,6 +131,10 @@ class Words:
         """
         sentence = self._filled(message, self.value)
         return sentence[:1].upper() + sentence[1:]
+
+    def within(self, message: Message) -> str:
+        """Return a message as it stands within a line: it begins as the catalogue has it."""
+        return self._filled(message, self.value)
 
     def _filled(self, message: Message, said: Callable[[Value], str]) -> str:
         """A sentence with its slots filled: what stands at odd places is a slot's name."""

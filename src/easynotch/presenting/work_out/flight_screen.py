@@ -84,7 +84,7 @@ def candidate_view(candidate: Candidate, worked: WorkedFlight, words: Words) -> 
         run=format_length(layout.total_run, words),
         comfort=format_length(2 * layout.riser + layout.going, words),
         left=format_length(left, words),
-        left_under=words.say(Message("candidate.left" if housed is None else "candidate.left_housed")),
+        left_under=words.within(Message("candidate.left" if housed is None else "candidate.left_housed")),
         notes=notes,
         profile=profile_view(draw_profile(layout)),
     )
@@ -124,7 +124,7 @@ def stations(worked: WorkedFlight, stops: int, words: Words, supposed: list[str]
     return [
         StationView(
             id=station, state="look" if state == "assumed" else state,
-            text=words.say(Message(f"station.{station}.{state}", values)),
+            text=words.within(Message(f"station.{station}.{state}", values)),
         )
         for station, state, values in rows
     ]  # fmt: skip

@@ -248,7 +248,7 @@ def _ways(layout: RoofLayout, words: Words) -> list[FirstBayView]:
     return [
         FirstBayView(
             id=first,
-            name=words.say(Message(f"first_bay.{first}")),
+            name=words.within(Message(f"first_bay.{first}")),
             chosen=first is roof.first_bay,
             count=len(out.centres),
             last=format_length(out.last_bay, words),
@@ -299,7 +299,7 @@ def _stations(worked: WorkedRoof, stops: int, words: Words, supposed: list[str],
     return [
         StationView(
             id=name, state="look" if state == "assumed" else state,
-            text=words.say(Message(f"station_roof.{name}.{state}", dict(values))),
+            text=words.within(Message(f"station_roof.{name}.{state}", dict(values))),
         )
         for name, state, values in rows
     ]  # fmt: skip

@@ -238,7 +238,7 @@ def rack_view(one: RackBoard, words: Words) -> RackView:
     """A board on hand in words."""
     return RackView(
         id=one.id, section=section_name(one, words), length=format_length(one.length, words), note=one.note,
-        origin=words.say(Message(f"rack.{one.origin}")), sighted=one.sighted,
+        origin=words.within(Message(f"rack.{one.origin}")), sighted=one.sighted,
         defects=[(format_length(start, words), format_length(stop, words)) for start, stop in one.defects],
     )  # fmt: skip
 
