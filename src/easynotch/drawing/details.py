@@ -27,7 +27,7 @@ def draw_head(layout: Layout, framing: FlightFraming) -> Sheet:
     if housed is not None:
         return _string_head(layout, string_head(layout, housed), framing)
     drop = -layout.tread_levels[0]
-    bearing = layout.flight.stock.depth / layout.cos - layout.top_level_cut * layout.slope
+    bearing = layout.plumb_bearing
     low, head = drop + bearing, layout.flight.head
     window = (-REACH, -layout.flight.upper_finish - 60.0, layout.going * 1.25, low + 110.0)
     paths = _within(window, draw_stair(layout, None, framing).paths)

@@ -10,11 +10,11 @@ PAST = 10.0
 """mm: how far the uncut board reaches past its ends."""
 
 
-def square_ends(length: float) -> tuple[Removal, Removal]:
-    """The two square cuts of a board so long; it begins at its frame's origin."""
+def square_ends(end: float, start: float = 0.0) -> tuple[Removal, Removal]:
+    """Return the two square cuts of a board that is left from ``start`` to ``end`` along its own x, mm."""
     return (
-        Removal((CutPlane("head", "head", Plane(Vector(-1.0, 0.0, 0.0), 0.0)),)),
-        Removal((CutPlane("end", "end", Plane(Vector(1.0, 0.0, 0.0), length)),)),
+        Removal((CutPlane("head", "head", Plane(Vector(-1.0, 0.0, 0.0), -start)),)),
+        Removal((CutPlane("end", "end", Plane(Vector(1.0, 0.0, 0.0), end)),)),
     )
 
 

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Touch, Vector
+from ...solid import Frame, Member, Stock, Touch, Vector, square_ends
 from ...terms import message
 from ..model.roof import Gauged, RoofError
 from ..model.setting_out import SettingOut
@@ -114,10 +114,7 @@ def lookouts(layout: RoofLayout, out: SettingOut) -> list[Placed]:
                 made.setdefault(length, []).append(frame)
     placed = []
     for number, (length, frames) in enumerate(sorted(made.items(), reverse=True), 1):
-        removals = (
-            Removal((CutPlane("head", "head", Plane(Vector(-1.0, 0.0, 0.0), 0.0)),)),
-            Removal((CutPlane("end", "end", Plane(Vector(1.0, 0.0, 0.0), length)),)),
-        )
+        removals = square_ends(length)
         member = Member(
             f"lookout_{number}", "lookout", Stock(gable.lookout, gable.lookout_width), frames[0], removals,
             reach=(-10.0, length + 10.0), zero=0.0, count=len(frames), lengths={"overall": length},
@@ -171,11 +168,8 @@ def notch_template(layout: RoofLayout, side: RoofSide) -> Member | None:
     frame = slope.frame(0.0, side.run)
     middle = side.run * slope.per_run
     low, high = middle - EACH_SIDE * depth, middle + EACH_SIDE * depth
-    removals = (
-        Removal((CutPlane("head", "head", Plane(Vector(-1.0, 0.0, 0.0), -low)),)),
-        slope.removal(frame, 0.0, *plate_notch(slope)),
-        Removal((CutPlane("end", "end", Plane(Vector(1.0, 0.0, 0.0), high)),)),
-    )
+    head, end = square_ends(high, low)
+    removals = (head, slope.removal(frame, 0.0, *plate_notch(slope)), end)
     return Member(
         "notch_template", "template", layout.roof.rafter, frame, removals, reach=(low - 10.0, high + 10.0), zero=low,
         lengths={"overall": high - low},

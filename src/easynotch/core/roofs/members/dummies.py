@@ -5,7 +5,7 @@ Each ends square where the tape is held, so far from the cuts that hands and cla
 
 from dataclasses import replace
 
-from ...solid import CutPlane, Member, Plane, Removal, Vector
+from ...solid import Member, square_ends
 from .rafter import along_centre, long_point
 
 GRIP = 2.0
@@ -19,8 +19,8 @@ def dummies(hip: Member) -> tuple[Member, Member]:
     plate, nose = hip.lengths["theoretical"], hip.lengths["theoretical"] - hip.lengths["head_to_plate"]
     upper, lower = nose + GRIP * hip.stock.depth, plate - GRIP * hip.stock.depth
     between = lower - upper
-    foot_cut = Removal((CutPlane("head", "head", Plane(Vector(-1.0, 0.0, 0.0), -lower)),))
-    head_cut = Removal((CutPlane("end", "end", Plane(Vector(1.0, 0.0, 0.0), upper)),))
+    foot_cut, _ = square_ends(0.0, lower)
+    _, head_cut = square_ends(upper)
     below = tuple(one for one in hip.removals if all(cut.role not in ("head", "clip") for cut in one.planes))
     above = tuple(one for one in hip.removals if all(cut.role in ("head", "clip", "backing") for cut in one.planes))
     ends = [along_centre(cut.plane) for one in hip.removals for cut in one.planes if cut.role == "tail"]

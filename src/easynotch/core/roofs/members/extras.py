@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from ...solid import CutPlane, Frame, Member, Plane, Removal, Vector
+from ...solid import CutPlane, Frame, Member, Plane, Removal, Vector, square_ends
 from ...terms import message
 from ..model.roof import BlockKind, RidgeKind, RoofError
 from ..model.setting_out import SettingOut
@@ -138,10 +138,7 @@ def _block_frame(layout: RoofLayout, side: RoofSide, station: float) -> Frame:
 
 def _block(layout: RoofLayout, side: RoofSide, frames: tuple[Frame, ...], length: float, number: int) -> Member:
     assert layout.roof.blocking is not None
-    removals = [
-        Removal((CutPlane("head", "head", Plane(Vector(-1.0, 0.0, 0.0), 0.0)),)),
-        Removal((CutPlane("end", "end", Plane(Vector(1.0, 0.0, 0.0), length)),)),
-    ]
+    removals: list[Removal] = [*square_ends(length)]
     if layout.roof.blocking.kind is BlockKind.PLUMB:
         roof = side.slope.plane
         lowered = Plane(roof.normal, roof.offset - layout.roof.blocking.vent * roof.normal.z)

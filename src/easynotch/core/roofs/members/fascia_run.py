@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import inf
 
-from ...solid import CutPlane, Frame, Member, Plane, Removal, Vector
+from ...solid import Frame, Member, Vector, square_ends
 from ...terms import Length, Message
 from ..model.roof import RoofError, Tail
 from ..model.setting_out import SettingOut
@@ -95,10 +95,7 @@ def _along(side: RoofSide, length: float, start: float, stop: float) -> tuple[fl
 def _cut_to(whole: Member, frame: Frame, low: float, high: float, member_id: str, role: str = "fascia") -> Member:
     moved = replace(frame, origin=frame.origin + frame.x * low)
     length = high - low
-    removals = (
-        Removal((CutPlane("head", "head", Plane(Vector(-1.0, 0.0, 0.0), 0.0)),)),
-        Removal((CutPlane("end", "end", Plane(Vector(1.0, 0.0, 0.0), length)),)),
-    )
+    removals = square_ends(length)
     return replace(
         whole, id=member_id, role=role, placement=moved, removals=removals, reach=(-10.0, length + 10.0),
         lengths={"overall": length},

@@ -1,6 +1,6 @@
 """Ridge and fascia boards: stock lying along the roof, square or bevelled on top."""
 
-from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector
+from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector, square_ends
 from ..model.roof import RidgeKind, RidgeTop, Tail
 from ..plan.layout import RoofLayout
 from ..planes.planes import Slope
@@ -36,7 +36,7 @@ def ridge_member(layout: RoofLayout) -> Member | None:
         return None
     frame = Frame.along(Vector(layout.ridge_span[0], ridge_y(layout), ridge_top(layout)), Vector(1.0, 0.0, 0.0), DOWN)
     length = layout.ridge_length
-    removals = (*ends(length), *ridge_clips(layout, frame))
+    removals = (*square_ends(length), *ridge_clips(layout, frame))
     if ridge.kind is RidgeKind.BOARD and ridge.top is RidgeTop.BEVELLED:
         removals += tuple(
             Removal((CutPlane(f"bevel_{side.slope.id}", "bevel", frame.plane_to_local(side.slope.plane)),))
@@ -72,7 +72,7 @@ def fascia_member(layout: RoofLayout, slope: Slope) -> Member | None:
         middle = slope.at(-eaves.verge, -layout.out + eaves.fascia / 2, slope.height(-layout.out))
     frame = Frame.along(middle, slope.along, depth_way)
     return Member(
-        f"fascia_{slope.id}", "fascia", stock, frame, ends(length), reach=(-10.0, length + 10.0), zero=0.0,
+        f"fascia_{slope.id}", "fascia", stock, frame, square_ends(length), reach=(-10.0, length + 10.0), zero=0.0,
         lengths={"overall": length},
     )  # fmt: skip
 
@@ -120,11 +120,3 @@ def fascia_drop(layout: RoofLayout) -> float:
     """How far the fascia's top stands below the rafters' tops where they meet, plumb."""
     eaves = layout.roof.eaves
     return 0.0 if eaves.tail is Tail.SQUARE else eaves.fascia * layout.sides[0].slope.rise_per_run
-
-
-def ends(length: float) -> tuple[Removal, ...]:
-    """Both ends of a board cut square to a length."""
-    return (
-        Removal((CutPlane("head", "head", Plane(Vector(-1.0, 0.0, 0.0), 0.0)),)),
-        Removal((CutPlane("end", "end", Plane(Vector(1.0, 0.0, 0.0), length)),)),
-    )

@@ -5,7 +5,7 @@ studs of a gambrel's knee wall.
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
-from ...solid import CutPlane, Face, Frame, Member, Removal, Touch, Vector, member_face
+from ...solid import CutPlane, Face, Frame, Member, Removal, Touch, Vector, member_face, square_ends
 from ...terms import message
 from ..model.roof import RidgeKind, RoofError
 from ..model.setting_out import SettingOut
@@ -13,7 +13,7 @@ from ..plan.layout import RoofLayout, RoofSide
 from .extras import ALIKE, Placed
 from .mating_faces import strip
 from .rafter import purlin_place
-from .ridge import ends, ridge_top, ridge_y
+from .ridge import ridge_top, ridge_y
 
 DOWN = Vector(0.0, 0.0, -1.0)
 ALONG = Vector(1.0, 0.0, 0.0)
@@ -66,7 +66,7 @@ def _ridge_block(
         for side in sides
     )
     member = Member(
-        f"ridge_block_{number}", "ridge_block", stock, frames[0], (*ends(length), *bevels),
+        f"ridge_block_{number}", "ridge_block", stock, frames[0], (*square_ends(length), *bevels),
         reach=(-10.0, length + 10.0), zero=0.0, count=len(frames), lengths={"overall": length},
     )  # fmt: skip
     return member, frames
@@ -100,9 +100,16 @@ def ridge_posts(layout: RoofLayout, ridge: Member | None) -> tuple[list[Placed],
         for x, direction in ((0.0, ALONG), (layout.roof.plan.length, -ALONG))
     )  # fmt: skip
     member = Member(
-        "ridge_post", "ridge_post", stock, frames[0], ends(length), reach=(-10.0, length + 10.0), zero=0.0, count=2,
+        "ridge_post",
+        "ridge_post",
+        stock,
+        frames[0],
+        square_ends(length),
+        reach=(-10.0, length + 10.0),
+        zero=0.0,
+        count=2,
         lengths={"overall": length},
-    )  # fmt: skip
+    )
     touches = [
         Touch(f"ridge_post.{end}.head", replace(member, placement=frame), "head", member_face(ridge, Face.BOTTOM))
         for end, frame in zip("cd", frames, strict=True)
@@ -155,7 +162,7 @@ def knee_studs(layout: RoofLayout, out: SettingOut) -> tuple[list[Placed], list[
             placed.append(Frame.along(side.slope.at(station, inward, length), DOWN, side.slope.inward))
     frames = tuple(placed)
     member = Member(
-        "knee_stud", "knee_stud", gambrel.studs, frames[0], ends(length), reach=(-10.0, length + 10.0), zero=0.0,
+        "knee_stud", "knee_stud", gambrel.studs, frames[0], square_ends(length), reach=(-10.0, length + 10.0), zero=0.0,
         count=len(frames), lengths={"overall": length},
     )  # fmt: skip
     plate = strip(layout, lower[0], inward, inward + gambrel.purlin.thickness, length)

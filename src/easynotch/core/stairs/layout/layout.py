@@ -80,6 +80,16 @@ class Layout:
         return self.riser / self.step
 
     @cached_property
+    def plumb_depth(self) -> float:
+        """The stringer's board, measured plumb from edge to edge."""
+        return self.flight.stock.depth / self.cos
+
+    @cached_property
+    def plumb_bearing(self) -> float:
+        """The height of a cut stringer's plumb cut at the header, before a ledger's notch."""
+        return self.plumb_depth - self.top_level_cut * self.slope
+
+    @cached_property
     def tread_levels(self) -> tuple[float, ...]:
         """The stringer's level cuts from the top down: each finished tread less the tread's thickness."""
         first = 0 if self.flight.flush else 1

@@ -139,7 +139,7 @@ def _posts(layout: Layout, guard: Guard, set_out: GuardLayout, sides: tuple[floa
     sorts: dict[float, list[Frame]] = {}
     for x in set_out.posts:
         top = layout.nosing_level(x - half) + guard.height + ABOVE
-        edge = layout.edge_at_header - x * layout.slope - layout.flight.stock.depth / layout.cos
+        edge = layout.edge_at_header - x * layout.slope - layout.plumb_depth
         low = max(edge, layout.bearing_level + layout.flight.lower_finish)
         length = top - low
         key = next((k for k in sorts if abs(k - length) < ALIKE), length)

@@ -30,7 +30,7 @@ DOWN, OUT = Vector(0.0, 0.0, -1.0), Vector(1.0, 0.0, 0.0)
 
 def lowest_point(layout: Layout) -> float:
     """The lowest point of the stringer's plumb cut, plumb below the framing's top."""
-    return layout.flight.stock.depth / layout.cos - layout.edge_at_header
+    return layout.plumb_depth - layout.edge_at_header
 
 
 def header_pieces(layout: Layout) -> list[Placed]:

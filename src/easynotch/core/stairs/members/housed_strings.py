@@ -93,7 +93,7 @@ class StringHead:
 def string_head(layout: Layout, housed: Housed) -> StringHead:
     """The head of a housed string: nothing is sawn off its upper edge, so that it may stand over the framing."""
     top = layout.nosing_level(0.0) + housed.margin / layout.cos
-    low = top - layout.flight.stock.depth / layout.cos
+    low = top - layout.plumb_depth
     header = layout.flight.head.header_depth
     if header is None:
         return StringHead(top, low, None, None)

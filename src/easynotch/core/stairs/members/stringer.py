@@ -77,12 +77,10 @@ def _whole(layout: Layout) -> Member:
 def _notched(
     layout: Layout, whole: Member, ends: tuple[float, float], notches: tuple[Removal, ...], member_id: str, count: int
 ) -> Member:
-    # The lengths are read off the member itself, so they are filled in once it is there.
-    lengths: dict[str, float] = {}
     removals = (*whole.removals, *notches)
-    member = replace(whole, id=member_id, count=count, removals=removals, zero=ends[0], lengths=lengths)
-    lengths.update(_lengths(layout, member, ends))
-    return member
+    member = replace(whole, id=member_id, count=count, removals=removals, zero=ends[0])
+    # The lengths are read off the member itself.
+    return replace(member, lengths=_lengths(layout, member, ends))
 
 
 def _lengths(layout: Layout, member: Member, ends: tuple[float, float]) -> dict[str, float]:
@@ -110,7 +108,7 @@ def _ledger_notch(layout: Layout) -> tuple[Removal, ...]:
     head = layout.flight.head
     if head.kind is not HeadKind.LEDGER or head.ledger is None:
         return ()
-    lowest = layout.edge_at_header - layout.flight.stock.depth / layout.cos
+    lowest = layout.edge_at_header - layout.plumb_depth
     notch = removal(
         placement(layout),
         ("ledger_plumb", "ledger", Vector(head.ledger.width, 0.0, 0.0), BACK),

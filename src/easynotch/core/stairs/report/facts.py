@@ -37,19 +37,18 @@ def _of_cut_stringers(layout: Layout) -> dict[str, float | int]:
     """What there is only where notches are cut."""
     flight = layout.flight
     head_drop = -layout.tread_levels[0]
-    plumb_bearing = flight.stock.depth / layout.cos - layout.top_level_cut * layout.slope
     facts: dict[str, float | int] = {
         "spacer": spacer(layout),
         "step": layout.step,
         "throat": throat(layout),
         "first_riser": layout.tread_levels[-1] - layout.bearing_level,
         "head_drop": head_drop,
-        "plumb_bearing": plumb_bearing,
+        "plumb_bearing": layout.plumb_bearing,
     }
     if flight.head.header_depth is not None:
         overlap = max(0.0, flight.head.header_depth - head_drop)
         facts["head_overlap"] = overlap
-        facts["head_missing"] = max(0.0, plumb_bearing - overlap)
+        facts["head_missing"] = max(0.0, layout.plumb_bearing - overlap)
     return facts
 
 

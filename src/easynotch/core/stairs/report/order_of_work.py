@@ -81,7 +81,7 @@ def _head(layout: Layout) -> Iterator[Message]:
         yield message("order.string_over" if top >= 0 else "order.string_under", value=Length(abs(top)))
         return
     drop = -layout.tread_levels[0]
-    bearing = layout.flight.stock.depth / layout.cos - layout.top_level_cut * layout.slope
+    bearing = layout.plumb_bearing
     low = drop + bearing
     values: dict[str, Value] = {
         "slope": Angle(layout.degrees),

@@ -60,7 +60,7 @@ def _missing(layout: Layout) -> Working | None:
     if header is None or layout.flight.around.housed is not None:
         return None
     drop = -layout.tread_levels[0]
-    bearing = layout.flight.stock.depth / layout.cos - layout.top_level_cut * layout.slope
+    bearing = layout.plumb_bearing
     overlap = min(bearing, max(0.0, header - drop))
     lowest = drop + bearing
     below = max(0.0, lowest - max(header, drop))
