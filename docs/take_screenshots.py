@@ -15,9 +15,9 @@ from easynotch.core.rules import Dialect, Words
 from easynotch.core.tape import Tape
 from easynotch.drawing.page import Paper
 from easynotch.exchange import parse_json, read_job
+from easynotch.paper.export import MAKERS, Work
 from easynotch.timing.browser import ARGUMENTS
 from easynotch.timing.server import served
-from easynotch.paper.export import MAKERS, Work
 
 FOLDER = Path(__file__).parent / "screenshots"
 DESK = {"width": 1280, "height": 800}

@@ -29,7 +29,7 @@ from easynotch.core.stairs import lay_out, stringers
 from easynotch.core.tape import Units
 from easynotch.core.tools import IMPERIAL, METRIC, Saw, Square, Way
 from easynotch.exchange import Problems, work_out_flight
-from easynotch.exchange.job_model import FlightInput
+from easynotch.exchange.input.job_model import FlightInput
 from tests.apprentice import Apprentice, Tools, tilt_closed
 from tests.flights import flights, stairs
 from tests.roofs import outlines, roofs

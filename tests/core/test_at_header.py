@@ -32,7 +32,7 @@ from easynotch.core.stairs.members.header_pieces import hanger, lowest_point
 from easynotch.core.tape import Tape, Units
 from easynotch.core.terms import Length, Volume
 from easynotch.drawing import draw_stair, draw_stair_plan
-from easynotch.drawing.elevation import draw_elevation
+from easynotch.drawing.stairs.elevation import draw_elevation
 from tests.core.test_stair_limits import guard_of, plain_flight
 from tests.flights import flights, whole_flights
 

@@ -29,7 +29,7 @@ from easynotch.core.rules import Dialect, Words
 from easynotch.core.solid import Frame, Vector, as_manifold, overlaps
 from easynotch.core.tape import Tape, Units
 from easynotch.core.terms import Level
-from easynotch.drawing.hip_boards import draw_master
+from easynotch.drawing.roofs.hip_boards import draw_master
 from easynotch.exchange import Problems, read_job, worked_out
 from easynotch.paper.export import export_files
 from tests.core.test_bench import IN, piece, roof

@@ -11,7 +11,7 @@ from easynotch.core.solid import Defect, Face, Stock, extent, lie_clear, marks_o
 from easynotch.core.solid.clear import turned_over
 from easynotch.core.stairs import lay_out, stringers
 from easynotch.core.tape import Tape, Units
-from easynotch.drawing.in_hand import draw_in_hand
+from easynotch.drawing.stairs.in_hand import draw_in_hand
 from easynotch.exchange import read_job
 from easynotch.presenting.mark.board import board_view
 from easynotch.presenting.mark.defects import lying_of

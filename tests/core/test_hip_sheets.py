@@ -24,9 +24,9 @@ from easynotch.core.roofs import (
     master_patterns,
 )
 from easynotch.core.solid import Face, outline
-from easynotch.drawing.geometric import angles_read, draw_geometric
-from easynotch.drawing.hip_boards import draw_block
-from easynotch.drawing.hip_choices import draw_head, draw_planes
+from easynotch.drawing.roofs.geometric import angles_read, draw_geometric
+from easynotch.drawing.roofs.hip_boards import draw_block
+from easynotch.drawing.roofs.hip_choices import draw_head, draw_planes
 from tests.roofs import outlines, roofs
 
 

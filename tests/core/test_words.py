@@ -13,7 +13,7 @@ from easynotch.core.rules.words import terms_of
 from easynotch.core.tape import Tape, Units
 from easynotch.core.terms import Message
 from easynotch.exchange import WorkedFlight, work_out_flight
-from easynotch.exchange.job_model import FlightInput
+from easynotch.exchange.input.job_model import FlightInput
 from tests.flights import flights
 from tests.roofs import roofs
 
@@ -85,7 +85,7 @@ def test_everything_a_flight_says_can_be_worded_in_every_dialect(flight):
 @given(roofs())
 def test_everything_a_roof_says_can_be_worded_in_every_dialect(roof):
     from easynotch.exchange import work_out_roof  # noqa: PLC0415
-    from easynotch.exchange.roof_model import RoofInput  # noqa: PLC0415
+    from easynotch.exchange.input.roof_model import RoofInput  # noqa: PLC0415
 
     class Given(RoofInput):
         def roof(self, units):

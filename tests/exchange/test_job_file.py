@@ -10,7 +10,7 @@ import pytest
 
 from easynotch.cli import main
 from easynotch.core.stairs import order_of_work
-from easynotch.drawing.elevation import draw_elevation
+from easynotch.drawing.stairs.elevation import draw_elevation
 from easynotch.exchange import Problems, parse_json, read_job, work_out_flight
 from easynotch.presenting.cut.batch import shape_of
 from tests.conftest import REFERENCE

@@ -11,7 +11,7 @@ from easynotch.core.tape import Tape, Units
 from easynotch.core.tools import IMPERIAL
 from easynotch.drawing import draw_foot, draw_head, draw_in_hand, draw_stair, draw_stair_plan
 from easynotch.exchange import Problems, habit_of, work_out_flight
-from easynotch.exchange.job_model import FlightInput
+from easynotch.exchange.input.job_model import FlightInput
 from easynotch.presenting.fit.stair_joints import stair_fit_of
 from easynotch.presenting.mark.board import board_view
 from easynotch.presenting.mark.patterns import patterns_of

@@ -4,14 +4,14 @@ Units are mm; x to the right, y down, as on a screen. Lines have meaning by laye
 """
 
 from .board import BoardSheet, FaceSheet, draw_board
-from .details import draw_foot, draw_head
-from .elevation import draw_elevation
-from .in_hand import draw_in_hand
 from .joint import draw_joint
 from .profile import Profile, draw_plan_card, draw_profile, draw_silhouette
-from .roof import draw_notch, draw_plan, draw_section
+from .roofs.roof import draw_notch, draw_plan, draw_section
 from .sheet import Dimension, Layer, Path, Sheet, Text
-from .stair import draw_stair, draw_stair_plan
+from .stairs.details import draw_foot, draw_head
+from .stairs.elevation import draw_elevation
+from .stairs.in_hand import draw_in_hand
+from .stairs.stair import draw_stair, draw_stair_plan
 
 __all__ = [
     "BoardSheet",

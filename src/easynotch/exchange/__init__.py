@@ -1,15 +1,12 @@
 """Job files in, answers out."""
 
-from .answer import contract
 from .changes import Difference, called, differences, label
-from .job_model import FORMAT, VERSION, FlightInput, JobInput
-from .limit_model import LimitsInput, limits_document, limits_of, read_changes
-from .measured import Measured
-from .problems import Problem, Problems
-from .reading import parse_json, read_draft, read_job
-from .roof_model import RoofInput
-from .roof_parts import CornersInput
-from .settings_model import (
+from .input.job_model import FORMAT, VERSION, FlightInput, JobInput
+from .input.limit_model import LimitsInput, limits_document, limits_of, read_changes
+from .input.measured import Measured
+from .input.roof_model import RoofInput
+from .input.roof_parts import CornersInput
+from .input.settings_model import (
     EffectiveSettings,
     Origin,
     SettingsInput,
@@ -20,12 +17,15 @@ from .settings_model import (
     square_of,
     words_of,
 )
-from .typed import typed_length
+from .input.typed import typed_length
+from .problems import Problem, Problems
+from .reading import parse_json, read_draft, read_job
 from .usual import usual_flight, usual_roof
-from .work_out import Worked, worked_out
-from .work_out_flight import WorkedFlight, work_out_flight
-from .work_out_roof import WorkedRoof, measured_roof, work_out_roof
-from .worked import WorkedMember
+from .working.answer import contract
+from .working.work_out import Worked, worked_out
+from .working.work_out_flight import WorkedFlight, work_out_flight
+from .working.work_out_roof import WorkedRoof, measured_roof, work_out_roof
+from .working.worked import WorkedMember
 
 __all__ = [
     "FORMAT",

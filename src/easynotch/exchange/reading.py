@@ -9,10 +9,10 @@ from pydantic import ValidationError
 
 from ..core.tape import Units
 from ..core.terms import Message
-from .job_model import FlightDraft, JobInput
-from .measured import reading_in
+from .input.job_model import FlightDraft, JobInput
+from .input.measured import reading_in
+from .input.roof_model import RoofDraft
 from .problems import Problem, Problems, from_validation, path_of, shown
-from .roof_model import RoofDraft
 
 MOST_BYTES = 4 * 1024 * 1024
 DEEPEST = 64

@@ -3,8 +3,8 @@
 from typing import Any
 
 from ..core.tape import Units
-from .job_model import FlightAssumed
-from .roof_model import RoofAssumed
+from .input.job_model import FlightAssumed
+from .input.roof_model import RoofAssumed
 
 FLIGHT_ASSUMED = dict.fromkeys(FlightAssumed.model_fields, True)
 ROOF_ASSUMED = dict.fromkeys(RoofAssumed.model_fields, True)

@@ -6,8 +6,8 @@ from typing import Any
 from ..core.rules import LimitSetId
 from ..core.tape import Units
 from ..core.terms import Count, Message
-from .job_model import FORMAT, VERSION, JobInput
-from .limit_model import LimitsInput
+from .input.job_model import FORMAT, VERSION, JobInput
+from .input.limit_model import LimitsInput
 from .problems import MOST, Problem, Problems
 from .reading import read_draft, read_job
 

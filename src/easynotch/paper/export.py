@@ -15,14 +15,14 @@ from ..core.tape import Units
 from ..core.terms import Count, Message, message
 from ..drawing import draw_plan, draw_section, draw_stair, draw_stair_plan
 from ..drawing.codes import with_codes
-from ..drawing.geometric import draw_geometric
 from ..drawing.page import Page, Paper
 from ..drawing.pdf import pdf_of
+from ..drawing.roofs.geometric import draw_geometric
 from ..drawing.sheet import Sheet
 from ..drawing.svg import svg_of
 from ..exchange import JobInput, Problem, Problems, Worked, WorkedFlight, WorkedRoof, worked_out
 from ..exchange.gltf import glb_of
-from ..exchange.tables import csv_of
+from ..exchange.tables.csv_tables import csv_of
 from ..presenting.cut.batch import Part, batch_of
 from ..presenting.cut.models import CuttingView
 from ..presenting.cut.plan import cut_view

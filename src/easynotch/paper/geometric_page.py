@@ -3,8 +3,8 @@
 from ..core.roofs import RoofLayout, Seam
 from ..core.rules import Words
 from ..core.terms import Count, Length, Message, message
-from ..drawing.geometric import draw_geometric
 from ..drawing.page import MARGIN, Draft, Page, Paper, place
+from ..drawing.roofs.geometric import draw_geometric
 from ..presenting.work_out.hips import drawn_lengths, drawn_step, read_views
 
 HEAD = 22.0

@@ -9,7 +9,7 @@ from ..core.roofs import Roof, frame_roof, lay_out_roof
 from ..core.solid import Frame, Stock, Vector, as_manifold, close, dry_fit, marks_of, straight
 from ..core.supply import StockLength, Wanted, nest
 from ..exchange import RoofInput, read_job, worked_out
-from ..exchange.quiet import greeted
+from ..exchange.working.quiet import greeted
 from ..web.serving import home
 
 

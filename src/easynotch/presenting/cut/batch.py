@@ -12,7 +12,7 @@ from ...core.supply import SHEET_ROLES, OnHand, Scarf, Wanted, always, scarf, wh
 from ...core.terms import Count, Length, Message, Volume, message
 from ...drawing.codes import code_of
 from ...exchange import JobInput, Worked, WorkedFlight, WorkedRoof
-from ...exchange.supply import wanted_of
+from ...exchange.working.supply import wanted_of
 from ..mark.titles import title_in
 from ..shared.progress import OnProgress
 

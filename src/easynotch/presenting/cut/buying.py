@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from ...core.rules import Words
 from ...core.terms import Count, Length, Message, Value, message
 from ...exchange import JobInput
-from ...exchange.supply import SectionPlan, lengths_of, one_length_plans
+from ...exchange.working.supply import SectionPlan, lengths_of, one_length_plans
 from ..shared.lengths import format_length
 from .batch import Batch, hardware, materials
 from .models import (

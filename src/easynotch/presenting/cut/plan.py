@@ -17,7 +17,7 @@ from ...core.supply import (
 )
 from ...core.terms import Count, Length, Message, message
 from ...exchange import JobInput, saws_of
-from ...exchange.supply import VISIBLE, SectionPlan, kerf_of, plans_of
+from ...exchange.working.supply import VISIBLE, SectionPlan, kerf_of, plans_of
 from ..shared.lengths import format_length
 from .batch import AT, Batch, Rack, notes_of, shape_of
 from .buying import alternatives, bought_views, hardware_views

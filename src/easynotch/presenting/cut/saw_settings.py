@@ -11,7 +11,7 @@ from ...core.supply import (
 )
 from ...core.terms import Angle, Count, Length, Message, message
 from ...core.tools import Saw
-from ...exchange.supply import SectionPlan
+from ...exchange.working.supply import SectionPlan
 from .batch import Batch
 from .models import (
     SawEndView,

@@ -12,7 +12,7 @@ from ...core.stairs import (
     survey_built,
 )
 from ...core.terms import Count, Length, Message, Value, message
-from ...drawing.built import draw_built
+from ...drawing.stairs.built import draw_built
 from ...exchange import WorkedFlight
 from ..mark.titles import title_in
 from ..shared.in_words import sheet_view

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from ...core.bench import Cheeks, Deduct, Handed, Hold, Hook, Method, Noses, Preferences
 from ...core.solid import Member
 from ...core.tools import Saw, Square, Way
-from ...exchange.supply import SPARED, SPARES
+from ...exchange.working.supply import SPARED, SPARES
 
 
 @dataclass(frozen=True, slots=True)

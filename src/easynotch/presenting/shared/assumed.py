@@ -7,7 +7,7 @@ from pydantic import BaseModel
 from ...core.rules import Words
 from ...core.terms import Count, Length, Message, Value, message
 from ...exchange import FlightInput, RoofInput
-from ...exchange.measured import Measured, Pitched
+from ...exchange.input.measured import Measured, Pitched
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

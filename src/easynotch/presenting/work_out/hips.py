@@ -30,9 +30,9 @@ from ...core.tape import Style
 from ...core.terms import Angle, Count, Length, Message, Value, message
 from ...core.tools.saw import MITRE_TURNS
 from ...drawing import Sheet
-from ...drawing.geometric import GeometricSheet, Read, draw_geometric
-from ...drawing.hip_boards import draw_block, draw_master
-from ...drawing.hip_choices import draw_head, draw_heel, draw_planes
+from ...drawing.roofs.geometric import GeometricSheet, Read, draw_geometric
+from ...drawing.roofs.hip_boards import draw_block, draw_master
+from ...drawing.roofs.hip_choices import draw_head, draw_heel, draw_planes
 from ...exchange import WorkedRoof
 from ..mark.tools import Tools
 from ..shared.in_words import sheet_view

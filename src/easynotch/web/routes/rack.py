@@ -11,9 +11,9 @@ from ...core.supply import Section
 from ...core.tape import Units
 from ...core.terms import Count, Length, Message, message
 from ...exchange import Problem, Problems, read_settings, resolve_settings, typed_length
-from ...exchange.settings_model import SettingsInput
-from ...exchange.stock_table import StockRow, read_defects, read_stock, write_stock
-from ...exchange.supply import lengths_of
+from ...exchange.input.settings_model import SettingsInput
+from ...exchange.tables.stock_table import StockRow, read_defects, read_stock, write_stock
+from ...exchange.working.supply import lengths_of
 from ...instruments import Line, Offer, ask_yard
 from ...presenting.cut.models import RackView
 from ...presenting.shared.lengths import format_length

@@ -15,7 +15,7 @@ from ...core.roofs import RoofError, check_outline
 from ...core.tape import Units
 from ...core.terms import Message, message
 from ...exchange import LimitsInput, Problem, Problems, parse_json
-from ...exchange.readings_table import read_readings, write_readings
+from ...exchange.tables.readings_table import read_readings, write_readings
 from ...exchange.whole_job import JobFile, job_document, read_whole_job
 from ...presenting.work_out.roof_models import CornersView
 from ...store import (

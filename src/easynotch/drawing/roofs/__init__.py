@@ -1,0 +1,1 @@
+"""Drawings of roofs: section, plan, outlines, hips and their geometric sheet."""

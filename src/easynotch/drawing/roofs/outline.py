@@ -1,0 +1,108 @@
+"""A roof over an outline, in plan and cut square to its first eave."""
+
+from math import hypot
+
+from ...core.roofs import Framing, OutlineRoof, RoofLayout, offset
+from ...core.solid import Frame, Member, Vector, outline
+from ...core.terms import Count, Length, message
+from ..sheet import Dimension, Layer, Path, Sheet, Text, area, line, rectangle
+
+WALL = 420.0
+ROOM = 480.0
+BESIDE = 240.0
+"""mm round a plan for what is written beside it, and how far out that stands."""
+WORDS = 0.14
+"""Of the plan: half as wide as what is said beside a side."""
+
+
+def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
+    """From above: x to the right, the world's y up; every stick where it lies, every side numbered and dimensioned."""
+    roof = _outline(layout)
+    corners = layout.roof.plan.corners
+    slopes = {side.slope.start: side.slope for side in layout.sides}
+    outs = tuple(layout.out_of(slopes[at]) if at in slopes else layout.roof.eaves.verge for at in roof.corners)
+    eaves = offset(roof, outs)
+    paths = [
+        area("eaves", Layer.THEORY, [_down(point) for point in eaves]),
+        area("framing", Layer.FRAMING, [_down(point) for point in corners]),
+    ]
+    for piece in framing.pieces:
+        if piece.member.role in ("common", "king_common", "end_common", "jack", "hung", "hip", "ridge"):
+            paths += _sticks(piece.member, piece.frames)
+    texts = []
+    wide = WORDS * max(max(axis) - min(axis) for axis in zip(*eaves, strict=True))
+    for number, (start, end) in enumerate(zip(corners, [*corners[1:], corners[0]], strict=True), 1):
+        length = hypot(end[0] - start[0], end[1] - start[1])
+        # Words are wide: beside an upright side they stand farther off.
+        aside = wide * abs(end[1] - start[1]) / length
+        out = (outs[number - 1] + BESIDE + aside) / length
+        at = ((start[0] + end[0]) / 2 + (end[1] - start[1]) * out, (start[1] + end[1]) / 2 - (end[0] - start[0]) * out)
+        told = message("outline.side", n=Count(number), length=Length(length))
+        texts.append(Text(f"number_{number}", _down(at), told))
+    xs, ys = [x for x, _ in eaves], [-y for _, y in eaves]
+    extent = (min(xs) - ROOM - wide, min(ys) - ROOM, max(xs) + ROOM + wide, max(ys) + ROOM)
+    return Sheet(extent, tuple(paths), (), tuple(texts))
+
+
+def _outline(layout: RoofLayout) -> OutlineRoof:
+    assert layout.outline is not None
+    return layout.outline
+
+
+def _down(point: tuple[float, float]) -> tuple[float, float]:
+    return point[0], -point[1]
+
+
+def _sticks(member: Member, frames: tuple[Frame, ...]) -> list[Path]:
+    """A member's near face's stretch of top edge, seen from above in each of its places."""
+    along = [u for u, v in outline(member)]
+    if not along:
+        return []
+    head, foot, half = member.zero + min(along), member.zero + max(along), member.stock.thickness / 2
+    made = []
+    for number, frame in enumerate(frames):
+        corners = [
+            frame.to_world(Vector(x, 0.0, z)) for x, z in ((head, -half), (foot, -half), (foot, half), (head, half))
+        ]
+        made.append(area(f"{member.id}_{number}", Layer.WOOD, [(at.x, -at.y) for at in corners]))
+    return made
+
+
+def draw_outline_section(layout: RoofLayout, framing: Framing) -> Sheet:
+    """Cut square to the first eave through its longest rafter: inward to the right, up as up."""
+    roof, slope = layout.roof, layout.sides[0].slope
+    down = slope.frame(0.0, 1.0).x
+    standing = [
+        (piece.member, frame)
+        for piece in framing.pieces
+        if piece.member.role in ("common", "king_common", "end_common", "jack")
+        for frame in piece.frames
+        if (frame.x - down).length < 1e-9
+    ]
+    out = layout.out_of(slope)
+    paths: list[Path] = []
+    peak = slope.height(layout.sides[0].run)
+    if standing:
+        member, frame = max(standing, key=lambda one: one[0].lengths["plan_run"])
+        start = slope.at(0.0, 0.0, 0.0)
+        points = [frame.to_world(Vector(u, v, 0.0)) - start for u, v in outline(member)]
+        paths.append(area("rafter_a", Layer.WOOD, [(at.dot(slope.inward), -at.z) for at in points]))
+    plate, sheathing = roof.plan.plate, roof.plan.sheathing
+    paths += [
+        rectangle("wall_a", Layer.FRAMING, (sheathing, 38.0), (sheathing + plate, WALL)),
+        rectangle("plate_a", Layer.FRAMING, (sheathing, 0.0), (sheathing + plate, 38.0)),
+    ]
+    if sheathing > 0:
+        paths.append(rectangle("sheathing_a", Layer.FINISH, (0.0, 0.0), (sheathing, WALL)))
+    run = layout.sides[0].run
+    low = -min(slope.height(-out) - roof.eaves.fascia_depth, -WALL)
+    paths.append(line("plate_line", Layer.REFERENCE, (-out, 0.0), (run, 0.0)))
+    dimensions = (
+        Dimension("overhang", (-roof.eaves.overhang + sheathing, low), (sheathing, low), 90.0,
+                  Length(roof.eaves.overhang), "eaves.overhang"),
+        Dimension("peak", (run, 0.0), (run, -peak), 0.0, Length(peak)),
+        Dimension("outline_run", (0.0, WALL), (run, WALL), 90.0, Length(run)),
+    )  # fmt: skip
+    # Beside the peak's line there is room for what it says.
+    beside = max(420.0, 0.75 * (run + out))
+    return Sheet((-out - 40, -peak - 120, run + beside, low + 200), tuple(paths), dimensions)

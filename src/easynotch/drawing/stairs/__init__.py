@@ -1,0 +1,1 @@
+"""Drawings of stairs: elevation, plan, head and foot large, what stands built."""

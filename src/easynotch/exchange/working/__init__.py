@@ -1,0 +1,1 @@
+"""A job worked out: everything that follows from what was typed."""

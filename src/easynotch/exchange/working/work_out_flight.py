@@ -1,0 +1,151 @@
+"""Working a flight out from end to end: measurement in, everything that follows from it out."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from ...core.rules import LimitSet, LimitSetId
+from ...core.solid import Fitted, Joint, Member, close, describe, dry_fit, marks_of
+from ...core.stairs import (
+    Candidate,
+    FlightError,
+    FlightFraming,
+    Layout,
+    TwoFlights,
+    around_checks,
+    around_facts,
+    check_flight,
+    facts_of,
+    frame_stair,
+    lay_out,
+    platform_checks,
+    prefixed,
+    riser_candidates,
+    split,
+    stair_facts,
+    stair_working,
+    straight_down,
+)
+from ...core.tape import Tape, Units
+from ...core.terms import Check, Working
+from ...core.tools import Drift, drift
+from ..input.job_model import FlightInput
+from ..input.limit_model import LimitsInput, limits_of
+from ..input.settings_model import SettingsInput, habit_of
+from ..problems import Problem, Problems
+from .worked import WorkedMember, two_roads
+
+
+@dataclass(frozen=True)
+class WorkedFlight:
+    """A flight worked out. The first member is the pattern.
+
+    Of a stair with a platform ``layout`` is its upper flight's, ``two`` holds both, and ``whole`` is the stair as if
+    it went straight down.
+    """
+
+    layout: Layout
+    whole: Layout
+    two: TwoFlights | None
+    framing: FlightFraming
+    tape: Tape
+    limits: LimitSet
+    members: tuple[WorkedMember, ...]
+    facts: dict[str, float | int]
+    checks: tuple[Check, ...]
+    working: tuple[Working, ...]
+    drift: Drift
+
+    kind = "flight"
+
+    @cached_property
+    def joints(self) -> tuple[Joint, ...]:
+        """The joints in exact geometry."""
+        return tuple(close(touch) for touch in self.framing.touches)
+
+    @cached_property
+    def fitted(self) -> tuple[Fitted, ...]:
+        """The dry fit: every joint exact, and as it comes out on the tape."""
+        return dry_fit(self.framing.touches, self.tape.division)
+
+    @property
+    def pattern(self) -> WorkedMember:
+        """The stringer that is marked first."""
+        return self.members[0]
+
+    def candidates(self) -> tuple[Candidate, ...]:
+        """The riser counts worth looking at."""
+        return riser_candidates(self.whole.flight, self.limits.limits)
+
+
+def work_out_flight(
+    given: FlightInput,
+    units: Units,
+    limits: LimitSetId | LimitsInput | None = None,
+    path: str = "",
+    tape: Tape | None = None,
+    settings: SettingsInput | None = None,
+) -> WorkedFlight:
+    """Work a flight out.
+
+    Args:
+        given: the flight as read.
+        units: the job's units, for defaults.
+        limits: the limit set, or None for the usual one of the units.
+        path: where the flight stands in the file, for errors.
+        tape: the tape of the answer; the job's usual one by default.
+        settings: the shop's, for its habits.
+
+    Raises:
+        Problems: what is no flight.
+    """
+    tape = tape or Tape.of(units)
+    try:
+        flight = given.flight(
+            units,
+            treads_first=habit_of(settings, "step_order") == "treads_first",
+            stretch=habit_of(settings, "narrow_flight") == "stretch",
+            bag=settings.bag if settings else None,
+        )
+        two = split(flight)
+        whole = lay_out(straight_down(flight))
+        layout = two.upper if two is not None else whole
+        framing = frame_stair(layout, two)
+    except FlightError as error:
+        raise Problems([Problem(f"{path}.{error.path}".lstrip("."), error.message)]) from None
+    rules = limits_of(limits, units)
+    members = tuple(
+        WorkedMember(piece.member, marks_of(piece.member), tuple(describe(cut) for cut in piece.member.cut_planes))
+        for piece in framing.pieces
+    )
+    pattern = members[0].member
+    clamped = drift(layout.riser, layout.riser_count, flight.gauge, tape)
+    patterns: tuple[Member, ...] = (pattern,)
+    facts = facts_of(layout, pattern, tape) | around_facts(layout)
+    checks = [
+        *check_flight(layout, pattern, facts, rules.limits, clamped),
+        *around_checks(layout, pattern, rules.limits),
+    ]
+    if two is not None:
+        below = next(one.member for one in members if one.member.id.startswith("lower_"))
+        beneath = facts_of(two.lower, below, tape) | around_facts(two.lower)
+        more = (
+            *check_flight(two.lower, below, beneath, rules.limits, clamped),
+            *around_checks(two.lower, below, rules.limits),
+        )
+        checks += [*platform_checks(two, rules.limits), *prefixed(more, "lower.")]
+        facts = stair_facts(two, facts, beneath)
+        patterns = (pattern, below)
+    working = stair_working(whole, two, patterns, facts, tape)
+    return WorkedFlight(
+        layout=layout,
+        whole=whole,
+        two=two,
+        framing=framing,
+        tape=tape,
+        limits=rules,
+        members=members,
+        facts=facts,
+        checks=(*checks, *two_roads(working)),
+        working=working,
+        drift=clamped,
+    )

@@ -1,0 +1,128 @@
+"""Working a roof out from end to end: plan in, every piece, joint and number that follows from it out."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from ...core.roofs import (
+    Framing,
+    Move,
+    RoofError,
+    RoofLayout,
+    check_roof,
+    check_taped,
+    facts_of,
+    frame_roof,
+    lay_out_roof,
+    marked_to,
+    moves_of,
+    working_of,
+)
+from ...core.rules import LimitSet, LimitSetId
+from ...core.solid import Fitted, Joint, Member, describe, dry_fit, marks_of
+from ...core.tape import Tape, Units
+from ...core.terms import Check, Working
+from ..input.limit_model import LimitsInput, limits_of
+from ..input.roof_model import RoofInput
+from ..problems import Problem, Problems
+from .worked import WorkedMember, two_roads
+
+
+@dataclass(frozen=True, slots=True)
+class WorkedRoof:
+    """A roof worked out. The first member is the pattern: the common rafter."""
+
+    layout: RoofLayout
+    framing: Framing
+    tape: Tape
+    limits: LimitSet
+    members: tuple[WorkedMember, ...]
+    facts: dict[str, float | int]
+    fitted: tuple[Fitted, ...]
+    checks: tuple[Check, ...]
+    working: tuple[Working, ...]
+
+    kind = "roof"
+
+    @property
+    def joints(self) -> tuple[Joint, ...]:
+        """The joints in exact geometry."""
+        return tuple(one.exact for one in self.fitted)
+
+    @property
+    def pattern(self) -> WorkedMember:
+        """The rafter that is marked first."""
+        return self.members[0]
+
+
+@dataclass(frozen=True, slots=True)
+class MeasuredRoof:
+    """A roof as far as its sketch needs it: its layout, its pieces and its facts; no joint is closed."""
+
+    layout: RoofLayout
+    framing: Framing
+    facts: dict[str, float | int]
+
+
+def measured_roof(given: RoofInput, units: Units, path: str = "") -> MeasuredRoof:
+    """Lay a roof out and frame it. Raises Problems: what is no roof."""
+    roof = given.roof(units)
+    try:
+        layout = lay_out_roof(roof)
+        framing = frame_roof(layout)
+    except RoofError as error:
+        raise Problems([Problem(f"{path}.{error.path}".lstrip("."), error.message)]) from None
+    return MeasuredRoof(layout, framing, facts_of(layout, framing))
+
+
+def work_out_roof(
+    given: RoofInput,
+    units: Units,
+    limits: LimitSetId | LimitsInput | None = None,
+    path: str = "",
+    tape: Tape | None = None,
+) -> WorkedRoof:
+    """Work a roof out.
+
+    Args:
+        given: the roof as read.
+        units: the job's units, for defaults.
+        limits: the limit set, or None for the usual one of the units.
+        path: where the roof stands in the file, for errors.
+        tape: the tape of the answer; the job's usual one by default.
+
+    Raises:
+        Problems: what is no roof.
+    """
+    tape = tape or Tape.of(units)
+    measured = measured_roof(given, units, path)
+    layout, framing, facts = measured.layout, measured.framing, measured.facts
+    rules = limits_of(limits, units)
+    taped = {name: one for name, told in given.taped.items() if (one := told.taped()) is not None}
+    moves = moves_of(layout, framing, taped) if taped else {}
+    fitted = dry_fit(framing.touches, tape.division)
+    working = working_of(layout, metric=units is Units.METRIC)
+    return WorkedRoof(
+        layout=layout,
+        framing=framing,
+        tape=tape,
+        limits=rules,
+        members=tuple(
+            WorkedMember(member, marks_of(member), tuple(describe(cut) for cut in member.cut_planes))
+            for member in _as_taped(framing, moves)
+        ),
+        facts=facts,
+        fitted=fitted,
+        checks=(
+            *check_roof(layout, framing, facts, fitted, rules.limits),
+            *check_taped(taped, moves),
+            *two_roads(working),
+        ),
+        working=working,
+    )
+
+
+def _as_taped(framing: Framing, moves: dict[str, Move]) -> Iterator[Member]:
+    """The pieces as they are marked: those that were taped in place to what was found there."""
+    for piece in framing.pieces:
+        move = moves.get(piece.member.id)
+        yield piece.member if move is None else marked_to(piece.member, move)
