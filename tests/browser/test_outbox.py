@@ -293,13 +293,16 @@ def test_settings_and_stock_changed_while_nobody_answers_are_kept_later_and_a_do
 
 
 def test_a_board_put_on_the_rack_while_the_first_plan_is_still_made_is_seen(page: Page) -> None:
-    held: list[tuple[Route, APIResponse]] = []
+    held: list[Route] = []
+    answers: list[APIResponse] = []
 
     def hold_the_first(route: Route) -> None:
         if held:
             route.fallback()
-        else:
-            held.append((route, route.fetch()))
+            return
+        # Held before it is fetched: the next one may come while this one waits.
+        held.append(route)
+        answers.append(route.fetch())
 
     page.route(re.compile("/cut.*token="), hold_the_first)
     boat_store(page)
@@ -309,12 +312,13 @@ def test_a_board_put_on_the_rack_while_the_first_plan_is_still_made_is_seen(page
         page.get_by_label(label, exact=True).fill(text)
         page.get_by_label(label, exact=True).press("Tab")
     mine = page.locator(".rack-boards li").filter(has_text=re.compile("18’.0″"))
+    while not answers:
+        page.wait_for_timeout(50)
     page.get_by_role("button", name="Put on the rack").click()
     expect(mine).to_have_count(1)
     # The plan that was asked for before knows nothing of the board.
-    route, before = held[0]
     with contextlib.suppress(PlaywrightError):
-        route.fulfill(response=before)
+        held[0].fulfill(response=answers[0])
     expect(page.locator(".cut-looking")).to_have_count(0)
     expect(mine).to_have_count(1)
     mine.get_by_role("button", name="Gone").click()

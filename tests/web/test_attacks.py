@@ -4,13 +4,13 @@ import io
 
 import ezdxf
 import pytest
-from easynotch.exchange.tables.csv_tables import csv_of, read_csv
-from easynotch.exchange.tables.stock_table import table_of
 from hypothesis import given
 from hypothesis import strategies as st
 
 from easynotch.exchange import Problems
 from easynotch.exchange.dxf_in import outline_from_dxf
+from easynotch.exchange.tables.csv_tables import csv_of, read_csv
+from easynotch.exchange.tables.stock_table import table_of
 from tests.core.test_bounds import flight_job, roof_job
 
 STUDS = {"break_run": 800, "upper_pitch": "20°", "studs": {"thickness": 38, "depth": 90},

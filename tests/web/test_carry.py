@@ -6,13 +6,13 @@ import sqlite3
 
 import ezdxf
 import pytest
-from easynotch.exchange.tables.readings_table import read_readings
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from easynotch.core.tape import Units
 from easynotch.exchange import Problems, read_job, worked_out
 from easynotch.exchange.dxf_in import outline_from_dxf
+from easynotch.exchange.tables.readings_table import read_readings
 from easynotch.exchange.working.answer import contract
 from easynotch.store import Database, restore_backup, write_backup
 from easynotch.store.backup import BackupRefused

@@ -16,7 +16,6 @@ import ezdxf
 import pdfplumber
 import pytest
 import trimesh
-from easynotch.exchange.tables.csv_tables import csv_of, read_csv
 from hypothesis import given
 from hypothesis import strategies as st
 from pypdf import PdfReader
@@ -28,6 +27,7 @@ from easynotch.core.supply import Wanted, rips
 from easynotch.core.tape import Tape
 from easynotch.drawing.page import Paper
 from easynotch.exchange import parse_json, read_job
+from easynotch.exchange.tables.csv_tables import csv_of, read_csv
 from easynotch.paper.export import MAKERS, PRINTED, Work, document_of
 from easynotch.presenting.mark.setting_out import laths_of
 
