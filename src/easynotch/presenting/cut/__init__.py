@@ -1,1 +1,1 @@
-"""TODO"""
+"""What Cut says: boards with pieces in them, saw settings, what to buy."""

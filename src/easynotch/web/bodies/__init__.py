@@ -1,1 +1,1 @@
-"""TODO"""
+"""What the API is sent and what it answers, as models."""

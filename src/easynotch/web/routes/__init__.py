@@ -1,1 +1,1 @@
-"""TODO"""
+"""One module for each resource: a route parses, calls and answers."""
