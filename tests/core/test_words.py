@@ -27,7 +27,7 @@ def test_every_dialect_has_a_word_for_every_trade_name_and_every_sentence():
         assert terms_of(dialect).keys() == names.keys()
         for part in ("messages", "interface"):
             sentences = catalogue(part, dialect)
-            assert [key for key, text in sentences.items() if "{term:" in text or not text] == []
+            assert [key for key, text in sentences.items() if "{term:" in text.lower() or not text] == []
     assert catalogue("messages", Dialect.BRITAIN_IRELAND)["fact.stringer_count"] == "strings"
 
 
@@ -49,6 +49,41 @@ def literal_ids(source: Path) -> Iterator[str]:
 def test_every_message_the_code_names_has_a_sentence(home):
     known = catalogue("messages", Dialect.NORTH_AMERICA)
     assert [found for found in literal_ids(home / "src" / "easynotch") if found not in known] == []
+
+
+def named(text: str) -> re.Pattern[str] | None:
+    """What a name with slots may come to, where enough of it is written out to tell."""
+    parts = re.split(r"\$?\{[^{}]*\}", text)
+    return re.compile(".*".join(map(re.escape, parts))) if sum(map(len, parts)) > 3 else None
+
+
+def test_no_sentence_stands_in_a_catalogue_that_nobody_says(home):
+    written, slotted = set(), set()
+    for file in (home / "src" / "easynotch").rglob("*.py"):
+        for node in ast.walk(ast.parse(file.read_text("utf-8"))):
+            if isinstance(node, ast.Constant) and isinstance(node.value, str):
+                written.add(node.value)
+            elif isinstance(node, ast.JoinedStr):
+                slotted.add("".join(one.value if isinstance(one, ast.Constant) else "{}" for one in node.values))
+    for file in (home / "src" / "easynotch").rglob("templates/*.html"):
+        written.update(re.findall(r'say\("([a-z_.]+)"', file.read_text("utf-8")))
+    patterns = [found for text in slotted if " " not in text and (found := named(text))]
+    # Limits and where they come from are named in their own files.
+    said = {
+        key for key in catalogue("messages", Dialect.NORTH_AMERICA)
+        if key in written or key.startswith(("limits.", "source.")) or any(one.fullmatch(key) for one in patterns)
+    }  # fmt: skip
+    assert catalogue("messages", Dialect.NORTH_AMERICA).keys() - said == set()
+    files = (home / "frontend" / "src").rglob("*.ts*")
+    screens = "".join(
+        file.read_text("utf-8") for file in files if "generated" not in str(file) and file.name != "schema.d.ts"
+    )
+    shaped = [found for text in re.findall(r"`([a-z_]+\.[^`]*)`", screens) if (found := named(text))]
+    unsaid = [
+        key for key in catalogue("interface", Dialect.NORTH_AMERICA)
+        if f'"{key}"' not in screens and not any(one.fullmatch(key) for one in shaped)
+    ]  # fmt: skip
+    assert unsaid == []
 
 
 def test_every_word_the_screens_name_has_a_sentence(home):

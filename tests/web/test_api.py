@@ -87,9 +87,19 @@ def test_only_our_own_pages_on_our_own_address_may_change_anything(client, heade
 
 
 def test_every_answer_carries_the_content_policy_and_unknown_addresses_are_said(client):
+    policy = {
+        "default-src": "'none'", "script-src": "'self'", "connect-src": "'self'", "img-src": "'self' data:",
+        "font-src": "'self'", "style-src": "'self' 'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='",
+        "base-uri": "'none'", "form-action": "'none'", "frame-ancestors": "'none'",
+    }  # fmt: skip
     for path in ("/", "/api/bench", "/api/nothing", "/work/x/measure"):
         answer = client.get(path)
-        assert "default-src 'none'" in answer.headers["Content-Security-Policy"]
+        said = [part.strip().partition(" ") for part in answer.headers["Content-Security-Policy"].split(";")]
+        assert {name: allowed for name, _, allowed in said} == policy
+        assert answer.headers["X-Content-Type-Options"] == "nosniff"
+        assert answer.headers["Referrer-Policy"] == "no-referrer"
+        assert answer.headers["Cross-Origin-Opener-Policy"] == "same-origin"
+        assert ("no-store" in answer.headers["Cache-Control"]) == path.startswith("/api/")
     assert client.get("/api/nothing").status_code == 404
     assert client.get("/api/works/none").json["detail"].startswith("There is no such work")
     assert client.delete("/api/bench").status_code == 405
