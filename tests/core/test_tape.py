@@ -115,6 +115,13 @@ def test_a_pitch_is_the_same_in_all_its_forms(slope):
     assert read_pitch(f"{pitch.degrees!r} deg").slope == pytest.approx(slope, rel=1e-9)
 
 
+@pytest.mark.parametrize("text", ["90°", "90.5°", "120°"])
+def test_a_pitch_of_a_right_angle_or_more_is_said_to_be_too_steep(text):
+    with pytest.raises(TapeError) as found:
+        read_pitch(text)
+    assert found.value.id == "pitch_too_steep"
+
+
 @pytest.mark.parametrize("text", ["", "7", "7/0", "1:0", "90°", "95 deg", "-3/12", "steep", "7/12/2", "9" * 50 + "%"])
 def test_text_that_is_no_pitch_is_refused(text):
     with pytest.raises(TapeError):

@@ -1,8 +1,9 @@
 """Put wrong lines in, one at a time, and tell which no test notices.
 
-``python -m tests.mutation [--count N] [--seed N] [PATH ...]``: PATH below ``src/easynotch``, by default the core, the
-store and what is presented. Which tests reach a function is found out once, by a run of few examples, and
-kept in ``.mutation``. Exit code 1 where fewer than 85 % are noticed.
+``python -m tests.mutation [--count N] [--seed N] [--by TESTS] [PATH ...]``: PATH below ``src/easynotch``, by default the
+core, the store and what is presented. ``--by`` names the tests that are to notice, by default all but the slow ones and
+the browser's. Which of them reach a function is found out once, and kept in ``.mutation``. Exit code 1 where fewer than
+85 % are noticed.
 """
 
 import argparse
@@ -15,6 +16,7 @@ import sys
 import tempfile
 from collections import Counter
 from concurrent.futures import ThreadPoolExecutor
+from hashlib import sha256
 from pathlib import Path
 from queue import Queue
 
@@ -37,11 +39,12 @@ def main(arguments: list[str]) -> int:
     parser.add_argument("paths", nargs="*", default=list(USUAL))
     parser.add_argument("--count", type=int, default=200)
     parser.add_argument("--seed", type=int, default=1)
+    parser.add_argument("--by", nargs="*", default=list(REACHING))
     chosen = parser.parse_args(arguments)
     modules = [one for path in chosen.paths for one in _modules(SOURCE / path)]
     every = [mutant for module in modules for mutant in mutants_of(module)]
     sample = random.Random(chosen.seed).sample(every, min(chosen.count, len(every)))
-    reached = Reached()
+    reached = Reached(tuple(chosen.by))
     print(f"{len(every)} places, {len(sample)} wrong lines; seed {chosen.seed}", flush=True)
     # Two copies of the code, for two cores.
     copies: Queue[Path] = Queue()
@@ -77,11 +80,11 @@ def _modules(path: Path) -> list[Path]:
 class Reached:
     """Which tests call which function, the most particular first."""
 
-    def __init__(self) -> None:
-        """Read what was found out before, or find it out."""
-        file = KEPT / "reached.json"
+    def __init__(self, by: tuple[str, ...]) -> None:
+        """Read what was found out before about these tests, or find it out."""
+        file = KEPT / f"reached-{sha256(repr(by).encode()).hexdigest()[:12]}.json"
         if not file.exists():
-            _find_out(file)
+            _find_out(file, by)
         self.callers: dict[str, list[str]] = {}
         breadth: dict[str, int] = {}
         for test, functions in json.loads(file.read_text()).items():
@@ -101,12 +104,12 @@ class Reached:
         return list(dict.fromkeys([*own, *(test for test, _ in others.most_common())]))[:MOST_TESTS]
 
 
-def _find_out(file: Path) -> None:
+def _find_out(file: Path, by: tuple[str, ...]) -> None:
     print("finding out which tests reach which functions (once, some minutes)", flush=True)
     file.parent.mkdir(exist_ok=True)
     left_out = [f"--ignore=tests/web/{name}.py" for name in SLOW]
     subprocess.run(
-        [sys.executable, "-m", "pytest", "-p", "tests.mutation.reaching", *REACHING, *left_out],
+        [sys.executable, "-m", "pytest", "-p", "tests.mutation.reaching", *by, *left_out],
         cwd=HOME, env={**os.environ, "EXAMPLES": "4", "EASY_NOTCH_REACHED": str(file)},
         stdout=subprocess.DEVNULL, check=False,
     )  # fmt: skip
