@@ -46,7 +46,7 @@ export function PracticePage() {
         <p className="quiet">{say("practice.say")}</p>
         <div className="practice-choice">
           <Switch label={say("practice.school")} names={SCHOOLS} chosen={ask.school} onChoose={(school) => setAsk({ ...ask, school, seed: 0 })} word={(one) => say(`practice.${one as (typeof SCHOOLS)[number]}`)} />
-          <Switch label={say("practice.tape")} names={UNITS} chosen={ask.units} onChoose={(units) => setAsk({ ...ask, units, seed: 0 })} word={(one) => say(one === "metric" ? "app.metric" : "app.imperial")} />
+          <Switch label={say("practice.tape")} names={UNITS} chosen={ask.units} onChoose={(units) => setAsk({ ...ask, units, seed: 0 })} word={(one) => say(one === "metric" ? "practice.metric" : "practice.imperial")} />
         </div>
         {piece.isError && <p className="said error" role="alert">{say("app.failed")}</p>}
         {piece.data && <Asked key={`${piece.data.school}/${piece.data.seed}`} piece={piece.data} units={ask.units} />}
