@@ -1,6 +1,8 @@
-"""Works worked out for the questions about them: a screen asks several about one body, which is worked out once."""
+"""Works worked out for the questions about them: a screen asks several about one body, which is worked out once.
 
-from collections import OrderedDict
+Each process that answers remembers the last one.
+"""
+
 from hashlib import sha256
 from threading import Lock
 
@@ -10,10 +12,7 @@ from ...core.tape import Tape
 from ...exchange import JobInput, Worked, worked_out
 
 Key = tuple[bytes, tuple[str, ...], int, Tape]
-MOST = 4
-"""Works remembered by a process that answers; the oldest is forgotten."""
-
-_remembered: OrderedDict[Key, Worked] = OrderedDict()
+_last: dict[Key, Worked] = {}
 _lock = Lock()
 
 
@@ -31,13 +30,13 @@ def worked_of(job: JobInput, number: int, tape: Tape) -> Worked:
     supposed: list[str] = g.get("supposed", [])
     key = (sha256(request.get_data(cache=True)).digest(), tuple(supposed), number, tape)
     with _lock:
-        found = _remembered.get(key)
+        found = _last.get(key)
         if found is not None:
-            _remembered.move_to_end(key)
             return found
+        # Forgotten before the next is made: a helper's memory is bounded, and a large roof wants it for itself.
+        _last.clear()
     made = worked_out(job, number, tape)
     with _lock:
-        _remembered[key] = made
-        while len(_remembered) > MOST:
-            _remembered.popitem(last=False)
+        _last.clear()
+        _last[key] = made
     return made
