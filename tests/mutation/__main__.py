@@ -1,7 +1,7 @@
 """Put wrong lines in, one at a time, and tell which no test notices.
 
-``python -m tests.mutation [--count N] [--seed N] [--by TESTS] [PATH ...]``: PATH below ``src/easynotch``, by default the
-core, the store and what is presented. ``--by`` names the tests that are to notice, by default all but the slow ones and
+``python -m tests.mutation [--count N] [--seed N] [--by TESTS] [--cores N] [PATH ...]``: PATH below ``src/easynotch``, by
+default the core, the store and what is presented. Each line no test noticed is printed as it is found. ``--by`` names the tests that are to notice, by default all but the slow ones and
 the browser's. Which of them reach a function is found out once, and kept in ``.mutation``. Exit code 1 where fewer than
 85 % are noticed.
 """
@@ -40,16 +40,17 @@ def main(arguments: list[str]) -> int:
     parser.add_argument("--count", type=int, default=200)
     parser.add_argument("--seed", type=int, default=1)
     parser.add_argument("--by", nargs="*", default=list(REACHING))
+    parser.add_argument("--cores", type=int, default=2)
     chosen = parser.parse_args(arguments)
     modules = [one for path in chosen.paths for one in _modules(SOURCE / path)]
     every = [mutant for module in modules for mutant in mutants_of(module)]
     sample = random.Random(chosen.seed).sample(every, min(chosen.count, len(every)))
     reached = Reached(tuple(chosen.by))
     print(f"{len(every)} places, {len(sample)} wrong lines; seed {chosen.seed}", flush=True)
-    # Two copies of the code, for two cores.
+    # A copy of the code for every core.
     copies: Queue[Path] = Queue()
     with tempfile.TemporaryDirectory() as folder:
-        for number in range(2):
+        for number in range(chosen.cores):
             copy = Path(folder) / str(number)
             shutil.copytree(HOME / "src", copy / "src")
             copies.put(copy)
@@ -57,16 +58,17 @@ def main(arguments: list[str]) -> int:
         def tried(mutant: Mutant) -> str:
             copy = copies.get()
             try:
-                return _outcome(mutant, reached.tests(mutant), copy)
+                outcome = _outcome(mutant, reached.tests(mutant), copy)
             finally:
                 copies.put(copy)
+            if outcome != "noticed":
+                place = f"{mutant.path.relative_to(SOURCE)}:{mutant.line}"
+                print(f"{place}: {outcome}: {mutant.before}  ->  {mutant.after}", flush=True)
+            return outcome
 
-        with ThreadPoolExecutor(2) as pool:
+        with ThreadPoolExecutor(chosen.cores) as pool:
             outcomes = list(pool.map(tried, sample))
     counted = Counter(outcomes)
-    survivors = [(mutant, outcome) for mutant, outcome in zip(sample, outcomes, strict=True) if outcome != "noticed"]
-    for mutant, outcome in survivors:
-        print(f"{mutant.path.relative_to(SOURCE)}:{mutant.line}: {outcome}: {mutant.before}  ->  {mutant.after}")
     share = counted["noticed"] / max(1, len(sample))
     print(f"{counted['noticed']} of {len(sample)} noticed: {share:.1%}")
     return 0 if share >= WANTED else 1
