@@ -17,7 +17,7 @@ function serviceWorker(): Plugin {
 }
 
 export default defineConfig({
-  plugins: [react({ compiler: { logDiagnostics: true } }), serviceWorker()],
+  plugins: [react({ compiler: true }), serviceWorker()],
   // Nothing inlined: the content security policy allows files of our own alone.
   build: { assetsInlineLimit: 0, target: "es2022", modulePreload: { polyfill: false }, chunkSizeWarningLimit: 700 },
   server: { proxy: { "/api": "http://127.0.0.1:8490" } },

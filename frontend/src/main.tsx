@@ -4,6 +4,18 @@ import "@fontsource/barlow/latin-700.css";
 import "@fontsource/barlow-semi-condensed/latin-500.css";
 import "@fontsource/barlow-semi-condensed/latin-600.css";
 import "./app/base.css";
+// In this order: stations and shared parts use each other's classes.
+import "./shared/file.css";
+import "./stations/bench/bench.css";
+import "./stations/cut/cut.css";
+import "./stations/fit/fit.css";
+import "./stations/mark/mark.css";
+import "./shared/typed.css";
+import "./stations/measure/outline.css";
+import "./stations/measure/measure.css";
+import "./stations/workout/hips.css";
+import "./stations/workout/stair.css";
+import "./stations/workout/workout.css";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { App } from "./app/App";

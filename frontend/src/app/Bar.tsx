@@ -3,13 +3,13 @@ import Tooltip from "@mui/material/Tooltip";
 import { useState, useSyncExternalStore } from "react";
 import { Link } from "react-router";
 import { outbox } from "../outbox/outbox";
-import type { WorkState } from "../shared/useWork";
 import { TapeText } from "../shared/TapeText";
 import { useWords } from "../words/words";
 import { HistorySheet } from "./HistorySheet";
 import { usePreferences } from "./preferences";
 import { SettledSheet } from "./SettledSheet";
 import { themeNames } from "./theme";
+import { useWork } from "../shared/WorkContext";
 
 /** A board with a notch taken out of its top edge. */
 export function Logo() {
@@ -24,29 +24,32 @@ export function Logo() {
   );
 }
 
-export function Bar({ state, name, onKeys }: { state: WorkState; name: string; onKeys: () => void }) {
+export function Bar({ name, onKeys }: { name: string; onKeys: () => void }) {
+    const currentSaving = useWork((state) => state.saving);
+    const desk = useWork((state) => state.desk);
+    const job = useWork((state) => state.job);
   const say = useWords();
-  const { work } = state;
+  const work = useWork((state) => state.work);
   const { entries } = useSyncExternalStore(outbox.subscribe, outbox.get);
   // A tick or a place that is not kept is not saved either.
   const held = entries.some((one) => one.state !== "waiting" && (one.state !== "sending" || one.reason !== ""));
-  const saving = held && state.saving === "saved" ? "unsaved" : state.saving;
+  const saving = held && currentSaving === "saved" ? "unsaved" : currentSaving;
   const [history, setHistory] = useState(false);
   const [settled, setSettled] = useState(false);
-  const said = { saved: "app.saved", saving: "app.saving", unsaved: "app.unsaved", held: "app.unsaved", gone: state.desk.waiting.length > 0 ? "app.unsaved" : "app.gone", stale: "app.unsaved" } as const;
+  const said = { saved: "app.saved", saving: "app.saving", unsaved: "app.unsaved", held: "app.unsaved", gone: desk.waiting.length > 0 ? "app.unsaved" : "app.gone", stale: "app.unsaved" } as const;
   return (
     <header className="top">
       <Logo />
       <div className="bar">
       <p className="whereabouts">
-        <Link to="/">{state.job.name}</Link> <span aria-hidden="true">/</span> <strong>{name}</strong>
+        <Link to="/">{job.name}</Link> <span aria-hidden="true">/</span> <strong>{name}</strong>
       </p>
       <div className="bar-tools">
         <button type="button" className="bar-word plain units" aria-label={say("settings.here")} onClick={() => setSettled(true)}>
-          <TapeText text={say(state.job.units === "metric" ? "app.metric" : "app.imperial")} />
+          <TapeText text={say(job.units === "metric" ? "app.metric" : "app.imperial")} />
         </button>
-        <StepButton way="undo" enabled={work.can_undo} state={state} />
-        <StepButton way="redo" enabled={work.can_redo} state={state} />
+        <StepButton way="undo" enabled={work.can_undo} />
+        <StepButton way="redo" enabled={work.can_redo} />
         <button type="button" className="bar-word plain" onClick={() => setHistory(true)}>
           {say("app.history")}
         </button>
@@ -61,20 +64,22 @@ export function Bar({ state, name, onKeys }: { state: WorkState; name: string; o
         </Tooltip>
       </div>
       </div>
-      <SettledSheet state={state} open={settled} onClose={() => setSettled(false)} />
+      <SettledSheet open={settled} onClose={() => setSettled(false)} />
       <HistorySheet workId={work.id} open={history} onClose={() => setHistory(false)} />
     </header>
   );
 }
 
-function StepButton({ way, enabled, state }: { way: "undo" | "redo"; enabled: boolean; state: WorkState }) {
+function StepButton({ way, enabled }: { way: "undo" | "redo"; enabled: boolean }) {
+    const saving = useWork((state) => state.saving);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
   return (
     <IconButton
       className="bar-button"
       aria-label={say(`app.${way}`)}
-      disabled={!enabled || state.saving !== "saved"}
-      onClick={() => state.keeper.step(way)}
+      disabled={!enabled || saving !== "saved"}
+      onClick={() => keeper.step(way)}
     >
       <svg viewBox="0 0 24 24" aria-hidden="true" className={`step-icon ${way}`}>
         <path d="M9 6L4 11l5 5M4 11h10a5 5 0 0 1 0 10h-2" />

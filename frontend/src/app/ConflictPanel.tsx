@@ -2,14 +2,16 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { typeset } from "../shared/typeset";
-import type { WorkState } from "../shared/useWork";
 import { useWords } from "../words/words";
+import { useWork } from "../shared/WorkContext";
 
 type Side = "mine" | "kept";
 
-export function ConflictPanel({ state }: { state: WorkState }) {
+export function ConflictPanel() {
+    const desk = useWork((state) => state.desk);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const { conflict, waiting } = state.desk;
+  const { conflict, waiting } = desk;
   const [chosen, setChosen] = useState<Readonly<Record<string, Side>>>({});
   const sideOf = (path: string): Side => chosen[path] ?? (conflict.find((row) => row.path === path)?.mine_changed ? "mine" : "kept");
   const isMine = (changed: string): boolean => {
@@ -50,7 +52,7 @@ export function ConflictPanel({ state }: { state: WorkState }) {
           ))}
         </tbody>
       </table>
-      <Button variant="contained" disabled={waiting.length === 0} onClick={() => state.keeper.resolve(isMine)}>
+      <Button variant="contained" disabled={waiting.length === 0} onClick={() => keeper.resolve(isMine)}>
         {say("app.stale_use")}
       </Button>
     </section>

@@ -2,28 +2,31 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { api } from "../api/client";
-import type { WorkState } from "../shared/useWork";
 import { useWords } from "../words/words";
 import { ConflictPanel } from "./ConflictPanel";
+import { useWork } from "../shared/WorkContext";
 
-export function SaveBanner({ state }: { state: WorkState }) {
+export function SaveBanner() {
+    const saving = useWork((state) => state.saving);
+    const desk = useWork((state) => state.desk);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  if (state.saving === "stale") return <ConflictPanel key={state.desk.theirs?.revision} state={state} />;
-  if (state.saving === "gone") return <DeletedBanner state={state} />;
-  if (state.desk.overtaken)
+  if (saving === "stale") return <ConflictPanel key={desk.theirs?.revision} />;
+  if (saving === "gone") return <DeletedBanner />;
+  if (desk.overtaken)
     return (
       <div className="banner look" role="alert">
         <p>{say("app.overtaken")}</p>
-        <Button variant="outlined" onClick={state.keeper.seen}>
+        <Button variant="outlined" onClick={keeper.seen}>
           {say("app.close")}
         </Button>
       </div>
     );
-  if (state.saving !== "unsaved" && state.saving !== "held") return null;
+  if (saving !== "unsaved" && saving !== "held") return null;
   return (
     <div className="banner look" role="alert">
-      <p>{state.desk.reason || say("app.offline")}</p>
-      <Button variant="outlined" onClick={state.keeper.retry}>
+      <p>{desk.reason || say("app.offline")}</p>
+      <Button variant="outlined" onClick={keeper.retry}>
         {say("app.retry")}
       </Button>
     </div>
@@ -31,16 +34,19 @@ export function SaveBanner({ state }: { state: WorkState }) {
 }
 
 /** A work that was deleted, by itself or with its job. */
-function DeletedBanner({ state }: { state: WorkState }) {
+function DeletedBanner() {
+    const currentWork = useWork((state) => state.work);
+    const keeper = useWork((state) => state.keeper);
+    const desk = useWork((state) => state.desk);
   const say = useWords();
   const [failed, setFailed] = useState("");
   const putBack = async () => {
     try {
-      await api.put("works", state.work.id, false);
-      const { work } = await api.work(state.work.id);
+      await api.put("works", currentWork.id, false);
+      const { work } = await api.work(currentWork.id);
       // Its job may have been deleted too.
       if (work.deleted) await api.put("jobs", work.job_id, false);
-      state.keeper.putBack((await api.work(state.work.id)).work);
+      keeper.putBack((await api.work(currentWork.id)).work);
     } catch (error) {
       setFailed(error instanceof Error ? error.message : "");
     }
@@ -48,7 +54,7 @@ function DeletedBanner({ state }: { state: WorkState }) {
   return (
     <div className="banner look" role="alert">
       <p>
-        {say(state.desk.waiting.length > 0 ? "app.deleted_waiting" : "app.deleted")} {failed}
+        {say(desk.waiting.length > 0 ? "app.deleted_waiting" : "app.deleted")} {failed}
       </p>
       <Button variant="contained" onClick={() => void putBack()}>
         {say("manage.undo")}

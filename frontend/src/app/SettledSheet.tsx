@@ -6,12 +6,15 @@ import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import { Link } from "react-router";
 import { TapeText } from "../shared/TapeText";
-import type { WorkState } from "../shared/useWork";
 import { useWords } from "../words/words";
+import { useWork } from "../shared/WorkContext";
 
-export function SettledSheet({ state, open, onClose }: { state: WorkState; open: boolean; onClose: () => void }) {
+export function SettledSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+    const settled = useWork((state) => state.settled);
+    const screen = useWork((state) => state.screen);
+    const job = useWork((state) => state.job);
   const say = useWords();
-  const rows = state.settled.rows.filter((row) => row.used);
+  const rows = settled.rows.filter((row) => row.used);
   return (
     <Dialog open={open} onClose={onClose} aria-labelledby="settled-title" fullWidth>
       <DialogTitle id="settled-title">{say("settings.here")}</DialogTitle>
@@ -26,17 +29,17 @@ export function SettledSheet({ state, open, onClose }: { state: WorkState; open:
               <dd>{row.said}</dd>
             </div>
           ))}
-          {state.screen && (
-            <div className={state.job.limits_document ? "job" : "usual"}>
+          {screen && (
+            <div className={job.limits_document ? "job" : "usual"}>
               <dt>{say("settings.limits")}</dt>
-              <dd>{state.screen.limits}</dd>
-              <dd>{say(state.job.limits_document ? "settings.from_job" : "settings.from_usual")}</dd>
+              <dd>{screen.limits}</dd>
+              <dd>{say(job.limits_document ? "settings.from_job" : "settings.from_usual")}</dd>
             </div>
           )}
         </dl>
       </DialogContent>
       <DialogActions>
-        <Button component={Link} to={`/job/${state.job.id}/settings`}>
+        <Button component={Link} to={`/job/${job.id}/settings`}>
           {say("settings.change_for_job")}
         </Button>
         <Button onClick={onClose} variant="contained">

@@ -1,18 +1,13 @@
 /** The frame of a work: the storey rod with its five stations, the bar, and the station that is open. */
 import Button from "@mui/material/Button";
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, NavLink, useNavigate, useParams } from "react-router";
 import type { WorkPage } from "../api/types";
-import { CutStation } from "../stations/cut/CutStation";
-import { FitStation } from "../stations/fit/FitStation";
-import { MarkStation } from "../stations/mark/MarkStation";
-import { MeasureStation } from "../stations/measure/MeasureStation";
-import { WorkOutStation } from "../stations/workout/WorkOutStation";
 import { benchQuery, WHOLE_BENCH } from "../shared/benchQuery";
 import { textAt } from "../shared/document";
 import { isField } from "../shared/isField";
-import { useWork, useWorkPage, type WorkState } from "../shared/useWork";
+import { useOpenWork, useWorkPage } from "../shared/useOpenWork";
 import { useWords, type WordId } from "../words/words";
 import { Bar } from "./Bar";
 import { KeySheet } from "./KeySheet";
@@ -21,6 +16,7 @@ import { JobPreferences, usePreferences, useShopWords } from "./preferences";
 import { SaveBanner } from "./SaveBanner";
 import { Refused } from "../api/client";
 import { Waiting } from "../outbox/Waiting";
+import { useWork, WorkProvider } from "../shared/WorkContext";
 
 const stations = [
   { id: "measure", path: "measure" },
@@ -53,7 +49,7 @@ function Loaded({ page }: { page: WorkPage }) {
   const { station = "measure" } = useParams();
   const say = useWords();
   const navigate = useNavigate();
-  const state = useWork(page, station);
+  const state = useOpenWork(page, station);
   const [keys, setKeys] = useState(false);
   const single = usePreferences().keys;
   const name = textAt(state.document, "name") || say("bench.unnamed");
@@ -83,19 +79,23 @@ function Loaded({ page }: { page: WorkPage }) {
     return () => window.removeEventListener("keydown", onKey);
   }, [navigate, single, state.work.id, step]);
   return (
-    <div className="frame">
-      <Bar state={state} name={name} onKeys={() => setKeys(true)} />
-      <Rod state={state} />
-      <main className="stage">
-        <Waiting />
-        <SaveBanner state={state} />
-        <h1 className="hidden">
-          {name}: {say(`station.${stations.find((one) => one.path === station)?.id ?? "measure"}` as WordId)}
-        </h1>
-        <Station station={station} state={state} />
-      </main>
-      <KeySheet open={keys} onClose={() => setKeys(false)} />
-    </div>
+    <WorkProvider value={state}>
+      <div className="frame">
+        <Bar name={name} onKeys={() => setKeys(true)} />
+        <Rod />
+        <main className="stage">
+          <Waiting />
+          <SaveBanner />
+          <h1 className="hidden">
+            {name}: {say(`station.${stations.find((one) => one.path === station)?.id ?? "measure"}` as WordId)}
+          </h1>
+          <Suspense fallback={<p aria-busy="true">{say("app.loading")}</p>}>
+            <Station station={station} />
+          </Suspense>
+        </main>
+        <KeySheet open={keys} onClose={() => setKeys(false)} />
+      </div>
+    </WorkProvider>
   );
 }
 
@@ -106,37 +106,55 @@ function useBenchAhead() {
   useEffect(() => {
     const waiting = setTimeout(() => {
       // Where it fails, the bench asks again when it is opened.
+      for (const fetch of Object.values(fetched)) void fetch().catch(() => undefined);
       queries.query(benchQuery({ dialect, fine }, WHOLE_BENCH)).catch(() => undefined);
     }, 1000);
     return () => clearTimeout(waiting);
   }, [queries, dialect, fine]);
 }
 
-function Station({ station, state }: { station: string; state: WorkState }) {
+/** A station is fetched when it is first opened, or once nothing else is to do. */
+const fetched = {
+  measure: () => import("../stations/measure/MeasureStation"),
+  "work-out": () => import("../stations/workout/WorkOutStation"),
+  mark: () => import("../stations/mark/MarkStation"),
+  cut: () => import("../stations/cut/CutStation"),
+  fit: () => import("../stations/fit/FitStation"),
+};
+
+const MeasureStation = lazy(async () => ({ default: (await fetched.measure()).MeasureStation }));
+const WorkOutStation = lazy(async () => ({ default: (await fetched["work-out"]()).WorkOutStation }));
+const MarkStation = lazy(async () => ({ default: (await fetched.mark()).MarkStation }));
+const CutStation = lazy(async () => ({ default: (await fetched.cut()).CutStation }));
+const FitStation = lazy(async () => ({ default: (await fetched.fit()).FitStation }));
+
+function Station({ station }: { station: string }) {
   switch (station) {
     case "measure":
-      return <MeasureStation state={state} />;
+      return <MeasureStation />;
     case "work-out":
-      return <WorkOutStation state={state} />;
+      return <WorkOutStation />;
     case "mark":
-      return <MarkStation state={state} />;
+      return <MarkStation />;
     case "fit":
-      return <FitStation state={state} />;
+      return <FitStation />;
     case "cut":
-      return <CutStation state={state} />;
+      return <CutStation />;
     default:
       return <NotFound />;
   }
 }
 
-function Rod({ state }: { state: WorkState }) {
+function Rod() {
+  const screen = useWork((state) => state.screen);
+  const work = useWork((state) => state.work.id);
   const say = useWords();
   return (
     <nav className="rod" aria-label={say("app.stations")}>
       {stations.map(({ id, path }) => {
-        const station = state.screen?.stations.find((one) => one.id === id);
+        const station = screen?.stations.find((one) => one.id === id);
         return (
-          <NavLink key={id} to={`/work/${state.work.id}/${path}`} className={`peg ${station?.state ?? "waiting"}`}>
+          <NavLink key={id} to={`/work/${work}/${path}`} className={`peg ${station?.state ?? "waiting"}`}>
             <span className="peg-name">{say(`station.${id}`)}</span>
             <span className="peg-state">{station?.text ?? "…"}</span>
           </NavLink>

@@ -4,7 +4,8 @@ import type { Document } from "../api/types";
 import { useWords, type WordId } from "../words/words";
 import { valueAt } from "./document";
 import { TapeField } from "./TapeField";
-import type { WorkState } from "./useWork";
+import type { WorkState } from "./useOpenWork";
+import { useWork } from "./WorkContext";
 
 export interface Extra {
   path: string;
@@ -36,37 +37,42 @@ export const isThere = (document: Document, path: string): boolean => {
   return kept !== undefined && kept !== null && kept !== false && !(typeof kept === "string" && /^0\D*$/.test(kept));
 };
 
-export function ExtraList({ state, extras }: { state: WorkState; extras: readonly Extra[] }) {
+export function ExtraList({ extras }: { extras: readonly Extra[] }) {
+    const job = useWork((state) => state.job);
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const metric = state.job.units === "metric";
-  return extras.filter((extra) => extra.where?.(state.document) ?? true).map((extra) => {
-    const there = isThere(state.document, extra.path);
+  const metric = job.units === "metric";
+  return extras.filter((extra) => extra.where?.(document) ?? true).map((extra) => {
+    const there = isThere(document, extra.path);
     return (
-      <Choice key={extra.path} label={say(extra.word)} there={there} onChange={() => state.keeper.change(extra.path, there ? undefined : extra.fresh(metric, state.document))}>
+      <Choice key={extra.path} label={say(extra.word)} there={there} onChange={() => keeper.change(extra.path, there ? undefined : extra.fresh(metric, document))}>
         {extra.fields.length > 0 && (
           <ul className="field-rows">
             {extra.fields.map(([path, word]) => (
               <li key={path}>
-                <TapeField state={state} path={path} label={say(word)} labelled plain={extra.plain?.includes(path) ?? false} missing={say("measure.not_known")} />
+                <TapeField path={path} label={say(word)} labelled plain={extra.plain?.includes(path) ?? false} missing={say("measure.not_known")} />
               </li>
             ))}
           </ul>
         )}
-        {extra.switches?.map((one) => <Switch key={one.path} state={state} one={one} />)}
+        {extra.switches?.map((one) => <Switch key={one.path} one={one} />)}
       </Choice>
     );
   });
 }
 
-function Switch({ state, one }: { state: WorkState; one: Answers }) {
+function Switch({ one }: { one: Answers }) {
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const now = valueAt(state.document, one.path) ?? one.usual;
+  const now = valueAt(document, one.path) ?? one.usual;
   return (
     <p className="extra-switch">
       <span>{say(one.word)}</span>
       <span className="switch" role="group" aria-label={say(one.word)}>
         {one.answers.map(([answer, word]) => (
-          <button key={answer} type="button" aria-pressed={now === answer} onClick={() => state.keeper.change(one.path, answer)}>
+          <button key={answer} type="button" aria-pressed={now === answer} onClick={() => keeper.change(one.path, answer)}>
             {say(word)}
           </button>
         ))}

@@ -2,7 +2,6 @@
 import { useState } from "react";
 import { Refused } from "../api/client";
 import { useWords } from "../words/words";
-import "./file.css";
 
 interface Props {
   label: string;

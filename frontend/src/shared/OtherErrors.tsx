@@ -1,8 +1,9 @@
 /** What is wrong at a key that has no field on this station is said above it. */
-import type { WorkState } from "./useWork";
+import { useWork } from "./WorkContext";
 
-export function OtherErrors({ state, fields }: { state: WorkState; fields: RegExp }) {
-  const others = state.errors.filter((error) => !fields.test(error.path));
+export function OtherErrors({ fields }: { fields: RegExp }) {
+    const errors = useWork((state) => state.errors);
+  const others = errors.filter((error) => !fields.test(error.path));
   if (others.length === 0) return null;
   return (
     <div role="alert">

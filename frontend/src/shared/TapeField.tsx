@@ -5,11 +5,10 @@ import { TapeKeypad } from "./TapeKeypad";
 import { useWords } from "../words/words";
 import { assumedAs, textAt } from "./document";
 import { TapeText } from "./TapeText";
+import { useWork } from "./WorkContext";
 import { typeset } from "./typeset";
-import type { WorkState } from "./useWork";
 
 interface Props {
-  state: WorkState;
   path: string;
   label: string;
   /** Draw the label above the field; otherwise it is only read out. */
@@ -24,17 +23,19 @@ interface Props {
 /** The key of the field that has the focus. */
 let held: string | null = null;
 
-export function TapeField({ state, path, label, labelled = false, size = "inline", missing, plain = false }: Props) {
+export function TapeField({ path, label, labelled = false, size = "inline", missing, plain = false }: Props) {
   const say = useWords();
   const id = useId();
   const [focused, setFocused] = useState(false);
-  const draft = state.typing[path];
-  const typed = draft ?? textAt(state.document, path);
+  const keeper = useWork((state) => state.keeper);
+  const units = useWork((state) => state.job.units);
+  const draft = useWork((state) => state.typing[path]);
+  const typed = useWork((state) => state.typing[path] ?? textAt(state.document, path));
   // A reading belongs to the text it was read from: while that is being worked out, there is none yet.
-  const reading = state.fresh || draft === undefined ? state.screen?.readings[path] : undefined;
-  const error = state.errors.find((one) => one.path === path || one.path.startsWith(`${path}[`));
+  const reading = useWork((state) => (state.fresh || draft === undefined ? state.screen?.readings[path] : undefined));
+  const error = useWork((state) => state.errors.find((one) => one.path === path || one.path.startsWith(`${path}[`)));
   const understood = reading !== undefined && error === undefined && typed !== "" ? reading.text : undefined;
-  const assumed = typed !== "" && assumedAs(state.document, path) !== undefined;
+  const assumed = useWork((state) => assumedAs(state.document, path) !== undefined) && typed !== "";
   // A tape keypad of our own where fingers type; the system's keyboard stays away.
   const touch = useMediaQuery("(pointer: coarse)") && !plain;
   const input = useRef<HTMLInputElement>(null);
@@ -61,18 +62,18 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
     const after = typed.slice(field.selectionEnd ?? typed.length);
     // A fraction follows its whole number with a space between.
     const gap = /^\d+\//.test(text) && /\d$/.test(before) ? " " : "";
-    state.keeper.type(path, before + gap + text + after);
+    keeper.type(path, before + gap + text + after);
   };
   const back = () => {
     const field = input.current;
     const all = field && field.selectionStart === 0 && field.selectionEnd === typed.length;
-    state.keeper.type(path, all ? "" : typed.slice(0, -1));
+    keeper.type(path, all ? "" : typed.slice(0, -1));
   };
   const showTyped = focused || understood === undefined;
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
-    if (event.key === "Enter") state.keeper.commit(path);
+    if (event.key === "Enter") keeper.commit(path);
     if (event.key === "Escape") {
-      state.keeper.forget(path);
+      keeper.forget(path);
       event.currentTarget.blur();
     }
   };
@@ -103,9 +104,9 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
         onBlur={() => {
           setFocused(false);
           held = null;
-          if (draft !== undefined) state.keeper.leave(path);
+          if (draft !== undefined) keeper.leave(path);
         }}
-        onChange={(event) => state.keeper.type(path, event.target.value)}
+        onChange={(event) => keeper.type(path, event.target.value)}
         onKeyDown={onKey}
         inputMode={touch ? "none" : "text"}
         autoComplete="off"
@@ -124,7 +125,7 @@ export function TapeField({ state, path, label, labelled = false, size = "inline
       </span>
       {touch && focused && (
         <TapeKeypad
-          units={state.job.units} typed={typed} understood={understood} onKey={insert} onBack={back}
+          units={units} typed={typed} understood={understood} onKey={insert} onBack={back}
           onDone={() => input.current?.blur()}
         />
       )}

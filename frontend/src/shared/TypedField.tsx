@@ -1,7 +1,6 @@
 /** A field that keeps what is typed until it is committed, and says at itself what is wrong. */
 import { useId, useLayoutEffect, useRef, useState } from "react";
 import { typeset } from "./typeset";
-import "./typed.css";
 
 interface Props {
   label: string;

@@ -3,12 +3,15 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import type { Words } from "../api/client";
 import { usePreferences } from "../app/preferences";
-import { jobFile, useShown, type WorkState } from "./useWork";
+import { jobFile, } from "./useOpenWork";
+import { useWork } from "./WorkContext";
 
-export function useAside<T>(state: WorkState, name: string, ask: (job: unknown, words: Words, signal?: AbortSignal) => Promise<T>) {
+export function useAside<T>(name: string, ask: (job: unknown, words: Words, signal?: AbortSignal) => Promise<T>) {
+    const job = useWork((state) => state.job);
+    const settled = useWork((state) => state.settled);
   const { dialect, fine } = usePreferences();
-  const shown = useShown(state);
-  const file = useMemo(() => jobFile(state.job, state.settled.document, shown), [state.job, state.settled, shown]);
+  const shown = useWork((state) => state.document);
+  const file = useMemo(() => jobFile(job, settled.document, shown), [job, settled, shown]);
   return useQuery({
     queryKey: [name, file, dialect, fine],
     queryFn: ({ signal }) => ask(file, { dialect, fine }, signal),

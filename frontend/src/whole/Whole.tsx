@@ -5,21 +5,26 @@ import { useNavigate } from "react-router";
 import { api } from "../api/client";
 import type { Whole as WholeAnswer } from "../api/types";
 import { usePreferences } from "../app/preferences";
-import { jobFile, useShown, type WorkState } from "../shared/useWork";
+import { jobFile, } from "../shared/useOpenWork";
 import { useWords, type WordId } from "../words/words";
 import { canDraw, Scene } from "./scene";
 import "./whole.css";
+import { useWork } from "../shared/WorkContext";
 
 /** What the work hangs on and lands on: seen, but no piece of it. */
 const SUPPORT = "support";
 const kinds = (whole: WholeAnswer): readonly string[] => [...new Set(whole.solids.map((solid) => solid.role))].filter((role) => role !== SUPPORT);
 
-export function Whole({ state }: { state: WorkState }) {
+export function Whole() {
+    const job = useWork((state) => state.job);
+    const settled = useWork((state) => state.settled);
+    const piece = useWork((state) => state.piece);
+    const work = useWork((state) => state.work);
   const say = useWords();
   const navigate = useNavigate();
   const { dialect, fine, theme } = usePreferences();
-  const shown = useShown(state);
-  const file = useMemo(() => jobFile(state.job, state.settled.document, shown), [state.job, state.settled, shown]);
+  const shown = useWork((state) => state.document);
+  const file = useMemo(() => jobFile(job, settled.document, shown), [job, settled, shown]);
   const whole = useQuery({
     queryKey: ["whole", file, dialect, fine],
     queryFn: ({ signal }) => api.whole(file, { dialect, fine }, signal),
@@ -81,8 +86,8 @@ export function Whole({ state }: { state: WorkState }) {
           <button
             type="button" className="start-here"
             onClick={() => {
-              state.piece(picked);
-              void navigate(`/work/${state.work.id}/mark`);
+              piece(picked);
+              void navigate(`/work/${work.id}/mark`);
             }}
           >
             {say("whole.open", { piece: title })}

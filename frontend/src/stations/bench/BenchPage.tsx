@@ -17,7 +17,6 @@ import { useWords } from "../../words/words";
 import { benchQuery, WHOLE_BENCH } from "../../shared/benchQuery";
 import { DeletedList } from "./DeletedList";
 import { More } from "./Manage";
-import "./bench.css";
 
 export function BenchPage() {
   const say = useWords();

@@ -5,13 +5,13 @@ import { api } from "../../api/client";
 import type { CutPlan, OrderLine } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { Figure, TapeText } from "../../shared/TapeText";
-import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
 import type { usePlan } from "./usePlan";
+import { useWork } from "../../shared/WorkContext";
 
 type Plans = ReturnType<typeof usePlan>;
 
-export function Buying({ plan, plans, state }: { plan: CutPlan; plans: Plans; state: WorkState }) {
+export function Buying({ plan, plans }: { plan: CutPlan; plans: Plans }) {
   const say = useWords();
   const priced = plan.buying.some((row) => row.cost !== null);
   const total = plan.buying.reduce((sum, row) => sum + (row.cost ?? 0), 0);
@@ -31,7 +31,7 @@ export function Buying({ plan, plans, state }: { plan: CutPlan; plans: Plans; st
         </tbody>
         {priced && <tfoot><tr><th scope="row" colSpan={3}>{say("cut.total")}</th><td className="figure"><b>{total.toFixed(2)}</b></td></tr></tfoot>}
       </table>
-      <Yard plan={plan} plans={plans} state={state} />
+      <Yard plan={plan} plans={plans} />
       {plan.alternatives.length > 0 && (
         <section className="cut-section">
           <h3>{say("cut.alternatives")}</h3>
@@ -42,7 +42,8 @@ export function Buying({ plan, plans, state }: { plan: CutPlan; plans: Plans; st
   );
 }
 
-function Yard({ plan, plans, state }: { plan: CutPlan; plans: Plans; state: WorkState }) {
+function Yard({ plan, plans }: { plan: CutPlan; plans: Plans }) {
+    const job = useWork((state) => state.job);
   const say = useWords();
   const words = usePreferences();
   const [seed, setSeed] = useState<number | null>(null);
@@ -50,14 +51,14 @@ function Yard({ plan, plans, state }: { plan: CutPlan; plans: Plans; state: Work
   const asked = plan.buying.filter((row) => row.length);
   const lines = asked.flatMap((row) => (row.length ? [{ thickness: row.thickness, depth: row.depth, length: row.length.mm, count: row.count }] : []));
   const { data: offers } = useQuery({
-    queryKey: ["yard", state.job.id, seed, lines],
-    queryFn: () => api.yard(state.job.id, { seed: seed ?? 1, lines }, words),
+    queryKey: ["yard", job.id, seed, lines],
+    queryFn: () => api.yard(job.id, { seed: seed ?? 1, lines }, words),
     enabled: seed !== null && lines.length > 0,
     staleTime: Infinity,
   });
   const order = (key: string, line: OrderLine) => {
     setOrdered((old) => [...old, key]);
-    void plans.act(() => api.order(state.job.id, [line]), false);
+    void plans.act(() => api.order(job.id, [line]), false);
   };
   const ask = (next: number) => {
     setSeed(next);

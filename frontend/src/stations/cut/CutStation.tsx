@@ -6,18 +6,20 @@ import { api } from "../../api/client";
 import type { CutPlan } from "../../api/types";
 import { LevelSign } from "../../shared/LevelSign";
 import { Figure, TapeText } from "../../shared/TapeText";
-import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
 import { Boards } from "./Boards";
 import { Buying } from "./Buying";
 import { Exports } from "./Exports";
 import { Rack } from "./Rack";
 import { usePlan } from "./usePlan";
-import "./cut.css";
+import { useWork } from "../../shared/WorkContext";
 
 const VIEWS = ["boards", "rack", "saw", "buying", "list", "files"] as const;
 
-export function CutStation({ state }: { state: WorkState }) {
+export function CutStation() {
+    const screen = useWork((state) => state.screen);
+    const work = useWork((state) => state.work);
+    const job = useWork((state) => state.job);
   const say = useWords();
   const [view, setView] = useState<(typeof VIEWS)[number]>("boards");
   const [scope, setScope] = useState<"work" | "job">("work");
@@ -25,9 +27,9 @@ export function CutStation({ state }: { state: WorkState }) {
   const [faceGiven, setFaceGiven] = useState(false);
   const [scarfed, setScarfed] = useState(false);
   const ways = useMemo(() => ({ scope, edgeFree, faceGiven, scarfed, others: view === "buying" }), [scope, edgeFree, faceGiven, scarfed, view]);
-  const plans = usePlan(state, ways);
+  const plans = usePlan(ways);
   const { plan } = plans;
-  if (!state.screen || state.screen.supposed.length > 0)
+  if (!screen || screen.supposed.length > 0)
     return (
       <section className="to-come">
         <h2>{say("cut.missing")}</h2>
@@ -45,11 +47,11 @@ export function CutStation({ state }: { state: WorkState }) {
           ))}
         </span>
       </header>
-      <AssumedLine state={state} />
+      <AssumedLine />
       <div className="caution">
         <LevelSign level={plan.tried ? "ok" : "look"} />
         <label className="extra-choice">
-          <input type="checkbox" checked={plan.tried} onChange={(event) => void plans.act(() => api.tried(state.work.id, event.target.checked), false)} />
+          <input type="checkbox" checked={plan.tried} onChange={(event) => void plans.act(() => api.tried(work.id, event.target.checked), false)} />
           {say(plan.tried ? "cut.tried" : "cut.not_tried")}
         </label>
         <span className="quiet">{plan.caution}</span>
@@ -72,11 +74,11 @@ export function CutStation({ state }: { state: WorkState }) {
       )}
       {view === "boards" && scarfed && plan.scarfs.map((one) => <p key={one} className="clash"><LevelSign level="look" /> <span><TapeText text={one} /></span></p>)}
       {view === "boards" && <Boards plan={plan} plans={plans} />}
-      {view === "rack" && <Rack plan={plan} plans={plans} units={state.job.units} />}
+      {view === "rack" && <Rack plan={plan} plans={plans} units={job.units} />}
       {view === "saw" && <SawSettings plan={plan} />}
-      {view === "buying" && <Buying plan={plan} plans={plans} state={state} />}
-      {view === "list" && <CutList plan={plan} state={state} />}
-      {view === "files" && <Exports state={state} />}
+      {view === "buying" && <Buying plan={plan} plans={plans} />}
+      {view === "list" && <CutList plan={plan} />}
+      {view === "files" && <Exports />}
       <ul className="quiet cut-notes">{plan.notes.map((note) => <li key={note}>{note}</li>)}</ul>
     </div>
   );
@@ -97,7 +99,9 @@ function SawSettings({ plan }: { plan: CutPlan }) {
   );
 }
 
-function CutList({ plan, state }: { plan: CutPlan; state: WorkState }) {
+function CutList({ plan }: { plan: CutPlan }) {
+    const work = useWork((state) => state.work);
+    const piece = useWork((state) => state.piece);
   const say = useWords();
   const navigate = useNavigate();
   return (
@@ -107,7 +111,7 @@ function CutList({ plan, state }: { plan: CutPlan; state: WorkState }) {
         {plan.rows.filter((row) => row.count > 0).map((row) => (
           <tr key={row.id}>
             <th scope="row">
-              <button type="button" onClick={() => { if (row.work_id === state.work.id) state.piece(row.piece); void navigate(`/work/${row.work_id}/mark`); }}>{row.title}</button>
+              <button type="button" onClick={() => { if (row.work_id === work.id) piece(row.piece); void navigate(`/work/${row.work_id}/mark`); }}>{row.title}</button>
             </th>
             <td className="figure">{row.count}</td>
             <td className="figure"><TapeText text={row.section} /></td>

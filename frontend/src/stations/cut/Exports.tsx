@@ -5,21 +5,26 @@ import { api, Refused } from "../../api/client";
 import { usePreferences } from "../../app/preferences";
 import { FileChoice } from "../../shared/FileChoice";
 import { newToken, useMaking } from "../../shared/useMaking";
-import { jobFile, useShown, type WorkState } from "../../shared/useWork";
+import { jobFile, } from "../../shared/useOpenWork";
 import { textAt } from "../../shared/document";
 import { useWords, type WordId } from "../../words/words";
 import { printPages } from "./printPages";
+import { useWork } from "../../shared/WorkContext";
 
 const PRINTED = ["pdf", "boards", "setting", "templates", "bevels", "labels", "rain", "model"] as const;
 const FILES = ["svg", "dxf", "csv", "buying", "html", "gltf", "job"] as const;
 const ENDINGS: Record<string, string> = { svg: "zip", dxf: "dxf", csv: "csv", buying: "csv", html: "html", gltf: "glb", job: "json" };
 const PAPERS = ["a4", "letter", "a3"] as const;
 
-export function Exports({ state }: { state: WorkState }) {
+export function Exports() {
+    const currentJob = useWork((state) => state.job);
+    const settled = useWork((state) => state.settled);
+    const work = useWork((state) => state.work);
+    const currentDocument = useWork((state) => state.document);
   const say = useWords();
   const { dialect, fine } = usePreferences();
-  const shown = useShown(state);
-  const [paper, setPaper] = useState<(typeof PAPERS)[number]>(state.job.units === "metric" ? "a4" : "letter");
+  const shown = useWork((state) => state.document);
+  const [paper, setPaper] = useState<(typeof PAPERS)[number]>(currentJob.units === "metric" ? "a4" : "letter");
   const [sheet, setSheet] = useState<(typeof PRINTED)[number]>("pdf");
   const [page, setPage] = useState(1);
   const [busy, setBusy] = useState("");
@@ -27,10 +32,10 @@ export function Exports({ state }: { state: WorkState }) {
   const [printed, setPrinted] = useState(0);
   const making = useMaking(busy === "" || busy === "print" ? "" : token);
   const [failed, setFailed] = useState("");
-  const job = jobFile(state.job, state.settled.document, shown);
+  const job = jobFile(currentJob, settled.document, shown);
   const words = { dialect, fine };
   const { data: looked, error } = useQuery({
-    queryKey: ["preview", state.work.id, dialect, fine, shown, sheet, paper, page],
+    queryKey: ["preview", work.id, dialect, fine, shown, sheet, paper, page],
     queryFn: () => api.preview(job, words, sheet, paper, page),
     placeholderData: keepPreviousData,
     gcTime: 10_000,
@@ -53,7 +58,7 @@ export function Exports({ state }: { state: WorkState }) {
       const made = await api.exportFile(job, words, file, paper, fresh);
       const link = document.createElement("a");
       link.href = URL.createObjectURL(made);
-      const name = textAt(state.document, "name").trim().replace(/[^\p{L}\p{N}]+/gu, "-").toLowerCase() || "work";
+      const name = textAt(currentDocument, "name").trim().replace(/[^\p{L}\p{N}]+/gu, "-").toLowerCase() || "work";
       link.download = `${name}-${file}.${ENDINGS[file] ?? "pdf"}`;
       link.click();
       setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
@@ -103,12 +108,12 @@ export function Exports({ state }: { state: WorkState }) {
         </ul>
         <h3>{say("files.typed")}</h3>
         <p className="export-typed">
-          <a className="more" href={`/api/works/${state.work.id}/readings`} download="readings.csv">{say("files.readings_take")}</a>
-          <a className="more" href={`/api/jobs/${state.job.id}/file?history=true`} download="job-with-history.json">{say("files.history_take")}</a>
+          <a className="more" href={`/api/works/${work.id}/readings`} download="readings.csv">{say("files.readings_take")}</a>
+          <a className="more" href={`/api/jobs/${currentJob.id}/file?history=true`} download="job-with-history.json">{say("files.history_take")}</a>
           <FileChoice
             label={say("files.readings_put")} accept=".csv,text/csv"
             onFile={async (file) => {
-              await api.readingsTable(state.work.id, state.work.revision, file);
+              await api.readingsTable(work.id, work.revision, file);
               window.location.reload();
               return undefined;
             }}

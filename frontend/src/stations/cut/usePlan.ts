@@ -6,8 +6,8 @@ import type { CutBoard, CutKept, CutPlan, CutSection } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { useAside } from "../../shared/useAside";
 import { newToken, useMaking } from "../../shared/useMaking";
-import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
 export interface Ways {
   scope: "work" | "job";
@@ -18,22 +18,23 @@ export interface Ways {
   others: boolean;
 }
 
-export function usePlan(state: WorkState, ways: Ways) {
+export function usePlan(ways: Ways) {
+    const work = useWork((state) => state.work);
   const say = useWords();
   const queries = useQueryClient();
   const { dialect, fine } = usePreferences();
   const [failed, setFailed] = useState("");
-  const name = `cut-${ways.scope}-${String(ways.edgeFree)}-${String(ways.faceGiven)}-${String(ways.scarfed)}-${String(ways.others)}-${state.work.id}`;
+  const name = `cut-${ways.scope}-${String(ways.edgeFree)}-${String(ways.faceGiven)}-${String(ways.scarfed)}-${String(ways.others)}-${work.id}`;
   const [token, setToken] = useState("");
   const ask = useCallback((job: unknown, words: Words, signal?: AbortSignal) => {
     const fresh = newToken();
     setToken(fresh);
-    return api.cutPlan(state.work.id, job, words, ways, fresh, signal);
-  }, [state.work.id, ways]);
-  const quickly = useCallback((job: unknown, words: Words, signal?: AbortSignal) => api.cutPlan(state.work.id, job, words, { ...ways, others: false }, "", signal), [state.work.id, ways]);
-  const found = useAside(state, name, ask);
+    return api.cutPlan(work.id, job, words, ways, fresh, signal);
+  }, [work.id, ways]);
+  const quickly = useCallback((job: unknown, words: Words, signal?: AbortSignal) => api.cutPlan(work.id, job, words, { ...ways, others: false }, "", signal), [work.id, ways]);
+  const found = useAside(name, ask);
   // A plain good plan at once, while a cheaper one is looked for.
-  const quick = useAside(state, `cut-quick-${name}`, quickly);
+  const quick = useAside(`cut-quick-${name}`, quickly);
   const settled = found.data && !found.isPlaceholderData;
   const plan = settled ? found.data : quick.data && !quick.isPlaceholderData ? quick.data : (found.data ?? quick.data);
   const isError = found.isError && quick.isError;
@@ -46,7 +47,7 @@ export function usePlan(state: WorkState, ways: Ways) {
       // A plan still in the making was asked for before this.
       if (anew || !settled) await queries.invalidateQueries({ predicate: (query) => String(query.queryKey[0]).startsWith("cut-") });
       else {
-        const kept: CutKept = await api.cutKept(state.work.id, ways.scope, { dialect, fine });
+        const kept: CutKept = await api.cutKept(work.id, ways.scope, { dialect, fine });
         queries.setQueriesData<CutPlan>({ queryKey: [name] }, (old) => old && { ...(also?.(old) ?? old), ...kept });
       }
     } catch (error) {
@@ -60,7 +61,7 @@ export function usePlan(state: WorkState, ways: Ways) {
     const pieces = board.laid.map((one) => ({ work_id: one.work_id, piece: one.piece, title: one.title, shape: one.shape, start: board.start + one.start, stop: board.start + one.stop }));
     const body = { thickness: section.thickness, depth: section.depth, length: board.whole, rack: board.rack, kerf: plan.kerf, pieces };
     // What is left of a board on hand lies elsewhere now: that is planned anew.
-    return act(() => api.boardCut(state.work.id, body), board.rack !== "", (old) => ({ ...old, sections: old.sections.map((one) => (one.id === section.id ? without(one, board) : one)) }));
+    return act(() => api.boardCut(work.id, body), board.rack !== "", (old) => ({ ...old, sections: old.sections.map((one) => (one.id === section.id ? without(one, board) : one)) }));
   };
   const looking = found.isFetching && !settled;
   const making = useMaking(looking ? token : "");

@@ -7,21 +7,21 @@ import { LevelSign } from "../../shared/LevelSign";
 import { Picture } from "../../shared/Picture";
 import { TapeText } from "../../shared/TapeText";
 import { useAside } from "../../shared/useAside";
-import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
 import { BuiltSurvey } from "./BuiltSurvey";
-import "./fit.css";
+import { useWork } from "../../shared/WorkContext";
 
 /** How many times larger a gap is drawn than it is. */
 const LARGER = 12;
 
-export function FitStation({ state }: { state: WorkState }) {
+export function FitStation() {
+    const errors = useWork((state) => state.errors);
   const say = useWords();
-  const { screen } = state;
+  const screen = useWork((state) => state.screen);
   if (!screen)
     return (
       <section className="to-come">
-        {state.errors.length === 0 ? <p>{say("app.loading")}</p> : state.errors.map((one) => <p key={one.path}>{one.sentence}</p>)}
+        {errors.length === 0 ? <p>{say("app.loading")}</p> : errors.map((one) => <p key={one.path}>{one.sentence}</p>)}
       </section>
     );
   if (screen.supposed.length > 0)
@@ -31,23 +31,23 @@ export function FitStation({ state }: { state: WorkState }) {
         <p>{say(screen.roof ? "measure.missing_roof" : "measure.missing_rise")}</p>
       </section>
     );
-  if (!screen.roof) return <StairFitting state={state} />;
-  return <Fitting state={state} fit={screen.roof.fit} trial={screen.roof.trial} />;
+  if (!screen.roof) return <StairFitting />;
+  return <Fitting fit={screen.roof.fit} trial={screen.roof.trial} />;
 }
 
 /** A flight's dry fit is asked for apart; a stair that stands is surveyed above it. */
-function StairFitting({ state }: { state: WorkState }) {
+function StairFitting() {
   const say = useWords();
-  const { data, isError } = useAside(state, "stair-fit", api.stairFit);
+  const { data, isError } = useAside("stair-fit", api.stairFit);
   if (!data) return <p className="quiet" role="status">{isError ? say("app.failed") : say("app.loading")}</p>;
   return (
-    <Fitting state={state} fit={data.fit} trial={data.trial}>
+    <Fitting fit={data.fit} trial={data.trial}>
       {data.built && <BuiltSurvey built={data.built} />}
     </Fitting>
   );
 }
 
-function Fitting({ state, fit, trial, children }: { state: WorkState; fit: readonly Fit[]; trial: readonly string[]; children?: ReactNode }) {
+function Fitting({ fit, trial, children }: { fit: readonly Fit[]; trial: readonly string[]; children?: ReactNode }) {
   const say = useWords();
   return (
     <div className="fit-page">
@@ -57,7 +57,7 @@ function Fitting({ state, fit, trial, children }: { state: WorkState; fit: reado
         <p>{say("fit.say", { n: LARGER })}</p>
         <ul className="fits">
           {fit.map((one) => (
-            <Joint key={one.id} one={one} state={state} />
+            <Joint key={one.id} one={one} />
           ))}
         </ul>
       </div>
@@ -71,7 +71,7 @@ function Fitting({ state, fit, trial, children }: { state: WorkState; fit: reado
           ))}
         </ol>
         <h2>{say("fit.clash")}</h2>
-        <Clashes state={state} />
+        <Clashes />
         <p className="quiet">{say("fit.later")}</p>
       </aside>
     </div>
@@ -79,9 +79,9 @@ function Fitting({ state, fit, trial, children }: { state: WorkState; fit: reado
 }
 
 /** Which pieces claim the same wood: worked out on solids, apart from what is answered while typing. */
-function Clashes({ state }: { state: WorkState }) {
+function Clashes() {
   const say = useWords();
-  const found = useAside(state, "overlaps", api.overlaps);
+  const found = useAside("overlaps", api.overlaps);
   if (!found.data) return <p className="quiet" role="status">{found.isError ? say("app.failed") : say("fit.looking")}</p>;
   if (found.data.overlaps.length === 0)
     return (
@@ -100,12 +100,14 @@ function Clashes({ state }: { state: WorkState }) {
   );
 }
 
-function Joint({ one, state }: { one: Fit; state: WorkState }) {
+function Joint({ one }: { one: Fit }) {
+    const piece = useWork((state) => state.piece);
+    const work = useWork((state) => state.work);
   const say = useWords();
   const navigate = useNavigate();
   const lay = () => {
-    state.piece(one.piece);
-    void navigate(`/work/${state.work.id}/mark`);
+    piece(one.piece);
+    void navigate(`/work/${work.id}/mark`);
   };
   return (
     <li className={`fit-card ${one.level}`}>

@@ -7,8 +7,9 @@ import { usePreferences } from "../../app/preferences";
 import { LevelSign } from "../../shared/LevelSign";
 import { TapeText } from "../../shared/TapeText";
 import { TypedField } from "../../shared/TypedField";
-import { jobFile, useShown, type WorkState } from "../../shared/useWork";
+import { jobFile, } from "../../shared/useOpenWork";
 import { useWords } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
 export interface Clamped {
   tongue: string;
@@ -16,14 +17,16 @@ export interface Clamped {
   first: string;
 }
 
-export function GaugeCheck({ state, piece, stop }: { state: WorkState; piece: string; stop: Stop }) {
+export function GaugeCheck({ piece, stop }: { piece: string; stop: Stop }) {
+    const job = useWork((state) => state.job);
+    const settled = useWork((state) => state.settled);
   const say = useWords();
   const { dialect, fine } = usePreferences();
-  const shown = useShown(state);
+  const shown = useWork((state) => state.document);
   const [typed, setTyped] = useState<Clamped>({ tongue: "", body: "", first: "" });
   const check = useMutation({
     mutationFn: (read: Clamped) =>
-      api.gaugeCheck(jobFile(state.job, state.settled.document, shown), { piece, stop: stop.id, ...read }, { dialect, fine }),
+      api.gaugeCheck(jobFile(job, settled.document, shown), { piece, stop: stop.id, ...read }, { dialect, fine }),
   });
   const fields = [...(stop.square ? (["tongue", "body"] as const) : []), ...(stop.at !== null ? (["first"] as const) : [])];
   const errors = check.error instanceof Refused ? check.error.problem.errors : [];

@@ -2,17 +2,20 @@
 import { useState } from "react";
 import { api } from "../../api/client";
 import { usePreferences } from "../../app/preferences";
-import { jobFile, useShown, type WorkState } from "../../shared/useWork";
+import { jobFile, } from "../../shared/useOpenWork";
 import { useWords } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
-export function HandOut({ state }: { state: WorkState }) {
+export function HandOut() {
+    const job = useWork((state) => state.job);
+    const settled = useWork((state) => state.settled);
   const say = useWords();
   const { dialect, fine } = usePreferences();
-  const shown = useShown(state);
+  const shown = useWork((state) => state.document);
   const [failed, setFailed] = useState(false);
   const take = async () => {
     try {
-      const page = await api.handOut(jobFile(state.job, state.settled.document, shown), { dialect, fine });
+      const page = await api.handOut(jobFile(job, settled.document, shown), { dialect, fine });
       const link = document.createElement("a");
       link.href = URL.createObjectURL(new Blob([page.html], { type: "text/html" }));
       link.download = `${page.name.replace(/[^\p{L}\p{N} _-]/gu, "").trim() || "steps"}.html`;

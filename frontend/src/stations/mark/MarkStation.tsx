@@ -6,7 +6,6 @@ import { Lens } from "../../board/Lens";
 import { WholeBoard } from "../../board/WholeBoard";
 import { isField } from "../../shared/isField";
 import { Figure, TapeText } from "../../shared/TapeText";
-import type { WorkState } from "../../shared/useWork";
 import { canStayAwake, useAwake } from "../../shared/useAwake";
 import { useWords } from "../../words/words";
 import { ArmsLength } from "./ArmsLength";
@@ -19,22 +18,24 @@ import { StopList } from "./StopList";
 import { HandOut } from "./HandOut";
 import { AssumedLine } from "../../shared/Assumed";
 import { useMarking } from "./useMarking";
-import "./mark.css";
+import { useWork } from "../../shared/WorkContext";
 
 const SPAN = 920;
 
-export function MarkStation({ state }: { state: WorkState }) {
+export function MarkStation() {
+    const document = useWork((state) => state.document);
+    const work = useWork((state) => state.work);
   const say = useWords();
   useAwake();
   const [query, setQuery] = useSearchParams();
   const { keys } = usePreferences();
-  const { screen } = state;
-  const roof = state.document["kind"] === "roof";
+  const screen = useWork((state) => state.screen);
+  const roof = document["kind"] === "roof";
   const ready = screen && screen.supposed.length === 0 ? screen : undefined;
   const board = ready?.board;
-  const marking = useMarking(state.work.id, state.work.revision);
+  const marking = useMarking(work.id, work.revision);
   const asked = query.get("stop");
-  const { open, go } = usePlace(state.work.id, board, marking.places, asked === null ? null : Number(asked));
+  const { open, go } = usePlace(work.id, board, marking.places, asked === null ? null : Number(asked));
   const [large, setLarge] = useState(false);
   const [step, setStep] = useState<string>();
   const stop = board?.stops[open];
@@ -84,9 +85,9 @@ export function MarkStation({ state }: { state: WorkState }) {
   return (
     <div className="station mark">
       <section className="main">
-        <AssumedLine state={state} />
+        <AssumedLine />
         <div className="whole-card">
-          <PieceBar state={state} pieces={ready.pieces} laid={board.id} disturbed={new Set(marking.disturbed.map((one) => one.piece))} />
+          <PieceBar pieces={ready.pieces} laid={board.id} disturbed={new Set(marking.disturbed.map((one) => one.piece))} />
           <WholeBoard
             board={board} open={open} done={drawn} onOpen={(to) => go(() => to)}
             lens={{ from: stop.lens[0] - span / 2, to: stop.lens[0] + span / 2 }}
@@ -102,17 +103,17 @@ export function MarkStation({ state }: { state: WorkState }) {
         <Callout
           stop={stop} tick={ticked} step={shown?.id} onStep={setStep} first={open === 0} last={open === board.stops.length - 1} onTurn={turn} onTick={tickOff}
         />
-        {ready.roof && <SettingOut state={state} roof={ready.roof} />}
+        {ready.roof && <SettingOut roof={ready.roof} />}
       </section>
       {large && <ArmsLength board={board} open={open} onTurn={turn} onClose={() => setLarge(false)} />}
       <aside className="side">
         <button type="button" className="arms-length" onClick={() => setLarge(true)}>
           {say("mark.arms_length")}
         </button>
-        <HandOut state={state} />
+        <HandOut />
         {!canStayAwake() && <p className="said">{say("mark.sleeps")}</p>}
         <StopList board={board} open={open} marking={done} onOpen={(to) => go(() => to)} />
-        <GaugeCheck key={`${board.id}/${stop.id}`} state={state} piece={board.id} stop={stop} />
+        <GaugeCheck key={`${board.id}/${stop.id}`} piece={board.id} stop={stop} />
         <section className="running">
           <h2>{say("mark.running")}</h2>
           <p className="quiet">{say("mark.from_hook")}</p>

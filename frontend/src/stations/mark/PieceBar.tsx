@@ -1,21 +1,21 @@
 /** The pieces that can be laid on the horses: the first few at hand, the others when asked for. */
 import { useState } from "react";
 import type { Piece } from "../../api/types";
-import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
 /** How many pieces have a button of their own before the others are asked for. */
 const AT_HAND = 5;
 
 interface Props {
-  state: WorkState;
   pieces: readonly Piece[];
   laid: string;
   /** Pieces with marks that a change has disturbed. */
   disturbed: ReadonlySet<string>;
 }
 
-export function PieceBar({ state, pieces, laid, disturbed }: Props) {
+export function PieceBar({ pieces, laid, disturbed }: Props) {
+    const piece = useWork((state) => state.piece);
   const say = useWords();
   const [all, setAll] = useState(false);
   const shown = all ? pieces : pieces.filter((one, n) => n < AT_HAND || one.id === laid || disturbed.has(one.id));
@@ -23,7 +23,7 @@ export function PieceBar({ state, pieces, laid, disturbed }: Props) {
     <div className="piece-bar">
       {shown.map((one) => (
         <button key={one.id} type="button" aria-pressed={one.id === laid} onClick={() => {
-            state.piece(one.id);
+            piece(one.id);
             setAll(false);
           }}>
           {one.title} <span>{say("mark.pieces", { n: one.count })}{one.spare > 0 && ` ${say("mark.spare", { n: one.spare })}`}</span>

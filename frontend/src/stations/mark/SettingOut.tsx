@@ -2,13 +2,14 @@
 import { useState } from "react";
 import type { Fascia, Roof } from "../../api/types";
 import { Figure, TapeText } from "../../shared/TapeText";
-import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
 const WIDE = 1000;
 const HIGH = 34;
 
-export function SettingOut({ state, roof }: { state: WorkState; roof: Roof }) {
+export function SettingOut({ roof }: { roof: Roof }) {
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const [open, setOpen] = useState(false);
   const { places, length, thickness } = roof.setting_out;
@@ -23,14 +24,14 @@ export function SettingOut({ state, roof }: { state: WorkState; roof: Roof }) {
           {roof.setting_out.ways.length > 0 && <div className="ways">
             <span className="switch" role="group" aria-label={say("mark.first_bay")}>
               {roof.setting_out.ways.map((way) => (
-                <button key={way.id} type="button" aria-pressed={way.chosen} onClick={() => state.keeper.change("setting_out.first_bay", way.id)}>
+                <button key={way.id} type="button" aria-pressed={way.chosen} onClick={() => keeper.change("setting_out.first_bay", way.id)}>
                   {way.name} <small>{say("mark.last_bay")} <Figure value={way.last} /></small>
                 </button>
               ))}
             </span>
             <span className="switch" role="group" aria-label={say("mark.hooked")}>
               {(["first_end", "second_end"] as const).map((end) => (
-                <button key={end} type="button" aria-pressed={roof.setting_out.hooked === end} onClick={() => state.keeper.change("setting_out.hooked", end)}>
+                <button key={end} type="button" aria-pressed={roof.setting_out.hooked === end} onClick={() => keeper.change("setting_out.hooked", end)}>
                   {say(`mark.${end}`)}
                 </button>
               ))}

@@ -3,8 +3,8 @@ import type { ReactNode } from "react";
 import { isThere } from "../../shared/Extras";
 import { TapeField } from "../../shared/TapeField";
 import { valueAt } from "../../shared/document";
-import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
 interface Option<T> {
   value: T;
@@ -47,14 +47,17 @@ const deck = <path className="layer-finish" d="M0 4h22v4H0z" />;
 const stringer = <path className="layer-wood" d="M18 22h20v14h20v14H46L18 40z" />;
 
 /** What the top riser is: the header itself, a fascia on it behind the stringers, or a riser board in front. */
-export function HeaderRiserChoice({ state }: { state: WorkState }) {
+export function HeaderRiserChoice() {
+    const document = useWork((state) => state.document);
+    const job = useWork((state) => state.job);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const fascia = valueAt(state.document, "head.fascia") !== undefined;
-  const chosen = valueAt(state.document, "head.riser_board") === true ? "board" : fascia ? "behind" : "own";
+  const fascia = valueAt(document, "head.fascia") !== undefined;
+  const chosen = valueAt(document, "head.riser_board") === true ? "board" : fascia ? "behind" : "own";
   const choose = (value: string) => {
-    const { fascia: kept, ...head } = (valueAt(state.document, "head") ?? {}) as Record<string, unknown>;
-    const behind = value === "behind" && { fascia: kept ?? (state.job.units === "metric" ? "20 mm" : '3/4"') };
-    state.keeper.change("head", { ...head, ...behind, riser_board: value === "board" });
+    const { fascia: kept, ...head } = (valueAt(document, "head") ?? {}) as Record<string, unknown>;
+    const behind = value === "behind" && { fascia: kept ?? (job.units === "metric" ? "20 mm" : '3/4"') };
+    keeper.change("head", { ...head, ...behind, riser_board: value === "board" });
   };
   return (
     <DrawnChoice
@@ -73,7 +76,7 @@ export function HeaderRiserChoice({ state }: { state: WorkState }) {
         },
       ]}
     >
-      {chosen === "behind" && <Sizes state={state} fields={[["head.fascia", "field.fascia_thickness"]]} />}
+      {chosen === "behind" && <Sizes fields={[["head.fascia", "field.fascia_thickness"]]} />}
     </DrawnChoice>
   );
 }
@@ -86,24 +89,27 @@ const heads: Record<string, ReactNode> = {
   flush: <>{header}<path className="layer-finish" d="M0 4h36v4H0z" /><path className="layer-wood" d="M18 8h20v14h20v14H46L18 26z" /></>,
 };
 
-export function HeadChoice({ state }: { state: WorkState }) {
+export function HeadChoice() {
+    const document = useWork((state) => state.document);
+    const job = useWork((state) => state.job);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const kind = valueAt(state.document, "head.kind");
-  const housed = isThere(state.document, "housed");
+  const kind = valueAt(document, "head.kind");
+  const housed = isThere(document, "housed");
   // What holds housed strings is not ours to choose; only whether the top tread lies level with the deck.
   const offered = housed ? ["string", "flush"] : ["hanger", "drop_board", "ledger", "flush"];
   const chosen = kind === "flush" ? "flush" : housed ? "string" : typeof kind === "string" ? kind : "hanger";
   const choose = (answer: string) => {
     const value = answer === "string" ? "hanger" : answer;
-    const head = (valueAt(state.document, "head") ?? {}) as Record<string, unknown>;
-    const metric = state.job.units === "metric";
+    const head = (valueAt(document, "head") ?? {}) as Record<string, unknown>;
+    const metric = job.units === "metric";
     const extra: Record<string, unknown> = {};
     // A drop board and a ledger need their section; these are what is usually at hand, to be measured.
     if (value === "drop_board" && !head["drop_board"])
       extra["drop_board"] = metric ? { thickness: "44 mm", depth: "145 mm" } : { thickness: '1 1/2"', depth: '5 1/2"' };
     if (value === "ledger" && !head["ledger"])
       extra["ledger"] = metric ? { width: "44 mm", depth: "94 mm" } : { width: '1 1/2"', depth: '3 1/2"' };
-    state.keeper.change("head", { ...head, ...extra, kind: value });
+    keeper.change("head", { ...head, ...extra, kind: value });
   };
   return (
     <DrawnChoice
@@ -113,10 +119,10 @@ export function HeadChoice({ state }: { state: WorkState }) {
       options={offered.map((value) => ({ value, drawing: heads[value], label: say(`measure.head_${value}` as WordId) }))}
     >
       {chosen === "drop_board" && (
-        <Sizes state={state} fields={[["head.drop_board.thickness", "field.drop_thickness"], ["head.drop_board.depth", "field.drop_depth"]]} />
+        <Sizes fields={[["head.drop_board.thickness", "field.drop_thickness"], ["head.drop_board.depth", "field.drop_depth"]]} />
       )}
       {chosen === "ledger" && (
-        <Sizes state={state} fields={[["head.ledger.width", "field.ledger_width"], ["head.ledger.depth", "field.ledger_depth"]]} />
+        <Sizes fields={[["head.ledger.width", "field.ledger_width"], ["head.ledger.depth", "field.ledger_depth"]]} />
       )}
     </DrawnChoice>
   );
@@ -133,18 +139,21 @@ const feet: Record<string, ReactNode> = {
   unnotched: <>{ground}{foot(false)}<path className="layer-finish" d="M46 40h16v8H46z" /></>,
 };
 
-export function FootChoice({ state }: { state: WorkState }) {
+export function FootChoice() {
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
+    const job = useWork((state) => state.job);
   const say = useWords();
-  const kicker = valueAt(state.document, "kicker") as Record<string, unknown> | null | undefined;
+  const kicker = valueAt(document, "kicker") as Record<string, unknown> | null | undefined;
   const notch = kicker ? (kicker["notch"] ?? "all") : "none";
   const chosen = kicker && notch === "none" ? "unnotched" : typeof notch === "string" ? notch : "all";
   const choose = (value: string) => {
     if (value === "none") {
-      state.keeper.change("kicker", null);
+      keeper.change("kicker", null);
       return;
     }
-    const usual = state.job.units === "metric" ? { width: "94 mm", thickness: "44 mm" } : { width: '3 1/2"', thickness: '1 1/2"' };
-    state.keeper.change("kicker", { ...usual, ...(kicker ?? {}), notch: value === "unnotched" ? "none" : value });
+    const usual = job.units === "metric" ? { width: "94 mm", thickness: "44 mm" } : { width: '3 1/2"', thickness: '1 1/2"' };
+    keeper.change("kicker", { ...usual, ...(kicker ?? {}), notch: value === "unnotched" ? "none" : value });
   };
   return (
     <DrawnChoice
@@ -156,18 +165,18 @@ export function FootChoice({ state }: { state: WorkState }) {
       }))}
     >
       {kicker && (
-        <Sizes state={state} fields={[["kicker.width", "field.kicker_width"], ["kicker.thickness", "field.kicker_thickness"]]} />
+        <Sizes fields={[["kicker.width", "field.kicker_width"], ["kicker.thickness", "field.kicker_thickness"]]} />
       )}
     </DrawnChoice>
   );
 }
 
-function Sizes({ state, fields }: { state: WorkState; fields: readonly (readonly [string, WordId])[] }) {
+function Sizes({ fields }: { fields: readonly (readonly [string, WordId])[] }) {
   const say = useWords();
   return (
     <div className="sizes">
       {fields.map(([path, word]) => (
-        <TapeField key={path} state={state} path={path} label={say(word)} labelled />
+        <TapeField key={path} path={path} label={say(word)} labelled />
       ))}
     </div>
   );

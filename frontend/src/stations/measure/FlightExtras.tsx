@@ -7,8 +7,8 @@ import { Defects } from "./Defects";
 import { Rows } from "./Rows";
 import { column } from "./columns";
 import { valueAt } from "../../shared/document";
-import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
 const cut = (document: Document) => !isThere(document, "housed");
 const boards: readonly Extra[] = [
@@ -127,33 +127,34 @@ const platform: readonly Extra[] = [
   },
 ];
 
-export function FlightExtras({ state }: { state: WorkState }) {
+export function FlightExtras() {
+    const document = useWork((state) => state.document);
   const say = useWords();
   return (
     <section className="around" aria-labelledby="around-title">
       <h2 id="around-title">{say("around.title")}</h2>
       <div className="around-groups">
         <Group title="around.group_foot">
-          <Ground state={state} />
-          <ExtraList state={state} extras={foot} />
+          <Ground />
+          <ExtraList extras={foot} />
         </Group>
         <Group title="around.group_landings">
-          <ExtraList state={state} extras={platform} />
-          {isThere(state.document, "platform") && <After state={state} />}
-          <Overhead state={state} />
+          <ExtraList extras={platform} />
+          {isThere(document, "platform") && <After />}
+          <Overhead />
         </Group>
         <Group title="around.group_steps">
-          <ExtraList state={state} extras={boards} />
+          <ExtraList extras={boards} />
         </Group>
         <Group title="around.group_stringers">
-          <ExtraList state={state} extras={bearing} />
-          <Defects state={state} path="defects" />
+          <ExtraList extras={bearing} />
+          <Defects path="defects" />
         </Group>
         <Group title="around.group_guard">
-          <ExtraList state={state} extras={guard} />
+          <ExtraList extras={guard} />
         </Group>
         <Group title="around.group_built">
-          <Built state={state} />
+          <Built />
         </Group>
       </div>
       <p className="quiet">{say("around.not_here")}</p>
@@ -172,17 +173,20 @@ function Group({ title, children }: { title: WordId; children: ReactNode }) {
 }
 
 /** The riser count of the upper flight. */
-function After({ state }: { state: WorkState }) {
+function After() {
+    const document = useWork((state) => state.document);
+    const errors = useWork((state) => state.errors);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const now = Number(valueAt(state.document, "platform.after") ?? 2);
-  const error = state.errors.find((one) => one.path === "platform.after");
+  const now = Number(valueAt(document, "platform.after") ?? 2);
+  const error = errors.find((one) => one.path === "platform.after");
   return (
     <li className="extra-switch">
       <span>{say("around.after")}</span>
       <span className="stepper" role="group" aria-label={say("around.after")}>
-        <button type="button" aria-label={say("around.fewer")} onClick={() => state.keeper.change("platform.after", Math.max(2, now - 1))}>−</button>
+        <button type="button" aria-label={say("around.fewer")} onClick={() => keeper.change("platform.after", Math.max(2, now - 1))}>−</button>
         <b>{now}</b>
-        <button type="button" aria-label={say("around.more")} onClick={() => state.keeper.change("platform.after", now + 1)}>+</button>
+        <button type="button" aria-label={say("around.more")} onClick={() => keeper.change("platform.after", now + 1)}>+</button>
       </span>
       {error && <span className="said error" role="alert">{error.sentence}</span>}
     </li>
@@ -190,35 +194,39 @@ function After({ state }: { state: WorkState }) {
 }
 
 /** Ground that falls: by slope or by readings, across the stair, and confirmed at the foot. */
-function Ground({ state }: { state: WorkState }) {
+function Ground() {
+    const job = useWork((state) => state.job);
+    const document = useWork((state) => state.document);
+    const screen = useWork((state) => state.screen);
+    const errors = useWork((state) => state.errors);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const metric = state.job.units === "metric";
-  const there = isThere(state.document, "ground");
-  const rows = valueAt(state.document, "ground.readings");
+  const metric = job.units === "metric";
+  const there = isThere(document, "ground");
+  const rows = valueAt(document, "ground.readings");
   const byReadings = Array.isArray(rows) && rows.length > 0;
-  const foot = state.screen?.facts.find((one) => one.id === "foot");
-  const error = state.errors.find((one) => one.path === "ground");
-  const confirm = () => state.keeper.change("ground.confirmed", isThere(state.document, "ground.confirmed") ? undefined : { at: foot ? `${foot.value.toFixed(1)} mm` : "0" });
-  if (isThere(state.document, "platform")) return null;
+  const foot = screen?.facts.find((one) => one.id === "foot");
+  const error = errors.find((one) => one.path === "ground");
+  const confirm = () => keeper.change("ground.confirmed", isThere(document, "ground.confirmed") ? undefined : { at: foot ? `${foot.value.toFixed(1)} mm` : "0" });
+  if (isThere(document, "platform")) return null;
   return (
-    <Choice label={say("around.ground")} there={there} onChange={() => state.keeper.change("ground", there ? undefined : { at: metric ? "0 mm" : '0"', slope: "1:20" })}>
+    <Choice label={say("around.ground")} there={there} onChange={() => keeper.change("ground", there ? undefined : { at: metric ? "0 mm" : '0"', slope: "1:20" })}>
       {error && <p className="said error" role="alert">{error.sentence}</p>}
       <ul className="field-rows">
-        <li><TapeField state={state} path="ground.at" label={say("around.ground_at")} labelled /></li>
-        {!byReadings && <li><TapeField state={state} path="ground.slope" label={say("around.ground_slope")} labelled plain /></li>}
-        <li><TapeField state={state} path="ground.across.slope" label={say("around.across")} labelled plain missing={say("field.none")} /></li>
+        <li><TapeField path="ground.at" label={say("around.ground_at")} labelled /></li>
+        {!byReadings && <li><TapeField path="ground.slope" label={say("around.ground_slope")} labelled plain /></li>}
+        <li><TapeField path="ground.across.slope" label={say("around.across")} labelled plain missing={say("field.none")} /></li>
       </ul>
-      {!valueAt(state.document, "ground.slope") && (
-        <Rows
-          state={state} path="ground.readings" title="around.readings" said="around.readings_say"
-          columns={[column("at", say("around.reading_at")), column("drop", say("around.reading_drop"))]} fresh={{ at: metric ? "1000 mm" : "4'", drop: valueAt(state.document, "total_rise") }}
+      {!valueAt(document, "ground.slope") && (
+        <Rows path="ground.readings" title="around.readings" said="around.readings_say"
+          columns={[column("at", say("around.reading_at")), column("drop", say("around.reading_drop"))]} fresh={{ at: metric ? "1000 mm" : "4'", drop: valueAt(document, "total_rise") }}
         />
       )}
       <ul className="extras inner">
-        <Choice label={say("around.confirmed")} there={isThere(state.document, "ground.confirmed")} onChange={confirm}>
+        <Choice label={say("around.confirmed")} there={isThere(document, "ground.confirmed")} onChange={confirm}>
           <ul className="field-rows">
-            <li><TapeField state={state} path="ground.confirmed.at" label={say("around.reading_at")} labelled /></li>
-            <li><TapeField state={state} path="ground.confirmed.drop" label={say("around.reading_drop")} labelled /></li>
+            <li><TapeField path="ground.confirmed.at" label={say("around.reading_at")} labelled /></li>
+            <li><TapeField path="ground.confirmed.drop" label={say("around.reading_drop")} labelled /></li>
           </ul>
         </Choice>
       </ul>
@@ -226,15 +234,17 @@ function Ground({ state }: { state: WorkState }) {
   );
 }
 
-function Overhead({ state }: { state: WorkState }) {
+function Overhead() {
+    const job = useWork((state) => state.job);
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const metric = state.job.units === "metric";
+  const metric = job.units === "metric";
   const fresh = metric ? { start: "1000 mm", stop: "1100 mm", above: "1900 mm" } : { start: "4'", stop: "4' 6\"", above: "6' 6\"" };
-  const there = isThere(state.document, "overhead");
+  const there = isThere(document, "overhead");
   return (
-    <Choice label={say("around.overhead")} there={there} onChange={() => state.keeper.change("overhead", there ? undefined : [fresh])}>
-      <Rows
-        state={state} path="overhead" title="around.overhead" said="around.overhead_say" fresh={fresh}
+    <Choice label={say("around.overhead")} there={there} onChange={() => keeper.change("overhead", there ? undefined : [fresh])}>
+      <Rows path="overhead" title="around.overhead" said="around.overhead_say" fresh={fresh}
         columns={[column("start", say("around.over_start")), column("stop", say("around.over_stop")), column("above", say("around.over_above"))]}
       />
     </Choice>
@@ -242,16 +252,19 @@ function Overhead({ state }: { state: WorkState }) {
 }
 
 /** A stair as it stands: its risers and goings as measured, from below. */
-function Built({ state }: { state: WorkState }) {
+function Built() {
+    const job = useWork((state) => state.job);
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const metric = state.job.units === "metric";
-  const there = isThere(state.document, "built");
+  const metric = job.units === "metric";
+  const there = isThere(document, "built");
   const usual = metric ? ["180 mm", "180 mm"] : ['7 1/2"', '7 1/2"'];
   return (
-    <Choice label={say("around.built")} there={there} onChange={() => state.keeper.change("built", there ? undefined : { risers: usual })}>
+    <Choice label={say("around.built")} there={there} onChange={() => keeper.change("built", there ? undefined : { risers: usual })}>
       <ul className="field-rows stacked">
-        <li><TapeField state={state} path="built.risers" label={say("around.built_risers")} labelled plain missing={usual.join("; ")} /></li>
-        <li><TapeField state={state} path="built.goings" label={say("around.built_goings")} labelled plain missing={say("measure.not_known")} /></li>
+        <li><TapeField path="built.risers" label={say("around.built_risers")} labelled plain missing={usual.join("; ")} /></li>
+        <li><TapeField path="built.goings" label={say("around.built_goings")} labelled plain missing={say("measure.not_known")} /></li>
       </ul>
     </Choice>
   );

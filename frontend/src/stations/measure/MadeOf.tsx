@@ -1,7 +1,7 @@
 /** What the flight is made of: the boards in the van, in the order they are looked at. */
 import { TapeField } from "../../shared/TapeField";
-import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
 const rows: readonly (readonly [string, WordId])[] = [
   ["stock.thickness", "field.stock_thickness"],
@@ -29,17 +29,17 @@ const roofRows: typeof rows = [
 ];
 const OPTIONAL = /^(stock|rafter|ridge)\.length$|fascia_depth$|board_length$|wall_height$|sheet$|plate$|spacing$/;
 
-export function MadeOf({ state }: { state: WorkState }) {
+export function MadeOf() {
+    const document = useWork((state) => state.document);
   const say = useWords();
-  const roof = state.document["kind"] === "roof";
+  const roof = document["kind"] === "roof";
   return (
     <section aria-labelledby="made-of">
       <h2 id="made-of">{say("measure.made_of")}</h2>
       <ul className="field-rows">
         {(roof ? roofRows : rows).map(([path, word]) => (
           <li key={path}>
-            <TapeField
-              state={state} path={path} label={say(word)} labelled
+            <TapeField path={path} label={say(word)} labelled
               {...(OPTIONAL.test(path) ? { missing: say("measure.not_known") } : {})}
               {...(path === "riser_board" ? { missing: say("field.none") } : {})}
             />

@@ -6,32 +6,35 @@ import { SheetDrawing } from "../../shared/SheetDrawing";
 import { isThere } from "../../shared/Extras";
 import { TapeField } from "../../shared/TapeField";
 import { Figure, TapeText } from "../../shared/TapeText";
-import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
 import type { Shown } from "../../api/types";
 import { FootChoice, HeadChoice, HeaderRiserChoice } from "./Choices";
 import { FlightExtras } from "./FlightExtras";
 import { MadeOf } from "./MadeOf";
 import { RoofMeasure } from "./RoofMeasure";
-import "./measure.css";
+import { useWork } from "../../shared/WorkContext";
 
 /** The keys that have a field here. */
 const FIELDS =
   /^(total_rise|upper_finish|lower_finish|riser_board|width|stringer_spacing|stock\.\w+|tread\.(thickness|drain_gap|in_hand\.\w+)|head\.(header_depth|header_length|lap|(drop_board|ledger)\.\w+)|kicker\.(width|thickness)|ground\b.*|platform\.\w+|overhead.*|guard\.[\w.]+|handrail\.\w+|level_held\.\w+|room|slab\.\w+|footing\.\w+|deck_below\.[\w.]+|top_landing\.\w+|anchors\.\w+|screws\.\w+|housed\.\w+|trial_sheet|sides\.[\w.]+|blocks\.\w+|defects.*|built\..*)$/;
 const MARGINS = { left: 116, right: 20, top: 40, bottom: 46 };
 
-export function MeasureStation({ state }: { state: WorkState }) {
-  return state.document["kind"] === "roof" ? <RoofMeasure state={state} /> : <FlightMeasure state={state} />;
+export function MeasureStation() {
+    const document = useWork((state) => state.document);
+  return document["kind"] === "roof" ? <RoofMeasure /> : <FlightMeasure />;
 }
 
-function FlightMeasure({ state }: { state: WorkState }) {
+function FlightMeasure() {
+    const errors = useWork((state) => state.errors);
+    const typing = useWork((state) => state.typing);
+    const document = useWork((state) => state.document);
   const say = useWords();
-  const { screen } = state;
+  const screen = useWork((state) => state.screen);
   const missing = screen?.supposed.includes("total_rise") ?? false;
   return (
     <div className="station measure">
       <section className="main">
-        <OtherErrors state={state} fields={FIELDS} />
+        <OtherErrors fields={FIELDS} />
         <div className="sketch-card">
           {screen ? (
             <SheetDrawing
@@ -42,7 +45,6 @@ function FlightMeasure({ state }: { state: WorkState }) {
               label={(one) =>
                 one.field ? (
                   <TapeField
-                    state={state}
                     path={one.field}
                     label={say(`field.${one.id}` as WordId)}
                     labelled
@@ -50,7 +52,7 @@ function FlightMeasure({ state }: { state: WorkState }) {
                     {...(one.id === "total_rise" || one.id === "ground" ? {} : { missing: say(one.id === "header_depth" ? "measure.not_known" : "field.none") })}
                   />
                 ) : one.id === "ground" ? (
-                  <AtFoot state={state} rise={one.length} />
+                  <AtFoot rise={one.length} />
                 ) : (
                   <span className="worked-out">
                     {missing ? "…" : <Figure value={one.length} />} <small>{say("work_out.run")}</small>
@@ -58,43 +60,45 @@ function FlightMeasure({ state }: { state: WorkState }) {
                 )
               }
             />
-          ) : state.errors.length === 0 && state.typing["total_rise"] === undefined ? (
+          ) : errors.length === 0 && typing["total_rise"] === undefined ? (
             <p className="sketch-alone">{say("app.loading")}</p>
           ) : (
             <div className="sketch-alone">
-              <TapeField state={state} path="total_rise" label={say("field.total_rise")} labelled size="large" />
+              <TapeField path="total_rise" label={say("field.total_rise")} labelled size="large" />
             </div>
           )}
         </div>
         <div className="choices">
-          <HeaderRiserChoice state={state} />
-          <HeadChoice state={state} />
-          {!isThere(state.document, "housed") && <FootChoice state={state} />}
+          <HeaderRiserChoice />
+          <HeadChoice />
+          {!isThere(document, "housed") && <FootChoice />}
         </div>
-        <FlightExtras state={state} />
+        <FlightExtras />
       </section>
       <aside className="side">
         <p className="advice">
           {missing ? say("measure.missing_rise") : say("measure.say_landing")}{" "}
-          {!missing && screen && <RunTo state={state} />}
+          {!missing && screen && <RunTo />}
           {!missing && screen?.facts.some((one) => one.id === "foot") && <> {say("measure.say_foot")}</>}
         </p>
-        {!missing && <AssumedCard state={state} />}
-        <MadeOf state={state} />
+        {!missing && <AssumedCard />}
+        <MadeOf />
       </aside>
     </div>
   );
 }
 
 /** On ground that falls: how far down it is worked out to lie where the foot lands, and where to measure again. */
-function AtFoot({ state, rise }: { state: WorkState; rise: Shown }) {
+function AtFoot({ rise }: { rise: Shown }) {
+    const screen = useWork((state) => state.screen);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const foot = state.screen?.facts.find((one) => one.id === "foot");
+  const foot = screen?.facts.find((one) => one.id === "foot");
   return (
     <span className="worked-out at-foot">
       <Figure value={rise} /> <small>{say("measure.at_foot")}</small>
       {foot && (
-        <button type="button" className="plain-button" onClick={() => state.keeper.change("ground.confirmed", { at: `${foot.value.toFixed(1)} mm` })}>
+        <button type="button" className="plain-button" onClick={() => keeper.change("ground.confirmed", { at: `${foot.value.toFixed(1)} mm` })}>
           {say("measure.measure_there")}
         </button>
       )}
@@ -102,15 +106,18 @@ function AtFoot({ state, rise }: { state: WorkState; rise: Shown }) {
   );
 }
 
-function RunTo({ state }: { state: WorkState }) {
+function RunTo() {
+    const screen = useWork((state) => state.screen);
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const run = state.screen?.sketch.dimensions.find((one) => one.id === "total_run");
-  if (!run || isThere(state.document, "ground")) return null;
-  const at = (where: string) => state.keeper.change("ground", { at: where });
+  const run = screen?.sketch.dimensions.find((one) => one.id === "total_run");
+  if (!run || isThere(document, "ground")) return null;
+  const at = (where: string) => keeper.change("ground", { at: where });
   return (
     <>
       <TapeText text={say("measure.run_to", { run: run.length.text })} />
-      {!isThere(state.document, "platform") && (
+      {!isThere(document, "platform") && (
         <span className="answers">
           {say("measure.run_ask")}
           <Button size="small" onClick={() => at(`${run.length.mm.toFixed(1)} mm`)}>{say("measure.run_there")}</Button>

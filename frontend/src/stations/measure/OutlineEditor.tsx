@@ -7,9 +7,8 @@ import { usePreferences } from "../../app/preferences";
 import { valueAt } from "../../shared/document";
 import { FileChoice } from "../../shared/FileChoice";
 import { TypedField } from "../../shared/TypedField";
-import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
-import "./outline.css";
+import { useWork } from "../../shared/WorkContext";
 
 const WIDE = 360;
 const HIGH = 260;
@@ -22,13 +21,17 @@ interface Change {
   text: string;
 }
 
-export function OutlineEditor({ state, sides }: { state: WorkState; sides: readonly Side[] }) {
+export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
+    const job = useWork((state) => state.job);
+    const keeper = useWork((state) => state.keeper);
+    const errors = useWork((state) => state.errors);
+    const document = useWork((state) => state.document);
   const say = useWords();
   const words = usePreferences();
   const corners = sides.map((side) => side.at);
   const change = useMutation({
-    mutationFn: (asked: Change) => api.outline({ units: state.job.units, ...asked }, words),
-    onSuccess: (now) => state.keeper.change("plan.corners", now.corners),
+    mutationFn: (asked: Change) => api.outline({ units: job.units, ...asked }, words),
+    onSuccess: (now) => keeper.change("plan.corners", now.corners),
   });
   const wrong = change.error instanceof Refused ? change.error.problem.errors[0] : undefined;
   const [asked, setAsked] = useState<Change | null>(null);
@@ -37,11 +40,11 @@ export function OutlineEditor({ state, sides }: { state: WorkState; sides: reado
     change.mutate(next);
   };
   const errorAt = (number: number, what: Change["what"]) =>
-    wrong && asked?.number === number && asked.what === what ? wrong.sentence : state.errors.find((one) => one.path === `plan.edges[${number}].pitch` && what === "side")?.sentence;
+    wrong && asked?.number === number && asked.what === what ? wrong.sentence : errors.find((one) => one.path === `plan.edges[${number}].pitch` && what === "side")?.sentence;
   const edge = (number: number, with_: Document) => {
-    const edges = (valueAt(state.document, "plan.edges") ?? []) as Document[];
+    const edges = (valueAt(document, "plan.edges") ?? []) as Document[];
     const all = sides.map((_, n) => ({ ...(edges[n] ?? {}), ...(n === number ? with_ : {}) }));
-    state.keeper.change("plan.edges", all.map((one) => Object.fromEntries(Object.entries(one).filter(([, value]) => value !== ""))));
+    keeper.change("plan.edges", all.map((one) => Object.fromEntries(Object.entries(one).filter(([, value]) => value !== ""))));
   };
   return (
     <section className="outline-editor" aria-label={say("outline.title")}>
@@ -78,13 +81,13 @@ export function OutlineEditor({ state, sides }: { state: WorkState; sides: reado
           <FileChoice
             label={say("files.dxf_put")} accept=".dxf"
             onFile={async (file) => {
-              state.keeper.change("plan.corners", (await api.planFromDrawing(file)).corners);
+              keeper.change("plan.corners", (await api.planFromDrawing(file)).corners);
               return undefined;
             }}
           />
           <span className="switch" role="group" aria-label={say("outline.line_up")}>
             {(["none", "overhang", "plates"] as const).map((way) => (
-              <button key={way} type="button" aria-pressed={(valueAt(state.document, "plan.line_up") ?? "none") === way} onClick={() => state.keeper.change("plan.line_up", way)}>
+              <button key={way} type="button" aria-pressed={(valueAt(document, "plan.line_up") ?? "none") === way} onClick={() => keeper.change("plan.line_up", way)}>
                 {say(`outline.line_up_${way}`)}
               </button>
             ))}

@@ -1,10 +1,10 @@
 /** What stands under a roof, asked by drawing it: its shape, and whether the seats lie over wall sheathing. */
 import { omit, valueAt } from "../../shared/document";
 import { TapeField } from "../../shared/TapeField";
-import type { WorkState } from "../../shared/useWork";
 import type { Document } from "../../api/types";
 import { useWords } from "../../words/words";
 import { DrawnChoice } from "./Choices";
+import { useWork } from "../../shared/WorkContext";
 
 const walls = <path className="layer-framing" d="M10 36h5v18h-5zM57 36h5v18h-5z" />;
 const low = <path className="layer-framing" d="M10 36h5v18h-5zM57 20h5v34h-5z" />;
@@ -27,16 +27,20 @@ function endsOf(document: Document): "both" | "first" | "second" {
   return ends[0] === "hip" ? "first" : "second";
 }
 
-export function RoofShape({ state }: { state: WorkState }) {
+export function RoofShape() {
+    const document = useWork((state) => state.document);
+    const job = useWork((state) => state.job);
+    const screen = useWork((state) => state.screen);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const shape = shapeOf(state.document);
-  const metric = state.job.units === "metric";
+  const shape = shapeOf(document);
+  const metric = job.units === "metric";
   const choose = (next: ShapeId) => {
-    const kept = omit((valueAt(state.document, "plan") ?? {}) as Document, ["shape", "upper", "ridge_at", "keep", "ends", "sides", "side", "corners", "edges", "line_up"]);
+    const kept = omit((valueAt(document, "plan") ?? {}) as Document, ["shape", "upper", "ridge_at", "keep", "ends", "sides", "side", "corners", "edges", "line_up"]);
     const around = next === "polygon" || next === "outline";
     const plan = around ? omit(kept, ["length", "width", "upper_overhang"]) : kept;
     const [long, wide] = metric ? ["5000 mm", "4000 mm"] : ["16'", "12'"];
-    const known = state.screen?.roof?.sides ?? [];
+    const known = screen?.roof?.sides ?? [];
     const shaped: Document =
       next === "polygon"
         ? { ...plan, shape: "polygon", sides: 6, side: metric ? "1600 mm" : "5' 4\"" }
@@ -51,11 +55,11 @@ export function RoofShape({ state }: { state: WorkState }) {
           ? { ...plan, shape: "rectangle", ridge_at: metric ? "1000 mm" : "4'", keep: "pitch" }
           : { ...plan, shape: "rectangle", ends: next === "hipped" ? ["hip", "hip"] : ["gable", "gable"] };
     // The hips' timber first: a hipped plan without it would not be worked out.
-    if ((next === "hipped" || around) && valueAt(state.document, "hip") === undefined)
-      state.keeper.change("hip", metric ? { thickness: "45 mm", depth: "220 mm" } : { thickness: '1 1/2"', depth: '9 1/4"' });
-    state.keeper.change("plan", shaped);
+    if ((next === "hipped" || around) && valueAt(document, "hip") === undefined)
+      keeper.change("hip", metric ? { thickness: "45 mm", depth: "220 mm" } : { thickness: '1 1/2"', depth: '9 1/4"' });
+    keeper.change("plan", shaped);
     const gambrel = next === "gambrel" ? { break_run: metric ? "600 mm" : "2'", upper_pitch: metric ? "25°" : "5/12" } : undefined;
-    if ((valueAt(state.document, "gambrel") !== undefined) !== (gambrel !== undefined)) state.keeper.change("gambrel", gambrel);
+    if ((valueAt(document, "gambrel") !== undefined) !== (gambrel !== undefined)) keeper.change("gambrel", gambrel);
   };
   return (
     <DrawnChoice
@@ -76,20 +80,20 @@ export function RoofShape({ state }: { state: WorkState }) {
           <>
             <span className="switch" role="group" aria-label={say("outline.sides")}>
               {[3, 4, 5, 6, 8, 10, 12].map((n) => (
-                <button key={n} type="button" aria-pressed={valueAt(state.document, "plan.sides") === n} onClick={() => state.keeper.change("plan.sides", n)}>
+                <button key={n} type="button" aria-pressed={valueAt(document, "plan.sides") === n} onClick={() => keeper.change("plan.sides", n)}>
                   {n}
                 </button>
               ))}
             </span>
-            <TapeField state={state} path="plan.side" label={say("outline.side_length", { n: 1 })} labelled />
+            <TapeField path="plan.side" label={say("outline.side_length", { n: 1 })} labelled />
           </>
         )}
         {shape === "off_centre" && (
           <>
-            <TapeField state={state} path="plan.ridge_at" label={say("field.ridge_at")} labelled />
+            <TapeField path="plan.ridge_at" label={say("field.ridge_at")} labelled />
             <span className="switch">
               {(["pitch", "plates"] as const).map((keep) => (
-                <button key={keep} type="button" aria-pressed={(valueAt(state.document, "plan.keep") ?? "pitch") === keep} onClick={() => state.keeper.change("plan.keep", keep)}>
+                <button key={keep} type="button" aria-pressed={(valueAt(document, "plan.keep") ?? "pitch") === keep} onClick={() => keeper.change("plan.keep", keep)}>
                   {say(`measure.keep_${keep}`)}
                 </button>
               ))}
@@ -98,14 +102,14 @@ export function RoofShape({ state }: { state: WorkState }) {
         )}
         {(shape === "hipped" || shape === "polygon" || shape === "outline") && (
           <>
-            <TapeField state={state} path="hip.thickness" label={say("field.hip_thickness")} labelled />
-            <TapeField state={state} path="hip.depth" label={say("field.hip_depth")} labelled />
-            <TapeField state={state} path="hip.length" label={say("field.hip_length")} labelled missing={say("measure.not_known")} />
+            <TapeField path="hip.thickness" label={say("field.hip_thickness")} labelled />
+            <TapeField path="hip.depth" label={say("field.hip_depth")} labelled />
+            <TapeField path="hip.length" label={say("field.hip_length")} labelled missing={say("measure.not_known")} />
             {shape === "hipped" && <span className="switch" role="group" aria-label={say("measure.ends")}>
               {(["both", "first", "second"] as const).map((which) => (
                 <button
-                  key={which} type="button" aria-pressed={endsOf(state.document) === which}
-                  onClick={() => state.keeper.change("plan.ends", [which === "second" ? "gable" : "hip", which === "first" ? "gable" : "hip"])}
+                  key={which} type="button" aria-pressed={endsOf(document) === which}
+                  onClick={() => keeper.change("plan.ends", [which === "second" ? "gable" : "hip", which === "first" ? "gable" : "hip"])}
                 >
                   {say(`measure.hip_${which}`)}
                 </button>
@@ -113,7 +117,7 @@ export function RoofShape({ state }: { state: WorkState }) {
             </span>}
             <span className="switch" role="group" aria-label={say("outline.head")}>
               {(shape === "hipped" ? ["commons", "ridge_single", "ridge_double", "post", "pairs"] as const : ["post", "pairs"] as const).map((head) => (
-                <button key={head} type="button" aria-pressed={(valueAt(state.document, "hip.head") ?? "commons") === head || (shape !== "hipped" && head === "post" && valueAt(state.document, "hip.head") !== "pairs")} onClick={() => state.keeper.change("hip.head", head)}>
+                <button key={head} type="button" aria-pressed={(valueAt(document, "hip.head") ?? "commons") === head || (shape !== "hipped" && head === "post" && valueAt(document, "hip.head") !== "pairs")} onClick={() => keeper.change("hip.head", head)}>
                   {say(`outline.head_${head}`)}
                 </button>
               ))}
@@ -122,24 +126,27 @@ export function RoofShape({ state }: { state: WorkState }) {
         )}
         {shape === "gambrel" && (
           <>
-            <TapeField state={state} path="gambrel.break_run" label={say("field.break_run")} labelled />
-            <TapeField state={state} path="gambrel.upper_pitch" label={say("field.upper_pitch")} labelled plain />
+            <TapeField path="gambrel.break_run" label={say("field.break_run")} labelled />
+            <TapeField path="gambrel.upper_pitch" label={say("field.upper_pitch")} labelled plain />
           </>
         )}
-        {shape === "shed" && <TapeField state={state} path="plan.upper_overhang" label={say("field.upper_overhang")} labelled missing={say("field.none")} />}
+        {shape === "shed" && <TapeField path="plan.upper_overhang" label={say("field.upper_overhang")} labelled missing={say("field.none")} />}
       </div>
     </DrawnChoice>
   );
 }
 
-export function SheathingChoice({ state }: { state: WorkState }) {
+export function SheathingChoice() {
+    const document = useWork((state) => state.document);
+    const job = useWork((state) => state.job);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const kept = valueAt(state.document, "plan.sheathing");
+  const kept = valueAt(document, "plan.sheathing");
   const over = typeof kept === "string" ? !/^0(\D|$)/.test(kept.trim()) : typeof kept === "number" && kept > 0;
-  const usual = state.job.units === "metric" ? "11 mm" : '1/2"';
+  const usual = job.units === "metric" ? "11 mm" : '1/2"';
   return (
     <DrawnChoice
-      question={say("measure.sheathing_ask")} chosen={over} onChoose={(value) => state.keeper.change("plan.sheathing", value ? usual : state.job.units === "metric" ? "0 mm" : '0"')}
+      question={say("measure.sheathing_ask")} chosen={over} onChoose={(value) => keeper.change("plan.sheathing", value ? usual : job.units === "metric" ? "0 mm" : '0"')}
       options={[
         { value: false, label: say("measure.sheathing_no"), drawing: <><path className="layer-framing" d="M26 30h24v24H26z" /><path className="layer-wood" d="M4 40L66 8v16L50 32v-2H26v12z" /><path className="layer-cut" d="M26 30v24" /></> },
         { value: true, label: say("measure.sheathing_yes"), drawing: <><path className="layer-framing" d="M26 30h24v24H26z" /><path className="layer-finish" d="M20 30h6v24h-6z" /><path className="layer-wood" d="M4 40L66 8v16L50 32v-2H20v14z" /><path className="layer-cut" d="M20 30v24" /></> },
@@ -147,7 +154,7 @@ export function SheathingChoice({ state }: { state: WorkState }) {
     >
       {over && (
         <div className="sizes">
-          <TapeField state={state} path="plan.sheathing" label={say("field.sheathing")} labelled />
+          <TapeField path="plan.sheathing" label={say("field.sheathing")} labelled />
         </div>
       )}
     </DrawnChoice>
@@ -155,14 +162,16 @@ export function SheathingChoice({ state }: { state: WorkState }) {
 }
 
 /** Where the overhang was measured to: the fascia's face, or the rafter's own end. */
-export function MeasuredToChoice({ state }: { state: WorkState }) {
+export function MeasuredToChoice() {
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const rafter = <path className="layer-wood" d="M22 30L68 8v14L22 46z" />;
   const fascia = <path className="layer-finish" d="M16 30h6v20h-6z" />;
   return (
     <DrawnChoice
-      question={say("measure.overhang_ask")} chosen={valueAt(state.document, "eaves.measured_to") === "rafter" ? "rafter" : "fascia"}
-      onChoose={(to) => state.keeper.change("eaves.measured_to", to)}
+      question={say("measure.overhang_ask")} chosen={valueAt(document, "eaves.measured_to") === "rafter" ? "rafter" : "fascia"}
+      onChoose={(to) => keeper.change("eaves.measured_to", to)}
       options={[
         { value: "fascia", label: say("measure.to_fascia"), drawing: <>{rafter}{fascia}<path className="layer-cut" d="M16 26v28" /></> },
         { value: "rafter", label: say("measure.to_rafter"), drawing: <>{rafter}{fascia}<path className="layer-cut" d="M22 26v28" /></> },

@@ -5,8 +5,9 @@ import { RowsField } from "../../shared/RowsField";
 import { valueAt } from "../../shared/document";
 import { Defects } from "./Defects";
 import { TapeField } from "../../shared/TapeField";
-import type { WorkState } from "../../shared/useWork";
+import type { WorkState } from "../../shared/useOpenWork";
 import { useWords } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
 const ridge = (document: WorkState["document"]) => valueAt(document, "ridge.kind");
 const hipped = (document: WorkState["document"]) => {
@@ -60,47 +61,54 @@ const extras: readonly Extra[] = [
   },
 ];
 
-export function RoofExtras({ state }: { state: WorkState }) {
+export function RoofExtras() {
+    const document = useWork((state) => state.document);
   const say = useWords();
   return (
     <section aria-labelledby="extras-title">
       <h2 id="extras-title">{say("extra.title")}</h2>
       <ul className="extras">
-        <ExtraList state={state} extras={extras} />
-        <Snapped state={state} />
-        {ridge(state.document) === "none" ? <Pairs state={state} /> : <MeasuredBoards state={state} />}
-        <Defects state={state} path="rafter.defects" />
+        <ExtraList extras={extras} />
+        <Snapped />
+        {ridge(document) === "none" ? <Pairs /> : <MeasuredBoards />}
+        <Defects path="rafter.defects" />
       </ul>
     </section>
   );
 }
 
 /** Tails run long and snapped: how far rafters were found off the line decides which ones it is pulled from. */
-function Snapped({ state }: { state: WorkState }) {
+function Snapped() {
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
+    const job = useWork((state) => state.job);
   const say = useWords();
-  const there = valueAt(state.document, "eaves.tails") === "snapped";
+  const there = valueAt(document, "eaves.tails") === "snapped";
   return (
-    <Choice label={say("extra.snapped")} there={there} onChange={() => state.keeper.change("eaves.tails", there ? undefined : "snapped")}>
-      <TapeField state={state} path="eaves.tops" label={say("extra.tops")} labelled plain missing={state.job.units === "metric" ? "0; 3; -2" : '0; 1/8"; -1/16"'} />
+    <Choice label={say("extra.snapped")} there={there} onChange={() => keeper.change("eaves.tails", there ? undefined : "snapped")}>
+      <TapeField path="eaves.tops" label={say("extra.tops")} labelled plain missing={job.units === "metric" ? "0; 3; -2" : '0; 1/8"; -1/16"'} />
     </Choice>
   );
 }
 
 /** Boards of different depth: measured, and gauged from the top or from the underside. */
-function MeasuredBoards({ state }: { state: WorkState }) {
+function MeasuredBoards() {
+    const document = useWork((state) => state.document);
+    const job = useWork((state) => state.job);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const there = valueAt(state.document, "rafter.depths") !== undefined;
-  const metric = state.job.units === "metric";
-  const gauged = valueAt(state.document, "rafter.gauged") ?? "top";
+  const there = valueAt(document, "rafter.depths") !== undefined;
+  const metric = job.units === "metric";
+  const gauged = valueAt(document, "rafter.gauged") ?? "top";
   return (
     <Choice
       label={say("extra.boards")} there={there}
-      onChange={() => state.keeper.change("rafter.depths", there ? undefined : [valueAt(state.document, "rafter.depth")])}
+      onChange={() => keeper.change("rafter.depths", there ? undefined : [valueAt(document, "rafter.depth")])}
     >
-      <TapeField state={state} path="rafter.depths" label={say("extra.depths")} labelled plain missing={metric ? "170; 168; 172" : '7 1/4"; 7 1/8"'} />
+      <TapeField path="rafter.depths" label={say("extra.depths")} labelled plain missing={metric ? "170; 168; 172" : '7 1/4"; 7 1/8"'} />
       <span className="switch" role="group" aria-label={say("extra.gauged")}>
         {(["top", "underside"] as const).map((edge) => (
-          <button key={edge} type="button" aria-pressed={gauged === edge} onClick={() => state.keeper.change("rafter.gauged", edge)}>
+          <button key={edge} type="button" aria-pressed={gauged === edge} onClick={() => keeper.change("rafter.gauged", edge)}>
             {say(`extra.gauged_${edge}`)}
           </button>
         ))}
@@ -112,9 +120,12 @@ function MeasuredBoards({ state }: { state: WorkState }) {
 const text = (value: unknown): string => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
 
 /** Half-lapped pairs as they were measured: both rafters' thickness and depth, and which half of each goes. */
-function Pairs({ state }: { state: WorkState }) {
+function Pairs() {
+    const document = useWork((state) => state.document);
+    const currentErrors = useWork((state) => state.errors);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const kept = valueAt(state.document, "pairs");
+  const kept = valueAt(document, "pairs");
   const pairs = (Array.isArray(kept) ? kept : []) as readonly (readonly [Document, Document])[];
   const halves = (["near", "far"] as const).map((id) => ({ id, name: say(`extra.half_${id}`) }));
   const columns = ([0, 1] as const).flatMap((k) => {
@@ -128,8 +139,8 @@ function Pairs({ state }: { state: WorkState }) {
   const flat = (pair: readonly [Document, Document]): Document =>
     Object.fromEntries(pair.flatMap((timber, k) => Object.entries(timber).map(([key, value]) => [`${k}.${key}`, value] as const)));
   const whole = (row: Document) => [0, 1].map((k) => ({ thickness: row[`${k}.thickness`], depth: row[`${k}.depth`], lap: row[`${k}.lap`] ?? "near" }));
-  const size = { thickness: valueAt(state.document, "rafter.thickness"), depth: valueAt(state.document, "rafter.depth"), lap: "near" };
-  const errors = state.errors
+  const size = { thickness: valueAt(document, "rafter.thickness"), depth: valueAt(document, "rafter.depth"), lap: "near" };
+  const errors = currentErrors
     .filter((one) => one.path.startsWith("pairs["))
     .map((one) => ({ ...one, path: one.path.replace(/^pairs\[(\d+)\]\[(\d)\]\./, "pairs[$1].$2.").replace(/^pairs\[(\d+)\]$/, "pairs[$1].1.depth") }));
   return (
@@ -137,7 +148,7 @@ function Pairs({ state }: { state: WorkState }) {
       <RowsField
         title={say("extra.pairs")} say={say("extra.pairs_say")} path="pairs" rows={pairs.map(flat)} columns={columns} errors={errors}
         fresh={flat([size, size])}
-        onChange={(rows) => state.keeper.change("pairs", rows.length > 0 ? rows.map(whole) : undefined)}
+        onChange={(rows) => keeper.change("pairs", rows.length > 0 ? rows.map(whole) : undefined)}
       />
     </li>
   );

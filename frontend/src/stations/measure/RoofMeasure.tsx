@@ -6,30 +6,30 @@ import { OtherErrors } from "../../shared/OtherErrors";
 import { SheetDrawing } from "../../shared/SheetDrawing";
 import { TapeField } from "../../shared/TapeField";
 import { Figure } from "../../shared/TapeText";
-import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
 import { valueAt } from "../../shared/document";
 import { MadeOf } from "./MadeOf";
 import { OutlineEditor } from "./OutlineEditor";
 import { RoofExtras } from "./RoofExtras";
 import { MeasuredToChoice, RoofShape, SheathingChoice } from "./RoofChoices";
-import "./measure.css";
+import { useWork } from "../../shared/WorkContext";
 
 /** The keys that have a field here. */
 const FIELDS = /^(pitch|plan\.(width|length|side|sides|corners.*|edges.*|line_up|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|nip|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|setting_out\.sheet)$/;
 const SECTION = { left: 40, right: 40, top: 26, bottom: 84 };
 const PLAN = { left: 34, right: 34, top: 60, bottom: 84 };
 
-export function RoofMeasure({ state }: { state: WorkState }) {
+export function RoofMeasure() {
+    const document = useWork((state) => state.document);
   const say = useWords();
-  const { screen } = state;
+  const screen = useWork((state) => state.screen);
   const sides = screen?.roof?.sides ?? [];
-  const own = valueAt(state.document, "plan.shape") === "outline";
+  const own = valueAt(document, "plan.shape") === "outline";
   const missing = (screen?.supposed.length ?? 0) > 0;
   const word = (id: string, within = false): string => (/^side_\d+$/.test(id) ? say(within ? "outline.side_within" : "outline.side", { n: id.slice(5) }) : say(`field.${id}` as WordId));
   const label = (one: Dimension): ReactNode =>
     one.field ? (
-      <TapeField state={state} path={one.field} label={word(one.id)} labelled size={one.id === "overhang" ? "inline" : "large"} />
+      <TapeField path={one.field} label={word(one.id)} labelled size={one.id === "overhang" ? "inline" : "large"} />
     ) : (
       <span className="worked-out">
         {missing ? "…" : <Figure value={one.length} />} <small>{word(one.id, true)}</small>
@@ -40,26 +40,26 @@ export function RoofMeasure({ state }: { state: WorkState }) {
   return (
     <div className="station measure roof-measure">
       <section className="main">
-        <OtherErrors state={state} fields={FIELDS} />
+        <OtherErrors fields={FIELDS} />
         <div className="roof-sketches">
           <div className="sketch-card">
-            <p className="pitch-asked"><TapeField state={state} path="pitch" label={say("field.pitch")} labelled size="large" plain /></p>
+            <p className="pitch-asked"><TapeField path="pitch" label={say("field.pitch")} labelled size="large" plain /></p>
             {drawn(screen?.sketch, "measure.section", SECTION)}
           </div>
           <div className="sketch-card">{drawn(screen?.roof?.plan, "measure.plan", PLAN)}</div>
         </div>
-        {own && sides.length > 0 && <OutlineEditor state={state} sides={sides} />}
+        {own && sides.length > 0 && <OutlineEditor sides={sides} />}
         <div className="choices roof-choices">
-          <RoofShape state={state} />
-          <SheathingChoice state={state} />
-          <MeasuredToChoice state={state} />
+          <RoofShape />
+          <SheathingChoice />
+          <MeasuredToChoice />
         </div>
       </section>
       <aside className="side">
         <p className="advice">{say("measure.roof_advice")}</p>
-        {!missing && <AssumedCard state={state} />}
-        <MadeOf state={state} />
-        <RoofExtras state={state} />
+        {!missing && <AssumedCard />}
+        <MadeOf />
+        <RoofExtras />
       </aside>
     </div>
   );

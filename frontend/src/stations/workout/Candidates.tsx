@@ -4,12 +4,13 @@ import type { Candidate } from "../../api/types";
 import { LevelSign } from "../../shared/LevelSign";
 import { ProfileDrawing } from "../../shared/ProfileDrawing";
 import { Figure, TapeText } from "../../shared/TapeText";
-import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
 const SHOWN = 4;
 
-export function Candidates({ state, candidates }: { state: WorkState; candidates: readonly Candidate[] }) {
+export function Candidates({ candidates }: { candidates: readonly Candidate[] }) {
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const [all, setAll] = useState(false);
   const chosen = Math.max(0, candidates.findIndex((one) => one.chosen));
@@ -24,7 +25,7 @@ export function Candidates({ state, candidates }: { state: WorkState; candidates
     <>
       <ul className="candidates">
         {shown.map((one) => (
-          <CandidateCard key={one.count} one={one} span={span} onChoose={() => state.keeper.change("riser", { count: one.count })} />
+          <CandidateCard key={one.count} one={one} span={span} onChoose={() => keeper.change("riser", { count: one.count })} />
         ))}
       </ul>
       {(rest > 0 || all) && (

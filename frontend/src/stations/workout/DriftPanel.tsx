@@ -3,17 +3,16 @@ import type { Drift } from "../../api/types";
 import { TapeField } from "../../shared/TapeField";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { typeset } from "../../shared/typeset";
-import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
 
-export function DriftPanel({ state, drift }: { state: WorkState; drift: Drift }) {
+export function DriftPanel({ drift }: { drift: Drift }) {
   const say = useWords();
   return (
     <section className={`drift ${drift.level}`} aria-labelledby="drift-title">
       <div className="drift-words">
         <h2 id="drift-title">
           {say("work_out.drift_title")}{" "}
-          <TapeField state={state} path="gauge" label={say("field.gauge")} missing={drift.gauge.text} />{" "}
+          <TapeField path="gauge" label={say("field.gauge")} missing={drift.gauge.text} />{" "}
           {say("work_out.drift_on")}
         </h2>
         <p>

@@ -13,18 +13,20 @@ import { Picture } from "../../shared/Picture";
 import { TapeField } from "../../shared/TapeField";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { valueAt } from "../../shared/document";
-import { jobFile, useShown, type WorkState } from "../../shared/useWork";
+import { jobFile, } from "../../shared/useOpenWork";
 import { useWords } from "../../words/words";
-import "./hips.css";
+import { useWork } from "../../shared/WorkContext";
 
 type Corner = Hips["corners"][number];
 const VIEWS = ["bevels", "geometric", "block", "master", "check", "jacks", "pieces"] as const;
 
-export function HipSheets({ state }: { state: WorkState }) {
+export function HipSheets() {
+    const job = useWork((state) => state.job);
+    const settled = useWork((state) => state.settled);
   const say = useWords();
   const { dialect, fine } = usePreferences();
-  const shown = useShown(state);
-  const file = useMemo(() => jobFile(state.job, state.settled.document, shown), [state.job, state.settled, shown]);
+  const shown = useWork((state) => state.document);
+  const file = useMemo(() => jobFile(job, settled.document, shown), [job, settled, shown]);
   const hips = useQuery({
     queryKey: ["hips", file, dialect, fine],
     queryFn: ({ signal }) => api.hips(file, { dialect, fine }, signal),
@@ -51,7 +53,7 @@ export function HipSheets({ state }: { state: WorkState }) {
     );
   return (
     <section className="hips" aria-label={say("hip_sheets.title")}>
-      <Calls state={state} calls={found.calls} />
+      <Calls calls={found.calls} />
       <div className="call-card hip-card">
         <h2>{say("hip_sheets.title")}</h2>
         <div className="hip-switches">
@@ -77,15 +79,16 @@ export function HipSheets({ state }: { state: WorkState }) {
         {view === "geometric" && <Geometric corner={corner} />}
         {view === "block" && <Block corner={corner} />}
         {view === "master" && <Masters patterns={found.patterns} />}
-        {view === "check" && <Check state={state} corner={corner} />}
-        {view === "jacks" && <Jacks state={state} corner={corner} />}
+        {view === "check" && <Check corner={corner} />}
+        {view === "jacks" && <Jacks corner={corner} />}
         {view === "pieces" && <Pieces pieces={found.pieces} />}
       </div>
     </section>
   );
 }
 
-function Calls({ state, calls }: { state: WorkState; calls: Hips["calls"] }) {
+function Calls({ calls }: { calls: Hips["calls"] }) {
+    const keeper = useWork((state) => state.keeper);
   return (
     <div className="hip-calls">
       {calls.map((call) => (
@@ -96,7 +99,7 @@ function Calls({ state, calls }: { state: WorkState; calls: Hips["calls"] }) {
               <li key={one.id}>
                 <button
                   type="button" aria-pressed={one.chosen} disabled={one.drawing === null && !one.chosen}
-                  onClick={() => !one.chosen && state.keeper.change(call.field, one.id)}
+                  onClick={() => !one.chosen && keeper.change(call.field, one.id)}
                 >
                   {one.drawing && <Picture sheet={one.drawing} />}
                   <strong>{one.name}</strong>
@@ -244,7 +247,9 @@ function Masters({ patterns }: { patterns: Hips["patterns"] }) {
   );
 }
 
-function Check({ state, corner }: { state: WorkState; corner: Corner }) {
+function Check({ corner }: { corner: Corner }) {
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const { check } = corner;
   if (!check) return null;
@@ -253,10 +258,10 @@ function Check({ state, corner }: { state: WorkState; corner: Corner }) {
       <p className="hip-expect"><Figure value={check.distance} /></p>
       <p>{check.ends}</p>
       <p className="quiet">{say("hip_sheets.level")} <Figure value={check.level} />, {say("hip_sheets.plumb")} <Figure value={check.plumb} /></p>
-      <TapedFields state={state} piece={check.piece} />
+      <TapedFields piece={check.piece} />
       <ul>{check.say.map((one) => <li key={one}><TapeText text={one} /></li>)}</ul>
       <p>
-        <button type="button" className="plain-button" aria-pressed={valueAt(state.document, "hip.dummies") === true} onClick={() => state.keeper.change("hip.dummies", valueAt(state.document, "hip.dummies") !== true)}>
+        <button type="button" className="plain-button" aria-pressed={valueAt(document, "hip.dummies") === true} onClick={() => keeper.change("hip.dummies", valueAt(document, "hip.dummies") !== true)}>
           {say("hip_sheets.dummies")}
         </button>
       </p>
@@ -265,18 +270,21 @@ function Check({ state, corner }: { state: WorkState; corner: Corner }) {
 }
 
 /** What a tape read between a piece's two points, where it started, and what that comes to. */
-function TapedFields({ state, piece, jack = false }: { state: WorkState; piece: string; jack?: boolean }) {
+function TapedFields({ piece, jack = false }: { piece: string; jack?: boolean }) {
+    const screen = useWork((state) => state.screen);
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const told = state.screen?.checks.find((one) => /^taped/.test(one.id) && one.id.endsWith(`.${piece}`));
-  const to = valueAt(state.document, `taped.${piece}.to`) ?? "centre";
+  const told = screen?.checks.find((one) => /^taped/.test(one.id) && one.id.endsWith(`.${piece}`));
+  const to = valueAt(document, `taped.${piece}.to`) ?? "centre";
   return (
     <div className="taped">
-      <TapeField state={state} path={`taped.${piece}.read`} label={say("hip_sheets.taped")} labelled missing={say("measure.not_known")} />
-      <TapeField state={state} path={`taped.${piece}.start`} label={say("hip_sheets.taped_start")} labelled missing={say("field.none")} />
+      <TapeField path={`taped.${piece}.read`} label={say("hip_sheets.taped")} labelled missing={say("measure.not_known")} />
+      <TapeField path={`taped.${piece}.start`} label={say("hip_sheets.taped_start")} labelled missing={say("field.none")} />
       {jack && (
         <ToggleButtonGroup
           exclusive size="small" value={to} aria-label={say("hip_sheets.taped_to")}
-          onChange={(_, now: string | null) => { if (now) state.keeper.change(`taped.${piece}.to`, now); }}
+          onChange={(_, now: string | null) => { if (now) keeper.change(`taped.${piece}.to`, now); }}
         >
           <ToggleButton value="centre">{say("hip_sheets.taped_centre")}</ToggleButton>
           <ToggleButton value="shoulder">{say("hip_sheets.taped_shoulder")}</ToggleButton>
@@ -317,16 +325,18 @@ function Pieces({ pieces }: { pieces: Hips["pieces"] }) {
   );
 }
 
-function Jacks({ state, corner }: { state: WorkState; corner: Corner }) {
+function Jacks({ corner }: { corner: Corner }) {
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const from = valueAt(state.document, "hip.jacks") ?? "commons";
+  const from = valueAt(document, "hip.jacks") ?? "commons";
   return (
     <div className="hip-table">
       <p className="hip-switches">
         <span>{say("hip_sheets.jacks_from")}</span>
         <span className="switch" role="group" aria-label={say("hip_sheets.jacks_from")}>
           {(["commons", "corner", "even"] as const).map((one) => (
-            <button key={one} type="button" aria-pressed={from === one} onClick={() => state.keeper.change("hip.jacks", one)}>
+            <button key={one} type="button" aria-pressed={from === one} onClick={() => keeper.change("hip.jacks", one)}>
               {say(`hip_sheets.jacks_${one}`)}
             </button>
           ))}
@@ -360,7 +370,7 @@ function Jacks({ state, corner }: { state: WorkState; corner: Corner }) {
             <p className="quiet"><TapeText text={say("hip_sheets.taped_say")} /></p>
             <ul className="taped-jacks">
               {corner.jacks.filter((one, at) => corner.jacks.findIndex((other) => other.piece === one.piece) === at).map((one) => (
-                <li key={one.piece}><b>{one.title}</b> <TapedFields state={state} piece={one.piece} jack /></li>
+                <li key={one.piece}><b>{one.title}</b> <TapedFields piece={one.piece} jack /></li>
               ))}
             </ul>
           </AccordionDetails>

@@ -3,10 +3,11 @@ import type { Roof } from "../../api/types";
 import { LevelSign } from "../../shared/LevelSign";
 import { Picture } from "../../shared/Picture";
 import { Figure } from "../../shared/TapeText";
-import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
-export function NotchChoices({ state, roof }: { state: WorkState; roof: Roof }) {
+export function NotchChoices({ roof }: { roof: Roof }) {
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
   return (
     <ul className="notch-choices" aria-label={say("roof.notches")}>
@@ -14,7 +15,7 @@ export function NotchChoices({ state, roof }: { state: WorkState; roof: Roof }) 
         <li key={one.id}>
           <button
             type="button" aria-pressed={one.chosen}
-            onClick={() => !one.chosen && state.keeper.change("notch", { rule: one.rule, value: one.typed })}
+            onClick={() => !one.chosen && keeper.change("notch", { rule: one.rule, value: one.typed })}
           >
             <Picture sheet={one.drawing} />
             <strong>

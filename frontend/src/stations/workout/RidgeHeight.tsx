@@ -6,17 +6,22 @@ import { usePreferences } from "../../app/preferences";
 import { FactRows } from "../../shared/FactRows";
 import { SheetDrawing } from "../../shared/SheetDrawing";
 import { Figure } from "../../shared/TapeText";
-import { jobFile, useShown, type WorkState } from "../../shared/useWork";
+import { jobFile, } from "../../shared/useOpenWork";
 import { useWords } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
 /** What follows from the ridge's height at once. */
 const FOLLOWS = new Set(["ridge_underside", "ridge_top", "headroom", "slope"]);
 const MARGINS = { left: 16, right: 16, top: 34, bottom: 16 };
 
-export function RidgeHeight({ state, screen }: { state: WorkState; screen: Screen }) {
+export function RidgeHeight({ screen }: { screen: Screen }) {
+    const job = useWork((state) => state.job);
+    const settled = useWork((state) => state.settled);
+    const keeper = useWork((state) => state.keeper);
+    const typing = useWork((state) => state.typing);
   const say = useWords();
   const { dialect, fine } = usePreferences();
-  const shown = useShown(state);
+  const shown = useWork((state) => state.document);
   // One question at a time; what was wanted last is asked when the answer before it is there.
   const asking = useRef(false);
   const wanted = useRef<number | null>(null);
@@ -27,18 +32,18 @@ export function RidgeHeight({ state, screen }: { state: WorkState; screen: Scree
   const ask = async () => {
     if (asking.current) return;
     asking.current = true;
-    const file = jobFile(state.job, state.settled.document, shown);
+    const file = jobFile(job, settled.document, shown);
     try {
       for (let height = wanted.current; height !== null; height = wanted.current) {
         wanted.current = null;
         const { pitch } = await api.pitch(file, Math.max(1, height), { dialect, fine });
-        state.keeper.type("pitch", pitch);
+        keeper.type("pitch", pitch);
       }
     } catch {
       // The ridge stays where it was; the field of the pitch says what is wrong with it.
     } finally {
       asking.current = false;
-      if (ended.current) state.keeper.commit("pitch");
+      if (ended.current) keeper.commit("pitch");
     }
   };
   return (
@@ -54,7 +59,7 @@ export function RidgeHeight({ state, screen }: { state: WorkState; screen: Scree
             </span>
           )}
           handle={{
-            at: [line.start[0], -top.value], label: say("roof.raise"), value: top.value, said: top.text, step: state.job.units === "metric" ? 25 : 25.4,
+            at: [line.start[0], -top.value], label: say("roof.raise"), value: top.value, said: top.text, step: job.units === "metric" ? 25 : 25.4,
             onMove: (rise) => {
               ended.current = false;
               wanted.current = rise;
@@ -62,7 +67,7 @@ export function RidgeHeight({ state, screen }: { state: WorkState; screen: Scree
             },
             onEnd: () => {
               ended.current = true;
-              if (!asking.current && state.typing["pitch"] !== undefined) state.keeper.commit("pitch");
+              if (!asking.current && typing["pitch"] !== undefined) keeper.commit("pitch");
             },
           }}
         />

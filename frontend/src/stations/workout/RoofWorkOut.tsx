@@ -9,29 +9,29 @@ import { TapeField } from "../../shared/TapeField";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { valueAt, omit } from "../../shared/document";
 import type { Document } from "../../api/types";
-import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
 import { HipSheets } from "./HipSheets";
 import { NotchChoices } from "./NotchChoices";
 import { RidgeHeight } from "./RidgeHeight";
 import { TailShape } from "./TailShape";
 import { WorkingPanel } from "./WorkingPanel";
+import { useWork } from "../../shared/WorkContext";
 
 const Whole = lazy(() => import("../../whole/Whole").then((part) => ({ default: part.Whole })));
 const FIELDS = /^(pitch|ridge\.\w+|notch\.value|eaves\.(overhang|fascia|plumb_face|profile.*))$/;
 const MARGINS = { left: 20, right: 20, top: 16, bottom: 40 };
 
-export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen: Screen; roof: Roof }) {
+export function RoofWorkOut({ screen, roof }: { screen: Screen; roof: Roof }) {
   const say = useWords();
   const [whole, setWhole] = useState(false);
   return (
     <div className="station work-out roof-work-out">
       <section className="main">
-        <RoofSentence state={state} />
+        <RoofSentence />
         <section className="whole-place" aria-label={say("roof.whole")}>
           {whole ? (
             <Suspense fallback={<p className="quiet">{say("app.loading")}</p>}>
-              <Whole state={state} />
+              <Whole />
             </Suspense>
           ) : (
             <button type="button" className="start-here" onClick={() => setWhole(true)}>
@@ -41,7 +41,7 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
         </section>
         <div className="roof-calls">
           <div className="roof-left">
-          <RidgeHeight state={state} screen={screen} />
+          <RidgeHeight screen={screen} />
           <section className="call-card notch-card">
             <h2>{say("roof.notch")}</h2>
             <div className="notch-drawing">
@@ -55,8 +55,8 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
                 )}
               />
             </div>
-            <NotchRules state={state} roof={roof} />
-            <NotchChoices state={state} roof={roof} />
+            <NotchRules roof={roof} />
+            <NotchChoices roof={roof} />
           </section>
 
           </div>
@@ -65,7 +65,7 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
             <FactRows facts={[...roof.lengths, ...screen.facts]} />
           </section>
         </div>
-        <HipSheets state={state} />
+        <HipSheets />
       </section>
       <aside className="side">
         <h2>{say("work_out.checks")}</h2>
@@ -80,19 +80,22 @@ export function RoofWorkOut({ state, screen, roof }: { state: WorkState; screen:
   );
 }
 
-function RoofSentence({ state }: { state: WorkState }) {
+function RoofSentence() {
+    const document = useWork((state) => state.document);
+    const job = useWork((state) => state.job);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const ridge = (valueAt(state.document, "ridge") ?? {}) as Document;
-  const tail = valueAt(state.document, "eaves.tail") ?? "plumb";
-  const metric = state.job.units === "metric";
+  const ridge = (valueAt(document, "ridge") ?? {}) as Document;
+  const tail = valueAt(document, "eaves.tail") ?? "plumb";
+  const metric = job.units === "metric";
   const chooseRidge = (kind: string) => {
     const size = metric ? { thickness: "35 mm", depth: "220 mm" } : { thickness: '1 1/2"', depth: '9 1/4"' };
-    state.keeper.change("ridge", kind === "none" ? { kind } : { ...size, ...omit(ridge, ["kind", "top", "stand"]), kind });
+    keeper.change("ridge", kind === "none" ? { kind } : { ...size, ...omit(ridge, ["kind", "top", "stand"]), kind });
   };
   const chooseTail = (next: string) => {
-    const eaves = omit((valueAt(state.document, "eaves") ?? {}) as Document, ["tail", "plumb_face"]);
+    const eaves = omit((valueAt(document, "eaves") ?? {}) as Document, ["tail", "plumb_face"]);
     const shape = metric ? [["0 mm", "60 mm"], ["25 mm", "60 mm"], ["75 mm", "110 mm"]] : [['0"', '2 1/2"'], ['1"', '2 1/2"'], ['3"', '4 1/2"']];
-    state.keeper.change("eaves", {
+    keeper.change("eaves", {
       ...eaves, tail: next,
       ...(next === "bobbed" ? { plumb_face: metric ? "90 mm" : '3 1/2"' } : {}),
       ...(next === "profile" && !eaves["profile"] ? { profile: shape } : {}),
@@ -102,7 +105,7 @@ function RoofSentence({ state }: { state: WorkState }) {
     <div className="sentence">
       <p>
         <span className="phrase">
-          {say("roof.pitch")} <TapeField state={state} path="pitch" label={say("roof.pitch")} plain />
+          {say("roof.pitch")} <TapeField path="pitch" label={say("roof.pitch")} plain />
         </span>
         <Pick
           label={say("roof.ridge")} chosen={String(ridge["kind"])} onChoose={chooseRidge}
@@ -111,29 +114,29 @@ function RoofSentence({ state }: { state: WorkState }) {
         {ridge["kind"] !== "none" && (
           <>
             <span className="phrase">
-              <TapeField state={state} path="ridge.thickness" label={say("roof.ridge_thickness")} /> × <TapeField state={state} path="ridge.depth" label={say("roof.ridge_depth")} />
+              <TapeField path="ridge.thickness" label={say("roof.ridge_thickness")} /> × <TapeField path="ridge.depth" label={say("roof.ridge_depth")} />
             </span>
           </>
         )}
         {ridge["kind"] === "none" && (
           <Pick
-            label={say("roof.meet")} chosen={(ridge["meet"] as string | undefined) ?? "lap"} onChoose={(meet) => state.keeper.change("ridge.meet", meet)}
+            label={say("roof.meet")} chosen={(ridge["meet"] as string | undefined) ?? "lap"} onChoose={(meet) => keeper.change("ridge.meet", meet)}
             answers={["lap", "plumb"].map((id) => [id, say(`roof.meet_${id}` as WordId)] as const)}
           />
         )}
         {ridge["kind"] === "board" && (
           <Pick
-            label={say("roof.ridge_top")} chosen={(ridge["top"] as string | undefined) ?? "flush"} onChoose={(top) => state.keeper.change("ridge.top", top)}
+            label={say("roof.ridge_top")} chosen={(ridge["top"] as string | undefined) ?? "flush"} onChoose={(top) => keeper.change("ridge.top", top)}
             answers={["flush", "bevelled"].map((id) => [id, say(`roof.top_${id}` as WordId)] as const)}
           />
         )}
       </p>
       <p>
         <span className="phrase">
-          {say("roof.overhang")} <TapeField state={state} path="eaves.overhang" label={say("field.overhang")} />
+          {say("roof.overhang")} <TapeField path="eaves.overhang" label={say("field.overhang")} />
         </span>
         <span className="phrase">
-          {say("roof.fascia")} <TapeField state={state} path="eaves.fascia" label={say("field.fascia")} />
+          {say("roof.fascia")} <TapeField path="eaves.fascia" label={say("field.fascia")} />
         </span>
         <Pick
           label={say("roof.tail")} chosen={tail as string} onChoose={chooseTail}
@@ -141,12 +144,12 @@ function RoofSentence({ state }: { state: WorkState }) {
         />
         {tail === "bobbed" && (
           <span className="phrase">
-            {say("roof.plumb_face_within")} <TapeField state={state} path="eaves.plumb_face" label={say("roof.plumb_face")} />
+            {say("roof.plumb_face_within")} <TapeField path="eaves.plumb_face" label={say("roof.plumb_face")} />
           </span>
         )}
       </p>
-      {tail === "profile" && <TailShape state={state} />}
-      <OtherErrors state={state} fields={FIELDS} />
+      {tail === "profile" && <TailShape />}
+      <OtherErrors fields={FIELDS} />
     </div>
   );
 }
@@ -164,16 +167,17 @@ function Pick(props: { label: string; chosen: string; answers: readonly (readonl
 }
 
 /** The notch by each of its rules: the chosen one typed, the others as they come out; a tap makes one the rule. */
-function NotchRules({ state, roof }: { state: WorkState; roof: Roof }) {
+function NotchRules({ roof }: { roof: Roof }) {
+    const keeper = useWork((state) => state.keeper);
   return (
     <ul className="notch-rules">
       {roof.alternatives.map((one) => (
         <li key={one.rule} className={one.chosen ? "chosen" : ""}>
-          <button type="button" aria-pressed={one.chosen} onClick={() => !one.chosen && state.keeper.change("notch", { rule: one.rule, value: one.typed })}>
+          <button type="button" aria-pressed={one.chosen} onClick={() => !one.chosen && keeper.change("notch", { rule: one.rule, value: one.typed })}>
             {one.label}
           </button>
           {one.chosen ? (
-            <TapeField state={state} path="notch.value" label={one.label} plain={one.rule === "fraction"} />
+            <TapeField path="notch.value" label={one.label} plain={one.rule === "fraction"} />
           ) : (
             <b className="figure">
               <TapeText text={one.value} />

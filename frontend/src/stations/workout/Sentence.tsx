@@ -2,60 +2,63 @@
 import { omit, valueAt } from "../../shared/document";
 import { OtherErrors } from "../../shared/OtherErrors";
 import { TapeField } from "../../shared/TapeField";
-import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
+import { useWork } from "../../shared/WorkContext";
 
 /** The keys that have a field here. */
 const FIELDS = /^(total_rise|gauge|riser\.(at_most|target)|tread\.(going|board_width|gap|nosing))$/;
 
-export function Sentence({ state }: { state: WorkState }) {
+export function Sentence() {
+    const document = useWork((state) => state.document);
   const say = useWords();
-  const byGoing = valueAt(state.document, "tread.going") !== undefined;
+  const byGoing = valueAt(document, "tread.going") !== undefined;
   return (
     <div className="sentence">
       <p>
         <span className="phrase">
-          {say("work_out.rise")} <TapeField state={state} path="total_rise" label={say("field.total_rise")} />
+          {say("work_out.rise")} <TapeField path="total_rise" label={say("field.total_rise")} />
         </span>
-        <SchoolChoice state={state} />
+        <SchoolChoice />
       </p>
       <p>
         <span className="phrase">{say("work_out.treads")}</span>{" "}
         {byGoing ? (
           <span className="phrase">
-            {say("work_out.going")} <TapeField state={state} path="tread.going" label={say("field.going")} />
+            {say("work_out.going")} <TapeField path="tread.going" label={say("field.going")} />
           </span>
         ) : (
           <>
-            <BoardCount state={state} />
+            <BoardCount />
             <span className="phrase">
-              {say("work_out.boards_of")} <TapeField state={state} path="tread.board_width" label={say("field.board_width")} />
+              {say("work_out.boards_of")} <TapeField path="tread.board_width" label={say("field.board_width")} />
             </span>
             <span className="phrase">
-              {say("work_out.gap")} <TapeField state={state} path="tread.gap" label={say("field.gap")} />
+              {say("work_out.gap")} <TapeField path="tread.gap" label={say("field.gap")} />
             </span>
           </>
         )}
         <span className="phrase">
-          {say("work_out.nosing")} <TapeField state={state} path="tread.nosing" label={say("field.nosing")} />
+          {say("work_out.nosing")} <TapeField path="tread.nosing" label={say("field.nosing")} />
         </span>
-        <TreadMode state={state} byGoing={byGoing} />
+        <TreadMode byGoing={byGoing} />
       </p>
-      <OtherErrors state={state} fields={FIELDS} />
+      <OtherErrors fields={FIELDS} />
     </div>
   );
 }
 
-function BoardCount({ state }: { state: WorkState }) {
+function BoardCount() {
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const boards = Number(valueAt(state.document, "tread.boards") ?? 1);
+  const boards = Number(valueAt(document, "tread.boards") ?? 1);
   return (
     <span className="phrase stepper" role="group" aria-label={say("field.boards")}>
-      <button type="button" aria-label="−1" disabled={boards <= 1} onClick={() => state.keeper.change("tread.boards", boards - 1)}>
+      <button type="button" aria-label="−1" disabled={boards <= 1} onClick={() => keeper.change("tread.boards", boards - 1)}>
         −
       </button>
       <b>{boards}</b>
-      <button type="button" aria-label="+1" disabled={boards >= 9} onClick={() => state.keeper.change("tread.boards", boards + 1)}>
+      <button type="button" aria-label="+1" disabled={boards >= 9} onClick={() => keeper.change("tread.boards", boards + 1)}>
         +
       </button>
     </span>
@@ -63,16 +66,20 @@ function BoardCount({ state }: { state: WorkState }) {
 }
 
 /** From boards in the van or a going typed; what the other way held is kept out of the document. */
-function TreadMode({ state, byGoing }: { state: WorkState; byGoing: boolean }) {
+function TreadMode({ byGoing }: { byGoing: boolean }) {
+    const document = useWork((state) => state.document);
+    const screen = useWork((state) => state.screen);
+    const keeper = useWork((state) => state.keeper);
+    const job = useWork((state) => state.job);
   const say = useWords();
-  const tread = (valueAt(state.document, "tread") ?? {}) as Record<string, unknown>;
+  const tread = (valueAt(document, "tread") ?? {}) as Record<string, unknown>;
   const toGoing = () => {
-    const reading = state.screen?.facts.find((fact) => fact.id === "going");
-    state.keeper.change("tread", { ...omit(tread, ["boards", "board_width", "gap"]), going: reading ? reading.text : "10\"" });
+    const reading = screen?.facts.find((fact) => fact.id === "going");
+    keeper.change("tread", { ...omit(tread, ["boards", "board_width", "gap"]), going: reading ? reading.text : "10\"" });
   };
   const toBoards = () => {
-    const usual = state.job.units === "metric" ? { board_width: "140 mm", gap: "5 mm" } : { board_width: '5 1/2"', gap: '3/16"' };
-    state.keeper.change("tread", { ...omit(tread, ["going"]), boards: 2, ...usual });
+    const usual = job.units === "metric" ? { board_width: "140 mm", gap: "5 mm" } : { board_width: '5 1/2"', gap: '3/16"' };
+    keeper.change("tread", { ...omit(tread, ["going"]), boards: 2, ...usual });
   };
   return (
     <span className="phrase switch">
@@ -87,39 +94,43 @@ function TreadMode({ state, byGoing }: { state: WorkState; byGoing: boolean }) {
 }
 
 /** Which school counts the risers; choosing a candidate makes it one's own count. */
-function SchoolChoice({ state }: { state: WorkState }) {
+function SchoolChoice() {
+    const document = useWork((state) => state.document);
+    const job = useWork((state) => state.job);
+    const screen = useWork((state) => state.screen);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const riser = (valueAt(state.document, "riser") ?? {}) as Record<string, unknown>;
+  const riser = (valueAt(document, "riser") ?? {}) as Record<string, unknown>;
   const school = "at_most" in riser ? "fewest" : "target" in riser ? "comfort" : "count";
-  const metric = state.job.units === "metric";
-  const count = state.screen?.candidates.find((one) => one.chosen)?.count ?? 7;
+  const metric = job.units === "metric";
+  const count = screen?.candidates.find((one) => one.chosen)?.count ?? 7;
   return (
     <>
       <span className="phrase switch" role="group" aria-label={say("work_out.school")}>
         <button
           type="button" aria-pressed={school === "fewest"}
-          onClick={() => school !== "fewest" && state.keeper.change("riser", { at_most: metric ? "220 mm" : '7 3/4"' })}
+          onClick={() => school !== "fewest" && keeper.change("riser", { at_most: metric ? "220 mm" : '7 3/4"' })}
         >
           {say("work_out.school_fewest")}
         </button>
         <button
           type="button" aria-pressed={school === "comfort"}
-          onClick={() => school !== "comfort" && state.keeper.change("riser", { target: metric ? "180 mm" : '7"' })}
+          onClick={() => school !== "comfort" && keeper.change("riser", { target: metric ? "180 mm" : '7"' })}
         >
           {say("work_out.school_comfort")}
         </button>
-        <button type="button" aria-pressed={school === "count"} onClick={() => school !== "count" && state.keeper.change("riser", { count })}>
+        <button type="button" aria-pressed={school === "count"} onClick={() => school !== "count" && keeper.change("riser", { count })}>
           {say("work_out.school_count")}
         </button>
       </span>
       {school === "fewest" && (
         <span className="phrase">
-          {say("field.at_most_within")} <TapeField state={state} path="riser.at_most" label={say("field.at_most")} />
+          {say("field.at_most_within")} <TapeField path="riser.at_most" label={say("field.at_most")} />
         </span>
       )}
       {school === "comfort" && (
         <span className="phrase">
-          {say("field.target_within")} <TapeField state={state} path="riser.target" label={say("field.target")} />
+          {say("field.target_within")} <TapeField path="riser.target" label={say("field.target")} />
         </span>
       )}
     </>

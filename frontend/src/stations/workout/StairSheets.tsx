@@ -7,9 +7,8 @@ import { FactRows } from "../../shared/FactRows";
 import { SheetDrawing } from "../../shared/SheetDrawing";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { useAside } from "../../shared/useAside";
-import type { WorkState } from "../../shared/useWork";
 import { useWords, type WordId } from "../../words/words";
-import "./stair.css";
+import { useWork } from "../../shared/WorkContext";
 
 const Whole = lazy(() => import("../../whole/Whole").then((part) => ({ default: part.Whole })));
 const VIEWS = ["elevation", "plan", "whole"] as const;
@@ -18,10 +17,10 @@ const CLOSE = { left: 8, right: 8, top: 8, bottom: 8 };
 const LISTED = 9999;
 const MARGINS = { left: 40, right: 40, top: 30, bottom: 40 };
 
-export function StairSheets({ state }: { state: WorkState }) {
+export function StairSheets() {
   const say = useWords();
   const [view, setView] = useState<(typeof VIEWS)[number]>("elevation");
-  const { data: stair } = useAside(state, "stair", api.stair);
+  const { data: stair } = useAside("stair", api.stair);
   if (!stair) return <p className="quiet">{say("app.loading")}</p>;
   const sheet = view === "plan" ? stair.plan : stair.elevation;
   return (
@@ -36,7 +35,7 @@ export function StairSheets({ state }: { state: WorkState }) {
         </span>
         {view === "whole" ? (
           <Suspense fallback={<p className="quiet">{say("app.loading")}</p>}>
-            <Whole state={state} />
+            <Whole />
           </Suspense>
         ) : (
           sheet && <Drawn sheet={sheet} title={say(`stair.${view}`)} />
@@ -50,7 +49,7 @@ export function StairSheets({ state }: { state: WorkState }) {
           </ol>
         </div>
       )}
-      {stair.board && <InHand state={state} sheet={stair.board} />}
+      {stair.board && <InHand sheet={stair.board} />}
       <div className="stair-groups">
         {stair.groups.map((group) => (
           <div key={group.id} className="call-card">
@@ -73,12 +72,14 @@ export function StairSheets({ state }: { state: WorkState }) {
 const HALF = 20;
 
 /** The board in hand; a touch marks a defect there, or takes away the one that is touched. */
-function InHand({ state, sheet }: { state: WorkState; sheet: Sheet }) {
+function InHand({ sheet }: { sheet: Sheet }) {
+    const document = useWork((state) => state.document);
+    const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const [, , length, low] = sheet.extent;
   const mark = ([x, y]: Point) => {
     if (x < 0 || x > length || y < 0 || y > low) return;
-    const kept = valueAt(state.document, "defects");
+    const kept = valueAt(document, "defects");
     const rows: unknown[] = Array.isArray(kept) ? kept : [];
     const touched = sheet.paths.filter((path) => path.id.startsWith("defect_")).find((path) => {
       const [xs, ys] = [path.points.map((point) => point[0]), path.points.map((point) => point[1])];
@@ -86,7 +87,7 @@ function InHand({ state, sheet }: { state: WorkState; sheet: Sheet }) {
     });
     const at = touched ? Number(touched.id.slice("defect_".length)) - 1 : -1;
     const now = touched ? rows.filter((_, n) => n !== at) : [...rows, { start: `${Math.max(0, x - HALF).toFixed(0)} mm`, stop: `${(x + HALF).toFixed(0)} mm`, top: `${Math.max(0, y - HALF).toFixed(0)} mm`, deep: `${(y + HALF).toFixed(0)} mm` }];
-    state.keeper.change("defects", now.length > 0 ? now : undefined);
+    keeper.change("defects", now.length > 0 ? now : undefined);
   };
   return (
     <div className="call-card in-hand">

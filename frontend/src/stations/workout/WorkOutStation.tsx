@@ -1,6 +1,5 @@
 /** Work out: the inputs as a sentence, the counts side by side, what stepping off would do, checks and working. */
 import { CheckList } from "../../shared/CheckList";
-import type { WorkState } from "../../shared/useWork";
 import { useWords } from "../../words/words";
 import { Candidates } from "./Candidates";
 import { DriftPanel } from "./DriftPanel";
@@ -8,33 +7,34 @@ import { RoofWorkOut } from "./RoofWorkOut";
 import { Sentence } from "./Sentence";
 import { StairSheets } from "./StairSheets";
 import { WorkingPanel } from "./WorkingPanel";
-import "./workout.css";
+import { useWork } from "../../shared/WorkContext";
 
-export function WorkOutStation({ state }: { state: WorkState }) {
+export function WorkOutStation() {
+    const errors = useWork((state) => state.errors);
   const say = useWords();
-  const { screen } = state;
+  const screen = useWork((state) => state.screen);
   if (!screen)
     return (
       <section className="to-come">
-        {state.errors.length === 0 ? <p>{say("app.loading")}</p> : state.errors.map((one) => <p key={one.path}>{one.sentence}</p>)}
+        {errors.length === 0 ? <p>{say("app.loading")}</p> : errors.map((one) => <p key={one.path}>{one.sentence}</p>)}
       </section>
     );
-  if (screen.roof) return <RoofWorkOut state={state} screen={screen} roof={screen.roof} />;
+  if (screen.roof) return <RoofWorkOut screen={screen} roof={screen.roof} />;
   if (screen.supposed.length > 0)
     return (
       <section className="to-come">
         <h2>{say("field.total_rise")}: {say("field.missing")}</h2>
         <p>{say("measure.missing_rise")}</p>
-        <Sentence state={state} />
+        <Sentence />
       </section>
     );
   return (
     <div className="station work-out">
       <section className="main">
-        <Sentence state={state} />
-        <Candidates state={state} candidates={screen.candidates} />
-        {screen.drift && <DriftPanel state={state} drift={screen.drift} />}
-        <StairSheets state={state} />
+        <Sentence />
+        <Candidates candidates={screen.candidates} />
+        {screen.drift && <DriftPanel drift={screen.drift} />}
+        <StairSheets />
       </section>
       <aside className="side">
         <h2>{say("work_out.checks")}</h2>

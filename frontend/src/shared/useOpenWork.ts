@@ -39,12 +39,6 @@ function errorsOf(error: unknown): readonly FieldError[] {
   return error.problem.errors.map((one) => ({ ...one, path: one.path.replace(/^works\[0\]\.?/, "") }));
 }
 
-/** The document with everything changed laid over it; what is still being typed reaches the preview alone. */
-export function useShown(state: WorkState): Document {
-  const { work, waiting } = state.desk;
-  return useMemo(() => applied(work.document, waiting), [work.document, waiting]);
-}
-
 export function useWorkPage(workId: string) {
   return useQuery({ queryKey: ["work", workId], queryFn: ({ signal }) => api.work(workId, signal), gcTime: 0 });
 }
@@ -52,7 +46,7 @@ export function useWorkPage(workId: string) {
 /** Where a number that is still being typed reaches the sketch alone. */
 const SKETCHED = "measure";
 
-export function useWork(page: WorkPage, station: string): WorkState {
+export function useOpenWork(page: WorkPage, station: string): WorkState {
   const { job, settled } = page;
   const queries = useQueryClient();
   const { dialect, fine } = usePreferences();
