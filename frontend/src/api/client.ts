@@ -1,104 +1,153 @@
-/** The API, thin and typed: questions are asked at once, changes go through the outbox. */
+/** The API, typed by what the server says of itself: questions are asked at once, changes go through the outbox. */
+import createClient from "openapi-fetch";
 import { outbox } from "../outbox/outbox";
-import { call, Refused, send } from "./request";
-import type {
-  Answered, Bench, CutBoardBody, CutKept, CutPlan, Devices, Document, Gauge, Hips, History, Job, JobPage, LimitSetPage, Marking, Offers, OrderLine, Overlaps, PairingCode, Practice, Problem, Schemas, Shelf, Shop, Stair, StairFit, Whole, Work, WorkOutAnswer, WorkPage,
-} from "./types";
+import { number } from "../outbox/tabs";
+import { answered, asking, fetched, superseding } from "./request";
+import type { paths } from "./schema";
+import type { CutBoardBody, Dialect, Document, FileKind, Job, JobFile, OrderLine, Paper, PreviewKind, School, Schemas, Shelf, Units } from "./types";
 
 export { Refused, Unreachable } from "./request";
 
 export interface Words {
-  dialect: string;
+  dialect: Dialect;
   fine: boolean;
 }
 
-const inWords = (words: Words): string => new URLSearchParams({ dialect: words.dialect, fine: String(words.fine) }).toString();
+const questions = createClient<paths>({ fetch: answered });
+const server = { GET: asking(questions, "get"), POST: asking(questions, "post"), PUT: asking(questions, "put") };
 
-const change = outbox.send;
+/** A change, with what is written down of it. */
+class Change extends Request {
+  readonly sent: unknown;
+  readonly key: string;
+
+  constructor(url: string, init: RequestInit & { key?: string }) {
+    super(url, init);
+    this.sent = typeof init.body === "string" ? JSON.parse(init.body) : undefined;
+    this.key = init.key ?? "";
+  }
+}
+
+/** The outbox in place of the network: what it answers is what the server answered, now or later. */
+async function throughOutbox(request: Request): Promise<Response> {
+  if (!(request instanceof Change)) throw new TypeError(request.url);
+  const { pathname, search } = new URL(request.url);
+  return Response.json(await outbox.send(request.method, pathname.replace(/^\/api/, "") + search, request.sent, request.key));
+}
+
+/** Changes with the same `key` take the place of one another while they wait. */
+const changes = createClient<paths>({ fetch: throughOutbox, Request: Change as typeof Request });
+const outgoing = { POST: asking(changes, "post"), PUT: asking(changes, "put"), DELETE: asking(changes, "delete") };
+
+/** A file is sent as it is. */
+const upload = (file: Blob, type: string) => ({ body: file as never, bodySerializer: () => file, headers: { "Content-Type": type, "Idempotency-Key": number() } });
+
+/** A change under its number, sent at once. */
+const under = (number: string) => ({ headers: { "Idempotency-Key": number } });
+
+const until = (signal?: AbortSignal) => (signal ? { signal } : {});
+const ofWork = (work_id: string) => ({ path: { work_id } });
+const ofJob = (job_id: string) => ({ path: { job_id } });
+
+/** How a cutting plan may go about it. */
+export interface Ways {
+  scope: "work" | "job";
+  edgeFree: boolean;
+  faceGiven: boolean;
+  scarfed: boolean;
+  /** Whether other ways to buy are asked for: they take longer. */
+  others: boolean;
+}
+
+type Kept = "jobs" | "works";
+type Read = paths["/api/gauge-check"]["post"]["parameters"]["query"];
 
 export const api = {
-  bench: (words: Words, shelf: Shelf, signal?: AbortSignal) =>
-    call("GET", `/bench?${new URLSearchParams({ ...shelf, archived: String(shelf.archived) }).toString()}&${inWords(words)}`, undefined, signal) as Promise<Bench>,
-  newJob: (name: string, units: string) => change("POST", "/jobs", { name, units }) as Promise<Job>,
-  newWork: (jobId: string, name: string, kind: string) => change("POST", `/jobs/${jobId}/works`, { name, kind }) as Promise<Work>,
-  whole: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/whole?${inWords(words)}`, job, signal) as Promise<Whole>,
-  hips: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/hips?${inWords(words)}`, job, signal) as Promise<Hips>,
-  cutPlan: (id: string, job: unknown, words: Words, ways: { scope: string; edgeFree: boolean; faceGiven: boolean; scarfed: boolean; others: boolean }, token: string, signal?: AbortSignal) =>
-    call("POST", `/works/${id}/cut?scope=${ways.scope}&edge_free=${String(ways.edgeFree)}&face_given=${String(ways.faceGiven)}&scarfed=${String(ways.scarfed)}&others=${String(ways.others)}&${token === "" ? "quick=true" : `token=${token}`}&${inWords(words)}`, job, signal) as Promise<CutPlan>,
-  making: (token: string, signal?: AbortSignal) => call("GET", `/making/${token}`, undefined, signal) as Promise<Schemas["MakingView"]>,
-  stopMaking: (token: string) => call("PUT", `/making/${token}/stop`),
-  cutKept: (id: string, scope: string, words: Words) => call("GET", `/works/${id}/cutting?scope=${scope}&${inWords(words)}`) as Promise<CutKept>,
-  boardCut: (id: string, board: CutBoardBody) => change("POST", `/works/${id}/cut-boards`, board),
-  notCut: (board: string) => change("DELETE", `/cut-boards/${board}`),
-  spoiled: (board: string, place: number, spoiled: boolean) => change("PUT", `/cut-boards/${board}/pieces/${place}`, { spoiled }),
-  tried: (id: string, tried: boolean) => change("PUT", `/works/${id}/tried`, { tried }),
-  addToRack: (board: Schemas["RackBody"], units: string) => change("POST", `/rack?units=${units}`, board),
-  rackTable: (file: Blob, units: string) => send(`/rack/csv?units=${units}`, file, "text/csv"),
-  rackBoard: (id: string, board: Schemas["OnHandBody"], units: string) => change("PUT", `/rack/${id}?units=${units}`, board),
-  offRack: (id: string, units: string) => change("DELETE", `/rack/${id}?units=${units}`),
-  importJob: (file: Blob) => send("/jobs/import", file, "application/json") as Promise<Job>,
-  copies: (signal?: AbortSignal) => call("GET", "/backup/copies", undefined, signal) as Promise<Schemas["CopiesView"]>,
-  goBack: (copy: number) => call("POST", `/backup/copies/${copy}`) as Promise<Schemas["RestoredView"]>,
-  deleted: (signal?: AbortSignal) => call("GET", "/deleted", undefined, signal) as Promise<Schemas["DeletedListView"]>,
-  restore: (file: Blob) => send("/backup", file, "application/vnd.sqlite3") as Promise<Schemas["RestoredView"]>,
-  readingsTable: (id: string, revision: number, file: Blob) => send(`/works/${id}/readings?revision=${revision}`, file, "text/csv"),
-  planFromDrawing: (file: Blob) => send("/plan-from-drawing", file, "application/dxf") as Promise<{ corners: [string, string][] }>,
-  yard: (job: string, asked: Schemas["AskBody"], words: Words) => call("POST", `/jobs/${job}/yard?${inWords(words)}`, asked) as Promise<Offers>,
-  order: (job: string, lines: OrderLine[]) => change("POST", `/jobs/${job}/orders`, { lines }),
-  orderCame: (id: string, came: boolean) => change("PUT", `/orders/${id}`, { came }),
-  preview: (job: unknown, words: Words, file: string, paper: string, page: number) =>
-    call("POST", `/preview?file=${file}&paper=${paper}&page=${page}&${inWords(words)}`, job) as Promise<Schemas["PreviewView"]>,
-  exportFile: async (job: unknown, words: Words, file: string, paper: string, token: string): Promise<Blob> => {
-    const response = await fetch(`/api/export?file=${file}&paper=${paper}&token=${token}&${inWords(words)}`, { method: "POST", body: JSON.stringify(job), headers: { "Content-Type": "application/json" } });
-    if (!response.ok) throw new Refused((await response.json()) as Problem);
-    return response.blob();
+  bench: (words: Words, shelf: Shelf, signal?: AbortSignal) => server.GET("/api/bench", { params: { query: { ...shelf, ...words } }, ...until(signal) }),
+  newJob: (name: string, units: Units) => outgoing.POST("/api/jobs", { body: { name, units } }),
+  newWork: (jobId: string, name: string, kind: Schemas["NewWorkBody"]["kind"]) => outgoing.POST("/api/jobs/{job_id}/works", { params: ofJob(jobId), body: { name, kind, document: null } }),
+  whole: (file: JobFile, words: Words, signal?: AbortSignal) => server.POST("/api/whole", { params: { query: words }, body: file, ...until(signal) }),
+  hips: (file: JobFile, words: Words, signal?: AbortSignal) => server.POST("/api/hips", { params: { query: words }, body: file, ...until(signal) }),
+  cutPlan: (id: string, file: JobFile, words: Words, ways: Ways, token: string, signal?: AbortSignal) => {
+    const query = { scope: ways.scope, edge_free: ways.edgeFree, face_given: ways.faceGiven, scarfed: ways.scarfed, others: ways.others, ...(token === "" ? { quick: true } : { token }), ...words };
+    return server.POST("/api/works/{work_id}/cut", { params: { ...ofWork(id), query }, body: file, ...until(signal) });
   },
-  stair: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/stair?${inWords(words)}`, job, signal) as Promise<Stair>,
-  stairFit: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/stair-fit?${inWords(words)}`, job, signal) as Promise<StairFit>,
-  handOut: (job: unknown, words: Words) => call("POST", `/hand-out?${inWords(words)}`, job) as Promise<{ name: string; html: string }>,
-  overlaps: (job: unknown, words: Words, signal?: AbortSignal) => call("POST", `/overlaps?${inWords(words)}`, job, signal) as Promise<Overlaps>,
-  pitch: (job: unknown, top: number, words: Words) => call("POST", `/pitch?top=${top.toFixed(3)}&${inWords(words)}`, job) as Promise<{ pitch: string }>,
-  shop: (signal?: AbortSignal) => call("GET", "/shop", undefined, signal) as Promise<Shop>,
-  saveShop: (revision: number, settings: Document) => change("PUT", "/shop", { revision, settings }, "shop") as Promise<Shop>,
-  job: (id: string, words: Words, signal?: AbortSignal) => call("GET", `/jobs/${id}?${inWords(words)}`, undefined, signal) as Promise<JobPage>,
+  making: (token: string, signal?: AbortSignal) => server.GET("/api/making/{token}", { params: { path: { token } }, ...until(signal) }),
+  stopMaking: (token: string) => server.PUT("/api/making/{token}/stop", { params: { path: { token } } }),
+  cutKept: (id: string, scope: Ways["scope"], words: Words) => server.GET("/api/works/{work_id}/cutting", { params: { ...ofWork(id), query: { scope, ...words } } }),
+  boardCut: (id: string, board: CutBoardBody) => outgoing.POST("/api/works/{work_id}/cut-boards", { params: ofWork(id), body: board }),
+  notCut: (board_id: string) => outgoing.DELETE("/api/cut-boards/{board_id}", { params: { path: { board_id } } }),
+  spoiled: (board_id: string, place: number, spoiled: boolean) =>
+    outgoing.PUT("/api/cut-boards/{board_id}/pieces/{place}", { params: { path: { board_id, place } }, body: { spoiled } }),
+  tried: (id: string, tried: boolean) => outgoing.PUT("/api/works/{work_id}/tried", { params: ofWork(id), body: { tried } }),
+  addToRack: (board: Schemas["RackBody"], units: Units) => outgoing.POST("/api/rack", { params: { query: { units } }, body: board }),
+  rackTable: (file: Blob, units: Units) => server.POST("/api/rack/csv", { params: { query: { units } }, ...upload(file, "text/csv") }),
+  rackBoard: (board_id: string, board: Schemas["OnHandBody"], units: Units) =>
+    outgoing.PUT("/api/rack/{board_id}", { params: { path: { board_id }, query: { units } }, body: board }),
+  offRack: (board_id: string, units: Units) => outgoing.DELETE("/api/rack/{board_id}", { params: { path: { board_id }, query: { units } } }),
+  importJob: (file: Blob) => server.POST("/api/jobs/import", upload(file, "application/json")),
+  copies: (signal?: AbortSignal) => server.GET("/api/backup/copies", until(signal)),
+  goBack: (number: number) => server.POST("/api/backup/copies/{number}", { params: { path: { number } } }),
+  deleted: (signal?: AbortSignal) => server.GET("/api/deleted", until(signal)),
+  restore: (file: Blob) => server.POST("/api/backup", upload(file, "application/vnd.sqlite3")),
+  readingsTable: (id: string, revision: number, file: Blob) =>
+    server.POST("/api/works/{work_id}/readings", { params: { ...ofWork(id), query: { revision } }, ...upload(file, "text/csv") }),
+  planFromDrawing: (file: Blob) => server.POST("/api/plan-from-drawing", upload(file, "application/dxf")),
+  yard: (jobId: string, asked: Schemas["AskBody"], words: Words) => server.POST("/api/jobs/{job_id}/yard", { params: { ...ofJob(jobId), query: words }, body: asked }),
+  order: (jobId: string, lines: OrderLine[]) => outgoing.POST("/api/jobs/{job_id}/orders", { params: ofJob(jobId), body: { lines } }),
+  orderCame: (order_id: string, came: boolean) => outgoing.PUT("/api/orders/{order_id}", { params: { path: { order_id } }, body: { came } }),
+  preview: (file: JobFile, words: Words, kind: PreviewKind, paper: Paper, page: number) =>
+    server.POST("/api/preview", { params: { query: { file: kind, paper, page, ...words } }, body: file }),
+  exportFile: (file: JobFile, words: Words, kind: FileKind, paper: Paper, token: string): Promise<Blob> =>
+    server.POST("/api/export", { params: { query: { file: kind, paper, token, ...words } }, body: file, parseAs: "blob", fetch: fetched }) as Promise<Blob>,
+  stair: (file: JobFile, words: Words, signal?: AbortSignal) => server.POST("/api/stair", { params: { query: words }, body: file, ...until(signal) }),
+  stairFit: (file: JobFile, words: Words, signal?: AbortSignal) => server.POST("/api/stair-fit", { params: { query: words }, body: file, ...until(signal) }),
+  handOut: (file: JobFile, words: Words) => server.POST("/api/hand-out", { params: { query: words }, body: file }),
+  overlaps: (file: JobFile, words: Words, signal?: AbortSignal) => server.POST("/api/overlaps", { params: { query: words }, body: file, ...until(signal) }),
+  pitch: (file: JobFile, top: number, words: Words) => server.POST("/api/pitch", { params: { query: { top: Number(top.toFixed(3)), ...words } }, body: file }),
+  shop: (signal?: AbortSignal) => server.GET("/api/shop", until(signal)),
+  saveShop: (revision: number, settings: Schemas["ShopBody"]["settings"]) => outgoing.PUT("/api/shop", { body: { revision, settings }, key: "shop" }),
+  job: (id: string, words: Words, signal?: AbortSignal) => server.GET("/api/jobs/{job_id}", { params: { ...ofJob(id), query: words }, ...until(signal) }),
   saveJob: ({ id, revision, name, units, limits }: Job, more: { settings?: Document; overrides?: Document } = {}) =>
-    change("PUT", `/jobs/${id}`, { revision, name, units, limits, ...more }) as Promise<Job>,
-  archive: (what: "jobs" | "works", id: string, archived: boolean) => change("POST", `/${what}/${id}/archive`, { archived }),
-  limitSet: (id: string, words: Words, signal?: AbortSignal) =>
-    call("GET", `/limit-sets/${id}?${inWords(words)}`, undefined, signal) as Promise<LimitSetPage>,
-  newLimitSet: (name: string, base: string, words: Words) =>
-    change("POST", `/limit-sets?${inWords(words)}`, { name, base }) as Promise<LimitSetPage>,
-  saveLimitSet: (id: string, revision: number, name: string, changes: Document, words: Words) =>
-    change("PUT", `/limit-sets/${id}?${inWords(words)}`, { revision, name, changes }) as Promise<LimitSetPage>,
-  removeLimitSet: (id: string) => change("DELETE", `/limit-sets/${id}`),
-  devices: (signal?: AbortSignal) => call("GET", "/devices", undefined, signal) as Promise<Devices>,
-  pairingCode: () => call("POST", "/devices/code", {}) as Promise<PairingCode>,
-  shutOut: (id: string) => change("DELETE", `/devices/${id}`) as Promise<Devices>,
-  put: (what: "jobs" | "works", id: string, away: boolean) =>
-    change(away ? "DELETE" : "POST", `/${what}/${id}${away ? "" : "/restore"}`, away ? undefined : {}),
-  duplicate: (id: string) => change("POST", `/works/${id}/duplicate`, {}) as Promise<Work>,
-  work: (id: string, signal?: AbortSignal) => call("GET", `/works/${id}`, undefined, signal) as Promise<WorkPage>,
+    outgoing.PUT("/api/jobs/{job_id}", { params: ofJob(id), body: { revision, name, units, limits, settings: null, overrides: null, ...more } }),
+  archive: (what: Kept, id: string, archived: boolean) =>
+    what === "jobs"
+      ? outgoing.POST("/api/jobs/{job_id}/archive", { params: ofJob(id), body: { archived } })
+      : outgoing.POST("/api/works/{work_id}/archive", { params: ofWork(id), body: { archived } }),
+  limitSet: (set_id: string, words: Words, signal?: AbortSignal) =>
+    server.GET("/api/limit-sets/{set_id}", { params: { path: { set_id }, query: words }, ...until(signal) }),
+  newLimitSet: (name: string, base: Schemas["NewLimitSetBody"]["base"], words: Words) => outgoing.POST("/api/limit-sets", { params: { query: words }, body: { name, base } }),
+  saveLimitSet: (set_id: string, revision: number, name: string, changes: Document, words: Words) =>
+    outgoing.PUT("/api/limit-sets/{set_id}", { params: { path: { set_id }, query: words }, body: { revision, name, changes } }),
+  removeLimitSet: (set_id: string) => outgoing.DELETE("/api/limit-sets/{set_id}", { params: { path: { set_id } } }),
+  devices: (signal?: AbortSignal) => server.GET("/api/devices", until(signal)),
+  pairingCode: () => server.POST("/api/devices/code"),
+  shutOut: (device_id: string) => outgoing.DELETE("/api/devices/{device_id}", { params: { path: { device_id } } }),
+  put: (what: Kept, id: string, away: boolean) => {
+    if (what === "jobs") return away ? outgoing.DELETE("/api/jobs/{job_id}", { params: ofJob(id) }) : outgoing.POST("/api/jobs/{job_id}/restore", { params: ofJob(id) });
+    return away ? outgoing.DELETE("/api/works/{work_id}", { params: ofWork(id) }) : outgoing.POST("/api/works/{work_id}/restore", { params: ofWork(id) });
+  },
+  duplicate: (id: string) => outgoing.POST("/api/works/{work_id}/duplicate", { params: ofWork(id) }),
+  work: (id: string, signal?: AbortSignal) => server.GET("/api/works/{work_id}", { params: ofWork(id), ...until(signal) }),
   rename: (id: string, revision: number, document: Document, words: Words) =>
-    change("PUT", `/works/${id}?${inWords(words)}`, { revision, document }, `name:${id}`) as Promise<Work>,
+    outgoing.PUT("/api/works/{work_id}", { params: { ...ofWork(id), query: words }, body: { revision, document }, key: `name:${id}` }),
   save: (id: string, revision: number, document: Document, words: Words, number: string) =>
-    call("PUT", `/works/${id}?${inWords(words)}`, { revision, document }, undefined, number) as Promise<Work>,
-  marking: (id: string, words: Words, signal?: AbortSignal) => call("GET", `/works/${id}/marking?${inWords(words)}`, undefined, signal) as Promise<Marking>,
-  place: (id: string, piece: string, stop: string) => change("PUT", `/works/${id}/marking/place`, { piece, stop }, `place:${id}:${piece}`),
-  tick: (id: string, tick: { piece: string; stop: string; done: boolean }, words: Words) =>
-    change("PUT", `/works/${id}/marking/tick?${inWords(words)}`, tick, `tick:${id}:${tick.piece}:${tick.stop}`) as Promise<Marking>,
-  gaugeCheck: (job: unknown, read: Record<string, string>, words: Words) =>
-    call("POST", `/gauge-check?${new URLSearchParams(read).toString()}&${inWords(words)}`, job) as Promise<Gauge>,
-  outline: (body: Record<string, unknown>, words: Words) => call("POST", `/outline?${inWords(words)}`, body) as Promise<{ corners: [string, string][] }>,
-  practice: (ask: { school: string; units: string; seed: number }, words: Words, signal?: AbortSignal) =>
-    call("GET", `/practice?${new URLSearchParams({ ...ask, seed: String(ask.seed) }).toString()}&${inWords(words)}`, undefined, signal) as Promise<Practice>,
-  practiceAnswer: (answer: { school: string; units: string; seed: number; question: string; answer: string }, words: Words) =>
-    call("POST", `/practice/answer?${inWords(words)}`, answer) as Promise<Answered>,
-  history: (id: string, words: Words, signal?: AbortSignal) =>
-    call("GET", `/works/${id}/history?${inWords(words)}`, undefined, signal) as Promise<History>,
-  step: (id: string, way: "undo" | "redo", revision: number, number: string) =>
-    call("POST", `/works/${id}/${way}`, { revision }, undefined, number) as Promise<Work>,
-  sketch: (job: unknown, words: Words, signal?: AbortSignal) =>
-    call("POST", `/sketch?suppose=true&${inWords(words)}`, job, signal) as Promise<Schemas["SketchView"]>,
-  workOut: (job: unknown, words: Words, piece: string, signal?: AbortSignal) =>
-    call("POST", `/work-out?suppose=true&piece=${encodeURIComponent(piece)}&${inWords(words)}`, job, signal) as Promise<WorkOutAnswer>,
+    server.PUT("/api/works/{work_id}", { params: { ...ofWork(id), query: words }, body: { revision, document }, ...under(number) }),
+  marking: (id: string, words: Words, signal?: AbortSignal) => server.GET("/api/works/{work_id}/marking", { params: { ...ofWork(id), query: words }, ...until(signal) }),
+  place: (id: string, piece: string, stop: string) =>
+    outgoing.PUT("/api/works/{work_id}/marking/place", { params: ofWork(id), body: { piece, stop }, key: `place:${id}:${piece}` }),
+  tick: (id: string, tick: Schemas["TickBody"], words: Words) =>
+    outgoing.PUT("/api/works/{work_id}/marking/tick", { params: { ...ofWork(id), query: words }, body: tick, key: `tick:${id}:${tick.piece}:${tick.stop}` }),
+  gaugeCheck: (file: JobFile, read: Read, words: Words) => server.POST("/api/gauge-check", { params: { query: { ...read, ...words } }, body: file }),
+  outline: (body: Schemas["OutlineBody"], words: Words) => server.POST("/api/outline", { params: { query: words }, body }),
+  practice: (ask: { school: School; units: Units; seed: number }, words: Words, signal?: AbortSignal) =>
+    server.GET("/api/practice", { params: { query: { ...ask, ...words } }, ...until(signal) }),
+  practiceAnswer: (answer: Schemas["AnswerBody"], words: Words) => server.POST("/api/practice/answer", { params: { query: words }, body: answer }),
+  history: (id: string, words: Words, signal?: AbortSignal) => server.GET("/api/works/{work_id}/history", { params: { ...ofWork(id), query: words }, ...until(signal) }),
+  step: (id: string, direction: "undo" | "redo", revision: number, number: string) =>
+    server.POST(`/api/works/{work_id}/${direction}`, { params: ofWork(id), body: { revision }, ...under(number) }),
+  sketch: (file: JobFile, words: Words, signal?: AbortSignal) =>
+    server.POST("/api/sketch", { params: { query: { suppose: true, ...words } }, body: file, fetch: superseding("sketch"), ...until(signal) }),
+  workOut: (file: JobFile, words: Words, piece: string, signal?: AbortSignal) =>
+    server.POST("/api/work-out", { params: { query: { suppose: true, piece, ...words } }, body: file, fetch: superseding("work-out"), ...until(signal) }),
 };

@@ -1,6 +1,9 @@
 /** Requests to the API. A refused one throws `Refused`; a server that does not answer, `Unreachable`. */
+import type { Client, MaybeOptionalInit } from "openapi-fetch";
+import type { HttpMethod, PathsWithMethod, RequiredKeysOf, ResponseObjectMap, SuccessResponse } from "openapi-typescript-helpers";
 import { reach } from "../outbox/reach";
 import { number } from "../outbox/tabs";
+import type { paths } from "./schema";
 import type { Problem } from "./types";
 
 export class Refused extends Error {
@@ -11,52 +14,67 @@ export class Refused extends Error {
 
 export class Unreachable extends Error {}
 
-/** Send a file as it is. */
-export async function send(path: string, file: Blob, type: string): Promise<unknown> {
+const isStopped = (error: unknown): boolean => error instanceof DOMException && error.name === "AbortError";
+
+/** The JSON of a response; one cut off in the middle is no answer. */
+const read = (response: Response): Promise<unknown> =>
+  response.json().catch((error: unknown) => {
+    throw isStopped(error) ? error : new Unreachable(response.url);
+  });
+
+/** Fetch something of any kind. */
+export async function fetched(request: Request): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, { method: "POST", body: file, headers: { "Content-Type": type, "Idempotency-Key": number() } });
-  } catch {
-    throw new Unreachable(path);
+    response = await fetch(request);
+  } catch (error) {
+    throw isStopped(error) ? error : new Unreachable(request.url);
   }
-  const answer: unknown = await response.json().catch(() => {
-    throw new Unreachable(path);
-  });
-  if (!response.ok) throw new Refused(answer as Problem);
-  return answer;
+  reach.note(response);
+  if (!response.ok) throw isJson(response) ? new Refused((await read(response)) as Problem) : new Unreachable(request.url);
+  return response;
 }
+
+/** Fetch JSON: a page that somebody else sent in its place is no answer. */
+export async function answered(request: Request): Promise<Response> {
+  const response = await fetched(request);
+  if (!isJson(response)) throw new Unreachable(request.url);
+  return response;
+}
+
+const isJson = (response: Response): boolean => (response.headers.get("Content-Type") ?? "").includes("json");
 
 /** This page, as long as it is open, and how often it has asked. */
 const screen = number();
 let asked = 0;
 
-/** Ask, or make a change under its number. */
-export async function call(method: string, path: string, body?: unknown, signal?: AbortSignal, change?: string): Promise<unknown> {
-  let response: Response;
-  const kind = /^\/(work-out|sketch)/.exec(path)?.[0];
-  try {
-    response = await fetch(`/api${path}`, {
-      method,
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-      headers: {
-        ...(body === undefined ? {} : { "Content-Type": "application/json" }),
-        ...(change === undefined ? {} : { "Idempotency-Key": change }),
-        // A newer question of this screen takes the place of an older one of the same kind.
-        ...(kind ? { "X-Screen": `${screen}${kind} ${++asked}` } : {}),
-      },
-      ...(signal ? { signal } : {}),
-    });
-  } catch (error) {
-    if (error instanceof DOMException && error.name === "AbortError") throw error;
-    throw new Unreachable(path);
-  }
-  reach.note(response);
-  const type = response.headers.get("Content-Type") ?? "";
-  if (!type.includes("json")) throw new Unreachable(path);
-  const answer: unknown = await response.json().catch(() => {
-    // Cut off in the middle of its answer.
-    throw new Unreachable(path);
-  });
-  if (!response.ok) throw new Refused(answer as Problem);
-  return answer;
+/** Fetch an answer that the next of its kind takes the place of on this screen. */
+export const superseding = (kind: string) => (request: Request): Promise<Response> => {
+  request.headers.set("X-Screen", `${screen}/${kind} ${++asked}`);
+  return answered(request);
+};
+
+type Init<Path extends keyof paths, Method extends HttpMethod> = MaybeOptionalInit<paths[Path], Method> & { key?: string };
+type Answer<Path extends keyof paths, Method extends HttpMethod> = Path extends PathsWithMethod<paths, Method> ? SuccessResponse<ResponseObjectMap<paths[Path][Method] & object>> : never;
+
+/** One method of a client: what it returns is what the server says it answers; one cut off in the middle is no answer. */
+export const asking =
+  <Method extends HttpMethod>(client: Client<paths>, method: Method) =>
+  async <Path extends PathsWithMethod<paths, Method>>(
+    path: Path,
+    ...init: RequiredKeysOf<Init<Path, Method>> extends never ? [Init<Path, Method>?] : [Init<Path, Method>]
+  ): Promise<Answer<Path, Method>> => {
+    try {
+      return (await client.request(method, path, ...(init as [never]))).data as Answer<Path, Method>;
+    } catch (error) {
+      if (error instanceof Refused || error instanceof Unreachable || isStopped(error)) throw error;
+      throw new Unreachable(path);
+    }
+  };
+
+/** Make a change under its number, as it was written down. */
+export async function change(method: string, path: string, body: unknown, id: string): Promise<unknown> {
+  const json = body === undefined ? {} : { body: JSON.stringify(body) };
+  const type = body === undefined ? {} : { "Content-Type": "application/json" };
+  return read(await answered(new Request(`/api${path}`, { method, ...json, headers: { ...type, "Idempotency-Key": id } })));
 }

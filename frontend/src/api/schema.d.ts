@@ -4259,8 +4259,7 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** Units */
-            units: string;
+            units: components["schemas"]["Units"];
             /** Limits */
             limits: string | null;
             /** Revision */
@@ -4939,8 +4938,11 @@ export interface components {
         PracticeView: {
             /** Seed */
             seed: number;
-            /** School */
-            school: string;
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "stairs" | "rafters" | "hips";
             /** Given */
             given: string[];
             /** Questions */
@@ -5460,8 +5462,7 @@ export interface components {
             name: string;
             /** Own */
             own: boolean;
-            /** Base */
-            base: string;
+            base: components["schemas"]["LimitSetId"];
             /** Revision */
             revision: number;
             /** Limits */

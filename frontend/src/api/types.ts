@@ -1,4 +1,4 @@
-import type { components } from "./schema";
+import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
 export type Shown = Schemas["Shown"];
@@ -69,4 +69,13 @@ export type Answered = Schemas["AnsweredView"];
 export type Side = Schemas["SideView"];
 export type History = Schemas["HistoryView"];
 export type Document = Record<string, unknown>;
+type Query<Path extends keyof paths, Method extends "get" | "post"> =
+  paths[Path][Method] extends { parameters: { query?: infer Asked } } ? Required<NonNullable<Asked>> : never;
+export type Dialect = Query<"/api/bench", "get">["dialect"];
+export type Units = Query<"/api/rack", "get">["units"];
+export type School = Query<"/api/practice", "get">["school"];
+export type FileKind = Query<"/api/export", "post">["file"];
+export type PreviewKind = Query<"/api/preview", "post">["file"];
+export type Paper = Query<"/api/export", "post">["paper"];
+export type JobFile = Schemas["JobInput"];
 export type Point = readonly [number, number];

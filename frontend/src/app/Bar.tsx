@@ -25,9 +25,9 @@ export function Logo() {
 }
 
 export function Bar({ name, onKeys }: { name: string; onKeys: () => void }) {
-    const currentSaving = useWork((state) => state.saving);
-    const desk = useWork((state) => state.desk);
-    const job = useWork((state) => state.job);
+  const currentSaving = useWork((state) => state.saving);
+  const desk = useWork((state) => state.desk);
+  const job = useWork((state) => state.job);
   const say = useWords();
   const work = useWork((state) => state.work);
   const { entries } = useSyncExternalStore(outbox.subscribe, outbox.get);
@@ -71,8 +71,8 @@ export function Bar({ name, onKeys }: { name: string; onKeys: () => void }) {
 }
 
 function StepButton({ way, enabled }: { way: "undo" | "redo"; enabled: boolean }) {
-    const saving = useWork((state) => state.saving);
-    const keeper = useWork((state) => state.keeper);
+  const saving = useWork((state) => state.saving);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   return (
     <IconButton

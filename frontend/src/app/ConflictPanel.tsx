@@ -8,8 +8,8 @@ import { useWork } from "../shared/WorkContext";
 type Side = "mine" | "kept";
 
 export function ConflictPanel() {
-    const desk = useWork((state) => state.desk);
-    const keeper = useWork((state) => state.keeper);
+  const desk = useWork((state) => state.desk);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const { conflict, waiting } = desk;
   const [chosen, setChosen] = useState<Readonly<Record<string, Side>>>({});

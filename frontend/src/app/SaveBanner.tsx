@@ -7,9 +7,9 @@ import { ConflictPanel } from "./ConflictPanel";
 import { useWork } from "../shared/WorkContext";
 
 export function SaveBanner() {
-    const saving = useWork((state) => state.saving);
-    const desk = useWork((state) => state.desk);
-    const keeper = useWork((state) => state.keeper);
+  const saving = useWork((state) => state.saving);
+  const desk = useWork((state) => state.desk);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   if (saving === "stale") return <ConflictPanel key={desk.theirs?.revision} />;
   if (saving === "gone") return <DeletedBanner />;
@@ -35,9 +35,9 @@ export function SaveBanner() {
 
 /** A work that was deleted, by itself or with its job. */
 function DeletedBanner() {
-    const currentWork = useWork((state) => state.work);
-    const keeper = useWork((state) => state.keeper);
-    const desk = useWork((state) => state.desk);
+  const currentWork = useWork((state) => state.work);
+  const keeper = useWork((state) => state.keeper);
+  const desk = useWork((state) => state.desk);
   const say = useWords();
   const [failed, setFailed] = useState("");
   const putBack = async () => {

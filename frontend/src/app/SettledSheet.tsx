@@ -10,9 +10,9 @@ import { useWords } from "../words/words";
 import { useWork } from "../shared/WorkContext";
 
 export function SettledSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
-    const settled = useWork((state) => state.settled);
-    const screen = useWork((state) => state.screen);
-    const job = useWork((state) => state.job);
+  const settled = useWork((state) => state.settled);
+  const screen = useWork((state) => state.screen);
+  const job = useWork((state) => state.job);
   const say = useWords();
   const rows = settled.rows.filter((row) => row.used);
   return (

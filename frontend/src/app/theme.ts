@@ -84,7 +84,28 @@ export function themeOf(name: ThemeName): Theme {
     components: {
       MuiButtonBase: { defaultProps: { disableRipple: true } },
       MuiButton: { styleOverrides: { root: { minHeight: 44 }, sizeSmall: { fontSize: "0.9rem" } } },
-      MuiToggleButton: { styleOverrides: { root: { minHeight: 44 }, sizeSmall: { fontSize: "0.9rem" } } },
+      MuiToggleButtonGroup: {
+        styleOverrides: {
+          root: { display: "inline-flex", flexWrap: "wrap", alignSelf: "center" },
+          grouped: { margin: 0, border: 0, borderRadius: 0 },
+        },
+      },
+      MuiToggleButton: {
+        styleOverrides: {
+          root: {
+            border: 0, color: ink.graphite, font: "inherit", letterSpacing: 0,
+            "&:hover": { backgroundColor: ink.rule },
+            "&.Mui-disabled": { border: 0, color: ink.soft },
+            "&.Mui-selected, &.Mui-selected:hover": { backgroundColor: ink.graphite, color: ink.card },
+          },
+        },
+      },
+      MuiTabs: { styleOverrides: { root: { minHeight: 44, borderBottom: `1.5px solid ${ink.rule}` }, indicator: { height: 4, backgroundColor: ink.settled } } },
+      MuiTab: {
+        styleOverrides: {
+          root: { minHeight: 44, minWidth: 0, padding: "6px 14px", fontSize: "1rem", letterSpacing: 0, color: ink.soft, "&.Mui-selected": { color: ink.graphite, fontWeight: 700 } },
+        },
+      },
       MuiAlert: { styleOverrides: { root: { fontSize: "0.95rem" } } },
       MuiTooltip: { defaultProps: { enterTouchDelay: 400 } },
     },

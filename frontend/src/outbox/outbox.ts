@@ -2,7 +2,7 @@
  * Changes on their way: each has a number, so that one sent twice is made once; each is written down until it is
  * acknowledged; those to one thing go one after the other. What cannot be kept stays, with why.
  */
-import { call, Refused } from "../api/request";
+import { change, Refused } from "../api/request";
 import { meaningOf, pauseAfter, reasonOf } from "./answers";
 import { isRecord, parsed, storage } from "./storage";
 import { number, openTabs, tab } from "./tabs";
@@ -133,7 +133,7 @@ class Keeper {
     this.mark(entry.id, "sending", entry.reason);
     let answer: unknown;
     try {
-      answer = await call(entry.method, entry.path, entry.body, undefined, entry.id);
+      answer = await change(entry.method, entry.path, entry.body, entry.id);
     } catch (error) {
       const meaning = meaningOf(error);
       if (meaning === "stale" || meaning === "refused") {

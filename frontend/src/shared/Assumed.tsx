@@ -8,8 +8,8 @@ import { useWork } from "./WorkContext";
 
 /** Each one with its answer. */
 export function AssumedCard() {
-    const screen = useWork((state) => state.screen);
-    const keeper = useWork((state) => state.keeper);
+  const screen = useWork((state) => state.screen);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const all = screen?.assumed ?? [];
   if (all.length === 0) return null;
@@ -34,8 +34,8 @@ export function AssumedCard() {
 
 /** The same in one line, with the way to Measure. */
 export function AssumedLine() {
-    const screen = useWork((state) => state.screen);
-    const work = useWork((state) => state.work);
+  const screen = useWork((state) => state.screen);
+  const work = useWork((state) => state.work);
   const say = useWords();
   const all = screen?.assumed ?? [];
   if (all.length === 0) return null;

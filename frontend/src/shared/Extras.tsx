@@ -6,6 +6,7 @@ import { valueAt } from "./document";
 import { TapeField } from "./TapeField";
 import type { WorkState } from "./useOpenWork";
 import { useWork } from "./WorkContext";
+import { Choice } from "./Choice";
 
 export interface Extra {
   path: string;
@@ -38,15 +39,15 @@ export const isThere = (document: Document, path: string): boolean => {
 };
 
 export function ExtraList({ extras }: { extras: readonly Extra[] }) {
-    const job = useWork((state) => state.job);
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const job = useWork((state) => state.job);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const metric = job.units === "metric";
   return extras.filter((extra) => extra.where?.(document) ?? true).map((extra) => {
     const there = isThere(document, extra.path);
     return (
-      <Choice key={extra.path} label={say(extra.word)} there={there} onChange={() => keeper.change(extra.path, there ? undefined : extra.fresh(metric, document))}>
+      <Offered key={extra.path} label={say(extra.word)} there={there} onChange={() => keeper.change(extra.path, there ? undefined : extra.fresh(metric, document))}>
         {extra.fields.length > 0 && (
           <ul className="field-rows">
             {extra.fields.map(([path, word]) => (
@@ -57,31 +58,29 @@ export function ExtraList({ extras }: { extras: readonly Extra[] }) {
           </ul>
         )}
         {extra.switches?.map((one) => <Switch key={one.path} one={one} />)}
-      </Choice>
+      </Offered>
     );
   });
 }
 
 function Switch({ one }: { one: Answers }) {
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const now = valueAt(document, one.path) ?? one.usual;
   return (
     <p className="extra-switch">
       <span>{say(one.word)}</span>
-      <span className="switch" role="group" aria-label={say(one.word)}>
-        {one.answers.map(([answer, word]) => (
-          <button key={answer} type="button" aria-pressed={now === answer} onClick={() => keeper.change(one.path, answer)}>
-            {say(word)}
-          </button>
-        ))}
-      </span>
+      <Choice
+        label={say(one.word)} chosen={now}
+        answers={one.answers.map(([answer, word]) => ({ id: answer, text: say(word) }))}
+        onChoose={(answer) => keeper.change(one.path, answer)}
+      />
     </p>
   );
 }
 
-export function Choice({ label, there, onChange, children }: { label: string; there: boolean; onChange: () => void; children: ReactNode }) {
+export function Offered({ label, there, onChange, children }: { label: string; there: boolean; onChange: () => void; children: ReactNode }) {
   return (
     <li>
       <label className="extra-choice">

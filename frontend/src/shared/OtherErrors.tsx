@@ -2,7 +2,7 @@
 import { useWork } from "./WorkContext";
 
 export function OtherErrors({ fields }: { fields: RegExp }) {
-    const errors = useWork((state) => state.errors);
+  const errors = useWork((state) => state.errors);
   const others = errors.filter((error) => !fields.test(error.path));
   if (others.length === 0) return null;
   return (

@@ -2,13 +2,14 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import type { Words } from "../api/client";
+import type { JobFile } from "../api/types";
 import { usePreferences } from "../app/preferences";
-import { jobFile, } from "./useOpenWork";
+import { jobFile } from "./useOpenWork";
 import { useWork } from "./WorkContext";
 
-export function useAside<T>(name: string, ask: (job: unknown, words: Words, signal?: AbortSignal) => Promise<T>) {
-    const job = useWork((state) => state.job);
-    const settled = useWork((state) => state.settled);
+export function useAside<T>(name: string, ask: (file: JobFile, words: Words, signal?: AbortSignal) => Promise<T>) {
+  const job = useWork((state) => state.job);
+  const settled = useWork((state) => state.settled);
   const { dialect, fine } = usePreferences();
   const shown = useWork((state) => state.document);
   const file = useMemo(() => jobFile(job, settled.document, shown), [job, settled, shown]);

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 
 import { api, Refused, Unreachable } from "../api/client";
 import { storage } from "../outbox/storage";
 import { usePaused } from "./usePaused";
-import type { Document, FieldError, Job, Schemas, Screen, Settled, Work, WorkPage } from "../api/types";
+import type { Document, JobFile, FieldError, Job, Schemas, Screen, Settled, Work, WorkPage } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { applied, DeskKeeper, live, type Desk, type Saving } from "./desk";
 
@@ -27,9 +27,9 @@ export interface WorkState {
   readonly piece: (id: string) => void;
 }
 
-export function jobFile(job: Job, settings: Document, document: Document): Document {
+export function jobFile(job: Job, settings: Document, document: Document): JobFile {
   const limits = job.limits_document ? { limits: job.limits_document } : {};
-  return { format: "easy-notch-job", version: 1, name: job.name, units: job.units, ...limits, settings, works: [document] };
+  return { format: "easy-notch-job", version: 1, name: job.name, units: job.units, ...limits, settings, works: [document] } as unknown as JobFile;
 }
 
 function errorsOf(error: unknown): readonly FieldError[] {

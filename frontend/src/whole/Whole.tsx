@@ -5,21 +5,22 @@ import { useNavigate } from "react-router";
 import { api } from "../api/client";
 import type { Whole as WholeAnswer } from "../api/types";
 import { usePreferences } from "../app/preferences";
-import { jobFile, } from "../shared/useOpenWork";
+import { jobFile } from "../shared/useOpenWork";
 import { useWords, type WordId } from "../words/words";
 import { canDraw, Scene } from "./scene";
 import "./whole.css";
 import { useWork } from "../shared/WorkContext";
+import { Choice } from "../shared/Choice";
 
 /** What the work hangs on and lands on: seen, but no piece of it. */
 const SUPPORT = "support";
 const kinds = (whole: WholeAnswer): readonly string[] => [...new Set(whole.solids.map((solid) => solid.role))].filter((role) => role !== SUPPORT);
 
 export function Whole() {
-    const job = useWork((state) => state.job);
-    const settled = useWork((state) => state.settled);
-    const piece = useWork((state) => state.piece);
-    const work = useWork((state) => state.work);
+  const job = useWork((state) => state.job);
+  const settled = useWork((state) => state.settled);
+  const piece = useWork((state) => state.piece);
+  const work = useWork((state) => state.work);
   const say = useWords();
   const navigate = useNavigate();
   const { dialect, fine, theme } = usePreferences();
@@ -59,13 +60,11 @@ export function Whole() {
     <div className="whole">
       <div ref={place} className="whole-scene" role="img" aria-label={say("roof.whole")} />
       <div className="whole-tools">
-        <span className="switch" role="group" aria-label={say("whole.kinds")}>
-          {["", ...roles].map((one) => (
-            <button key={one} type="button" aria-pressed={kind === one} onClick={() => setKind(one)}>
-              {say(`role.${one || "all"}` as WordId)}
-            </button>
-          ))}
-        </span>
+        <Choice
+          label={say("whole.kinds")} chosen={kind}
+          answers={["", ...roles].map((one) => ({ id: one, text: say(`role.${one || "all"}` as WordId) }))}
+          onChoose={setKind}
+        />
         <span className="switch" role="group" aria-label={say("whole.steps")}>
           <button type="button" onClick={() => setStep((now) => Math.max(0, (now ?? roles.length) - 1))}>
             {say("whole.back")}

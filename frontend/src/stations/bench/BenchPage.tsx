@@ -4,7 +4,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { api } from "../../api/client";
-import type { Card, Job, Shelf, Work } from "../../api/types";
+import type { Card, Job, Shelf, Work, Units } from "../../api/types";
 import { Waiting } from "../../outbox/Waiting";
 import { Logo, ThemeButton } from "../../app/Bar";
 import { usePreferences } from "../../app/preferences";
@@ -259,7 +259,7 @@ function useStart() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: async ({ jobId, units, kind = "flight" }: { jobId?: string; units: string; kind?: "flight" | "roof" }) => {
+    mutationFn: async ({ jobId, units, kind = "flight" }: { jobId?: string; units: Units; kind?: "flight" | "roof" }) => {
       const job = jobId ?? (await api.newJob(say("bench.new_job"), units)).id;
       return api.newWork(job, say(kind === "roof" ? "bench.unnamed_roof" : "bench.unnamed"), kind);
     },

@@ -1,4 +1,5 @@
 /** What was deleted, to be put back: nothing that is kept is ever out of reach. */
+import type { Job, Work } from "../../api/types";
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
@@ -16,7 +17,7 @@ export function DeletedList({ onClose }: { onClose: () => void }) {
   const queries = useQueryClient();
   const found = useQuery({ queryKey: ["deleted"], queryFn: ({ signal }) => api.deleted(signal) });
   const back = useMutation({
-    mutationFn: ({ what, id }: { what: "works" | "jobs"; id: string }) => api.put(what, id, false),
+    mutationFn: ({ what, id }: { what: "works" | "jobs"; id: string }): Promise<Job | Work> => api.put(what, id, false),
     onSettled: () => Promise.all(["deleted", "bench", "work"].map((key) => queries.invalidateQueries({ queryKey: [key] }))),
   });
   return (

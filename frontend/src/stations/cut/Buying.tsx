@@ -43,7 +43,7 @@ export function Buying({ plan, plans }: { plan: CutPlan; plans: Plans }) {
 }
 
 function Yard({ plan, plans }: { plan: CutPlan; plans: Plans }) {
-    const job = useWork((state) => state.job);
+  const job = useWork((state) => state.job);
   const say = useWords();
   const words = usePreferences();
   const [seed, setSeed] = useState<number | null>(null);

@@ -13,13 +13,15 @@ import { Exports } from "./Exports";
 import { Rack } from "./Rack";
 import { usePlan } from "./usePlan";
 import { useWork } from "../../shared/WorkContext";
+import { Choice } from "../../shared/Choice";
+import { Views } from "../../shared/Views";
 
 const VIEWS = ["boards", "rack", "saw", "buying", "list", "files"] as const;
 
 export function CutStation() {
-    const screen = useWork((state) => state.screen);
-    const work = useWork((state) => state.work);
-    const job = useWork((state) => state.job);
+  const screen = useWork((state) => state.screen);
+  const work = useWork((state) => state.work);
+  const job = useWork((state) => state.job);
   const say = useWords();
   const [view, setView] = useState<(typeof VIEWS)[number]>("boards");
   const [scope, setScope] = useState<"work" | "job">("work");
@@ -41,11 +43,11 @@ export function CutStation() {
     <div className="cut-page">
       <header>
         <h2>{say("cut.title")}</h2>
-        <span className="switch" role="group" aria-label={say("cut.views")}>
-          {VIEWS.map((one) => (
-            <button key={one} type="button" aria-pressed={view === one} onClick={() => setView(one)}>{say(`cut.${one}` as WordId)}</button>
-          ))}
-        </span>
+        <Views
+          label={say("cut.views")} shown={view}
+          views={VIEWS.map((one) => ({ id: one, text: say(`cut.${one}` as WordId) }))}
+          onShow={setView}
+        />
       </header>
       <AssumedLine />
       <div className="caution">
@@ -64,9 +66,11 @@ export function CutStation() {
       {plans.failed && <p role="alert" className="said error">{plans.failed}</p>}
       {view === "boards" && (
         <div className="cut-ways">
-          <span className="switch" role="group" aria-label={say("cut.scope")}>
-            {(["work", "job"] as const).map((one) => <button key={one} type="button" aria-pressed={scope === one} onClick={() => setScope(one)}>{say(`cut.scope_${one}`)}</button>)}
-          </span>
+          <Choice
+            label={say("cut.scope")} chosen={scope}
+            answers={(["work", "job"] as const).map((one) => ({ id: one, text: say(`cut.scope_${one}`) }))}
+            onChoose={setScope}
+          />
           <label className="extra-choice"><input type="checkbox" checked={edgeFree} onChange={(event) => setEdgeFree(event.target.checked)} />{say("cut.edge_free")}</label>
           <label className="extra-choice"><input type="checkbox" checked={faceGiven} onChange={(event) => setFaceGiven(event.target.checked)} />{say("cut.face_given")}</label>
           {plan.scarfs.length > 0 && <label className="extra-choice"><input type="checkbox" checked={scarfed} onChange={(event) => setScarfed(event.target.checked)} />{say("cut.scarfed")}</label>}
@@ -100,8 +104,8 @@ function SawSettings({ plan }: { plan: CutPlan }) {
 }
 
 function CutList({ plan }: { plan: CutPlan }) {
-    const work = useWork((state) => state.work);
-    const piece = useWork((state) => state.piece);
+  const work = useWork((state) => state.work);
+  const piece = useWork((state) => state.piece);
   const say = useWords();
   const navigate = useNavigate();
   return (

@@ -1,15 +1,17 @@
 /** Sheets on paper, each looked at as it will print, and printed from here or taken along; and files for office and router. */
+import type { FileKind } from "../../api/types";
 import { useQuery, keepPreviousData } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, Refused } from "../../api/client";
 import { usePreferences } from "../../app/preferences";
 import { FileChoice } from "../../shared/FileChoice";
 import { newToken, useMaking } from "../../shared/useMaking";
-import { jobFile, } from "../../shared/useOpenWork";
+import { jobFile } from "../../shared/useOpenWork";
 import { textAt } from "../../shared/document";
 import { useWords, type WordId } from "../../words/words";
 import { printPages } from "./printPages";
 import { useWork } from "../../shared/WorkContext";
+import { Choice } from "../../shared/Choice";
 
 const PRINTED = ["pdf", "boards", "setting", "templates", "bevels", "labels", "rain", "model"] as const;
 const FILES = ["svg", "dxf", "csv", "buying", "html", "gltf", "job"] as const;
@@ -17,10 +19,10 @@ const ENDINGS: Record<string, string> = { svg: "zip", dxf: "dxf", csv: "csv", bu
 const PAPERS = ["a4", "letter", "a3"] as const;
 
 export function Exports() {
-    const currentJob = useWork((state) => state.job);
-    const settled = useWork((state) => state.settled);
-    const work = useWork((state) => state.work);
-    const currentDocument = useWork((state) => state.document);
+  const currentJob = useWork((state) => state.job);
+  const settled = useWork((state) => state.settled);
+  const work = useWork((state) => state.work);
+  const currentDocument = useWork((state) => state.document);
   const say = useWords();
   const { dialect, fine } = usePreferences();
   const shown = useWork((state) => state.document);
@@ -51,7 +53,7 @@ export function Exports() {
       setBusy("");
     }
   };
-  const take = (file: string) =>
+  const take = (file: FileKind) =>
     doing(file, async () => {
       const fresh = newToken();
       setToken(fresh);
@@ -84,9 +86,11 @@ export function Exports() {
       <div className="export-choice">
         <div className="export-head">
           <h3>{say("exports.sheets")}</h3>
-          <span className="switch" role="group" aria-label={say("exports.paper")}>
-            {PAPERS.map((one) => <button key={one} type="button" aria-pressed={paper === one} onClick={() => setPaper(one)}>{say(`exports.${one}`)}</button>)}
-          </span>
+          <Choice
+            label={say("exports.paper")} chosen={paper}
+            answers={PAPERS.map((one) => ({ id: one, text: say(`exports.${one}`) }))}
+            onChoose={setPaper}
+          />
         </div>
         <ul className="export-sheets">
           {PRINTED.map((one) => (

@@ -1,7 +1,7 @@
 /** Boards on hand: typed, taken in from a table, with the defects no piece may meet. */
 import { useState } from "react";
 import { api, Refused } from "../../api/client";
-import type { CutPlan, RackBoard } from "../../api/types";
+import type { CutPlan, RackBoard, Units } from "../../api/types";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { FileChoice } from "../../shared/FileChoice";
 import { TypedField } from "../../shared/TypedField";
@@ -13,7 +13,7 @@ const SIGHTED = ["", "straight", "crooked"] as const;
 type Sighted = RackBoard["sighted"];
 type Sizes = Record<(typeof SIZES)[number], string>;
 
-export function Rack({ plan, plans, units }: { plan: CutPlan; plans: ReturnType<typeof usePlan>; units: string }) {
+export function Rack({ plan, plans, units }: { plan: CutPlan; plans: ReturnType<typeof usePlan>; units: Units }) {
   const say = useWords();
   const [typed, setTyped] = useState<Sizes>({ thickness: "", depth: "", length: "" });
   const [count, setCount] = useState("1");

@@ -1,37 +1,28 @@
 /** The cutting plan of what is still to cut, and what is kept beside it. A tick leaves the plan on the screen as it is. */
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
-import { api, Refused, type Words } from "../../api/client";
-import type { CutBoard, CutKept, CutPlan, CutSection } from "../../api/types";
+import { api, Refused, type Ways, type Words } from "../../api/client";
+import type { CutBoard, CutKept, CutPlan, CutSection, JobFile } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { useAside } from "../../shared/useAside";
 import { newToken, useMaking } from "../../shared/useMaking";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
 
-export interface Ways {
-  scope: "work" | "job";
-  edgeFree: boolean;
-  faceGiven: boolean;
-  scarfed: boolean;
-  /** Whether other ways to buy are asked for: they take longer. */
-  others: boolean;
-}
-
 export function usePlan(ways: Ways) {
-    const work = useWork((state) => state.work);
+  const work = useWork((state) => state.work);
   const say = useWords();
   const queries = useQueryClient();
   const { dialect, fine } = usePreferences();
   const [failed, setFailed] = useState("");
   const name = `cut-${ways.scope}-${String(ways.edgeFree)}-${String(ways.faceGiven)}-${String(ways.scarfed)}-${String(ways.others)}-${work.id}`;
   const [token, setToken] = useState("");
-  const ask = useCallback((job: unknown, words: Words, signal?: AbortSignal) => {
+  const ask = useCallback((file: JobFile, words: Words, signal?: AbortSignal) => {
     const fresh = newToken();
     setToken(fresh);
-    return api.cutPlan(work.id, job, words, ways, fresh, signal);
+    return api.cutPlan(work.id, file, words, ways, fresh, signal);
   }, [work.id, ways]);
-  const quickly = useCallback((job: unknown, words: Words, signal?: AbortSignal) => api.cutPlan(work.id, job, words, { ...ways, others: false }, "", signal), [work.id, ways]);
+  const quickly = useCallback((file: JobFile, words: Words, signal?: AbortSignal) => api.cutPlan(work.id, file, words, { ...ways, others: false }, "", signal), [work.id, ways]);
   const found = useAside(name, ask);
   // A plain good plan at once, while a cheaper one is looked for.
   const quick = useAside(`cut-quick-${name}`, quickly);

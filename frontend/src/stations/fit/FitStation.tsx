@@ -15,7 +15,7 @@ import { useWork } from "../../shared/WorkContext";
 const LARGER = 12;
 
 export function FitStation() {
-    const errors = useWork((state) => state.errors);
+  const errors = useWork((state) => state.errors);
   const say = useWords();
   const screen = useWork((state) => state.screen);
   if (!screen)
@@ -101,8 +101,8 @@ function Clashes() {
 }
 
 function Joint({ one }: { one: Fit }) {
-    const piece = useWork((state) => state.piece);
-    const work = useWork((state) => state.work);
+  const piece = useWork((state) => state.piece);
+  const work = useWork((state) => state.work);
   const say = useWords();
   const navigate = useNavigate();
   const lay = () => {

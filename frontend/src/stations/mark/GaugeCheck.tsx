@@ -7,7 +7,7 @@ import { usePreferences } from "../../app/preferences";
 import { LevelSign } from "../../shared/LevelSign";
 import { TapeText } from "../../shared/TapeText";
 import { TypedField } from "../../shared/TypedField";
-import { jobFile, } from "../../shared/useOpenWork";
+import { jobFile } from "../../shared/useOpenWork";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
 
@@ -18,8 +18,8 @@ export interface Clamped {
 }
 
 export function GaugeCheck({ piece, stop }: { piece: string; stop: Stop }) {
-    const job = useWork((state) => state.job);
-    const settled = useWork((state) => state.settled);
+  const job = useWork((state) => state.job);
+  const settled = useWork((state) => state.settled);
   const say = useWords();
   const { dialect, fine } = usePreferences();
   const shown = useWork((state) => state.document);

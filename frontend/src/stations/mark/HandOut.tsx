@@ -2,13 +2,13 @@
 import { useState } from "react";
 import { api } from "../../api/client";
 import { usePreferences } from "../../app/preferences";
-import { jobFile, } from "../../shared/useOpenWork";
+import { jobFile } from "../../shared/useOpenWork";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
 
 export function HandOut() {
-    const job = useWork((state) => state.job);
-    const settled = useWork((state) => state.settled);
+  const job = useWork((state) => state.job);
+  const settled = useWork((state) => state.settled);
   const say = useWords();
   const { dialect, fine } = usePreferences();
   const shown = useWork((state) => state.document);

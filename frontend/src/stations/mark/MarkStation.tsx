@@ -23,8 +23,8 @@ import { useWork } from "../../shared/WorkContext";
 const SPAN = 920;
 
 export function MarkStation() {
-    const document = useWork((state) => state.document);
-    const work = useWork((state) => state.work);
+  const document = useWork((state) => state.document);
+  const work = useWork((state) => state.work);
   const say = useWords();
   useAwake();
   const [query, setQuery] = useSearchParams();

@@ -15,7 +15,7 @@ interface Props {
 }
 
 export function PieceBar({ pieces, laid, disturbed }: Props) {
-    const piece = useWork((state) => state.piece);
+  const piece = useWork((state) => state.piece);
   const say = useWords();
   const [all, setAll] = useState(false);
   const shown = all ? pieces : pieces.filter((one, n) => n < AT_HAND || one.id === laid || disturbed.has(one.id));

@@ -4,12 +4,13 @@ import type { Fascia, Roof } from "../../api/types";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
+import { Choice } from "../../shared/Choice";
 
 const WIDE = 1000;
 const HIGH = 34;
 
 export function SettingOut({ roof }: { roof: Roof }) {
-    const keeper = useWork((state) => state.keeper);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const [open, setOpen] = useState(false);
   const { places, length, thickness } = roof.setting_out;
@@ -22,20 +23,16 @@ export function SettingOut({ roof }: { roof: Roof }) {
       {open && (
         <>
           {roof.setting_out.ways.length > 0 && <div className="ways">
-            <span className="switch" role="group" aria-label={say("mark.first_bay")}>
-              {roof.setting_out.ways.map((way) => (
-                <button key={way.id} type="button" aria-pressed={way.chosen} onClick={() => keeper.change("setting_out.first_bay", way.id)}>
-                  {way.name} <small>{say("mark.last_bay")} <Figure value={way.last} /></small>
-                </button>
-              ))}
-            </span>
-            <span className="switch" role="group" aria-label={say("mark.hooked")}>
-              {(["first_end", "second_end"] as const).map((end) => (
-                <button key={end} type="button" aria-pressed={roof.setting_out.hooked === end} onClick={() => keeper.change("setting_out.hooked", end)}>
-                  {say(`mark.${end}`)}
-                </button>
-              ))}
-            </span>
+            <Choice
+              label={say("mark.first_bay")} chosen={roof.setting_out.ways.find((way) => way.chosen)?.id}
+              answers={roof.setting_out.ways.map((way) => ({ id: way.id, text: <>{way.name} <small>{say("mark.last_bay")} <Figure value={way.last} /></small></> }))}
+              onChoose={(id) => keeper.change("setting_out.first_bay", id)}
+            />
+            <Choice
+              label={say("mark.hooked")} chosen={roof.setting_out.hooked}
+              answers={(["first_end", "second_end"] as const).map((end) => ({ id: end, text: say(`mark.${end}`) }))}
+              onChoose={(end) => keeper.change("setting_out.hooked", end)}
+            />
           </div>}
           <p className="quiet">
             <TapeText text={roof.setting_out.say} />

@@ -48,9 +48,9 @@ const stringer = <path className="layer-wood" d="M18 22h20v14h20v14H46L18 40z" /
 
 /** What the top riser is: the header itself, a fascia on it behind the stringers, or a riser board in front. */
 export function HeaderRiserChoice() {
-    const document = useWork((state) => state.document);
-    const job = useWork((state) => state.job);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const job = useWork((state) => state.job);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const fascia = valueAt(document, "head.fascia") !== undefined;
   const chosen = valueAt(document, "head.riser_board") === true ? "board" : fascia ? "behind" : "own";
@@ -90,9 +90,9 @@ const heads: Record<string, ReactNode> = {
 };
 
 export function HeadChoice() {
-    const document = useWork((state) => state.document);
-    const job = useWork((state) => state.job);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const job = useWork((state) => state.job);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const kind = valueAt(document, "head.kind");
   const housed = isThere(document, "housed");
@@ -140,9 +140,9 @@ const feet: Record<string, ReactNode> = {
 };
 
 export function FootChoice() {
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
-    const job = useWork((state) => state.job);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
+  const job = useWork((state) => state.job);
   const say = useWords();
   const kicker = valueAt(document, "kicker") as Record<string, unknown> | null | undefined;
   const notch = kicker ? (kicker["notch"] ?? "all") : "none";

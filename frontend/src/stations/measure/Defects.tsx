@@ -1,24 +1,24 @@
 /** Cracks and knots of the board a pattern comes from, to be dodged. */
-import { Choice, isThere } from "../../shared/Extras";
+import { Offered, isThere } from "../../shared/Extras";
 import { useWords } from "../../words/words";
 import { Rows } from "./Rows";
 import { column, optional } from "./columns";
 import { useWork } from "../../shared/WorkContext";
 
 export function Defects({ path }: { path: string }) {
-    const job = useWork((state) => state.job);
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const job = useWork((state) => state.job);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const metric = job.units === "metric";
   const fresh = metric ? { start: "600 mm", stop: "660 mm", top: "0 mm", deep: "120 mm" } : { start: "24\"", stop: "27\"", top: '0"', deep: '4"' };
   const there = isThere(document, path);
   const faces = (["through", "near", "far"] as const).map((id) => ({ id, name: say(`around.face_${id}`) }));
   return (
-    <Choice label={say("around.defects")} there={there} onChange={() => keeper.change(path, there ? undefined : [fresh])}>
+    <Offered label={say("around.defects")} there={there} onChange={() => keeper.change(path, there ? undefined : [fresh])}>
       <Rows path={path} title="around.defects" said="around.defects_say" fresh={fresh}
         columns={[column("start", say("around.defect_start")), column("stop", say("around.defect_stop")), optional("top", say("around.defect_top")), column("deep", say("around.defect_deep")), { ...column("face", say("around.defect_face")), answers: faces, read: (value) => (typeof value === "string" ? value : "through") }]}
       />
-    </Choice>
+    </Offered>
   );
 }

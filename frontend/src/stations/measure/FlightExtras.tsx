@@ -1,7 +1,7 @@
 /** What stands around the stringers: ground, sides, guard, slab, landings, fixings. Each is there or it is not. */
 import type { ReactNode } from "react";
 import type { Document } from "../../api/types";
-import { Choice, ExtraList, isThere, section, sized, type Extra } from "../../shared/Extras";
+import { Offered, ExtraList, isThere, section, sized, type Extra } from "../../shared/Extras";
 import { TapeField } from "../../shared/TapeField";
 import { Defects } from "./Defects";
 import { Rows } from "./Rows";
@@ -128,7 +128,7 @@ const platform: readonly Extra[] = [
 ];
 
 export function FlightExtras() {
-    const document = useWork((state) => state.document);
+  const document = useWork((state) => state.document);
   const say = useWords();
   return (
     <section className="around" aria-labelledby="around-title">
@@ -174,9 +174,9 @@ function Group({ title, children }: { title: WordId; children: ReactNode }) {
 
 /** The riser count of the upper flight. */
 function After() {
-    const document = useWork((state) => state.document);
-    const errors = useWork((state) => state.errors);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const errors = useWork((state) => state.errors);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const now = Number(valueAt(document, "platform.after") ?? 2);
   const error = errors.find((one) => one.path === "platform.after");
@@ -195,11 +195,11 @@ function After() {
 
 /** Ground that falls: by slope or by readings, across the stair, and confirmed at the foot. */
 function Ground() {
-    const job = useWork((state) => state.job);
-    const document = useWork((state) => state.document);
-    const screen = useWork((state) => state.screen);
-    const errors = useWork((state) => state.errors);
-    const keeper = useWork((state) => state.keeper);
+  const job = useWork((state) => state.job);
+  const document = useWork((state) => state.document);
+  const screen = useWork((state) => state.screen);
+  const errors = useWork((state) => state.errors);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const metric = job.units === "metric";
   const there = isThere(document, "ground");
@@ -210,7 +210,7 @@ function Ground() {
   const confirm = () => keeper.change("ground.confirmed", isThere(document, "ground.confirmed") ? undefined : { at: foot ? `${foot.value.toFixed(1)} mm` : "0" });
   if (isThere(document, "platform")) return null;
   return (
-    <Choice label={say("around.ground")} there={there} onChange={() => keeper.change("ground", there ? undefined : { at: metric ? "0 mm" : '0"', slope: "1:20" })}>
+    <Offered label={say("around.ground")} there={there} onChange={() => keeper.change("ground", there ? undefined : { at: metric ? "0 mm" : '0"', slope: "1:20" })}>
       {error && <p className="said error" role="alert">{error.sentence}</p>}
       <ul className="field-rows">
         <li><TapeField path="ground.at" label={say("around.ground_at")} labelled /></li>
@@ -223,49 +223,49 @@ function Ground() {
         />
       )}
       <ul className="extras inner">
-        <Choice label={say("around.confirmed")} there={isThere(document, "ground.confirmed")} onChange={confirm}>
+        <Offered label={say("around.confirmed")} there={isThere(document, "ground.confirmed")} onChange={confirm}>
           <ul className="field-rows">
             <li><TapeField path="ground.confirmed.at" label={say("around.reading_at")} labelled /></li>
             <li><TapeField path="ground.confirmed.drop" label={say("around.reading_drop")} labelled /></li>
           </ul>
-        </Choice>
+        </Offered>
       </ul>
-    </Choice>
+    </Offered>
   );
 }
 
 function Overhead() {
-    const job = useWork((state) => state.job);
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const job = useWork((state) => state.job);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const metric = job.units === "metric";
   const fresh = metric ? { start: "1000 mm", stop: "1100 mm", above: "1900 mm" } : { start: "4'", stop: "4' 6\"", above: "6' 6\"" };
   const there = isThere(document, "overhead");
   return (
-    <Choice label={say("around.overhead")} there={there} onChange={() => keeper.change("overhead", there ? undefined : [fresh])}>
+    <Offered label={say("around.overhead")} there={there} onChange={() => keeper.change("overhead", there ? undefined : [fresh])}>
       <Rows path="overhead" title="around.overhead" said="around.overhead_say" fresh={fresh}
         columns={[column("start", say("around.over_start")), column("stop", say("around.over_stop")), column("above", say("around.over_above"))]}
       />
-    </Choice>
+    </Offered>
   );
 }
 
 /** A stair as it stands: its risers and goings as measured, from below. */
 function Built() {
-    const job = useWork((state) => state.job);
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const job = useWork((state) => state.job);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const metric = job.units === "metric";
   const there = isThere(document, "built");
   const usual = metric ? ["180 mm", "180 mm"] : ['7 1/2"', '7 1/2"'];
   return (
-    <Choice label={say("around.built")} there={there} onChange={() => keeper.change("built", there ? undefined : { risers: usual })}>
+    <Offered label={say("around.built")} there={there} onChange={() => keeper.change("built", there ? undefined : { risers: usual })}>
       <ul className="field-rows stacked">
         <li><TapeField path="built.risers" label={say("around.built_risers")} labelled plain missing={usual.join("; ")} /></li>
         <li><TapeField path="built.goings" label={say("around.built_goings")} labelled plain missing={say("measure.not_known")} /></li>
       </ul>
-    </Choice>
+    </Offered>
   );
 }

@@ -30,7 +30,7 @@ const roofRows: typeof rows = [
 const OPTIONAL = /^(stock|rafter|ridge)\.length$|fascia_depth$|board_length$|wall_height$|sheet$|plate$|spacing$/;
 
 export function MadeOf() {
-    const document = useWork((state) => state.document);
+  const document = useWork((state) => state.document);
   const say = useWords();
   const roof = document["kind"] === "roof";
   return (

@@ -20,14 +20,14 @@ const FIELDS =
 const MARGINS = { left: 116, right: 20, top: 40, bottom: 46 };
 
 export function MeasureStation() {
-    const document = useWork((state) => state.document);
+  const document = useWork((state) => state.document);
   return document["kind"] === "roof" ? <RoofMeasure /> : <FlightMeasure />;
 }
 
 function FlightMeasure() {
-    const errors = useWork((state) => state.errors);
-    const typing = useWork((state) => state.typing);
-    const document = useWork((state) => state.document);
+  const errors = useWork((state) => state.errors);
+  const typing = useWork((state) => state.typing);
+  const document = useWork((state) => state.document);
   const say = useWords();
   const screen = useWork((state) => state.screen);
   const missing = screen?.supposed.includes("total_rise") ?? false;
@@ -90,8 +90,8 @@ function FlightMeasure() {
 
 /** On ground that falls: how far down it is worked out to lie where the foot lands, and where to measure again. */
 function AtFoot({ rise }: { rise: Shown }) {
-    const screen = useWork((state) => state.screen);
-    const keeper = useWork((state) => state.keeper);
+  const screen = useWork((state) => state.screen);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const foot = screen?.facts.find((one) => one.id === "foot");
   return (
@@ -107,9 +107,9 @@ function AtFoot({ rise }: { rise: Shown }) {
 }
 
 function RunTo() {
-    const screen = useWork((state) => state.screen);
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const screen = useWork((state) => state.screen);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const run = screen?.sketch.dimensions.find((one) => one.id === "total_run");
   if (!run || isThere(document, "ground")) return null;

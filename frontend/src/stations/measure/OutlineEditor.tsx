@@ -9,26 +9,27 @@ import { FileChoice } from "../../shared/FileChoice";
 import { TypedField } from "../../shared/TypedField";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
+import { Choice } from "../../shared/Choice";
 
 const WIDE = 360;
 const HIGH = 260;
 const EDGE = 30;
 
 interface Change {
-  corners: readonly Point[];
+  corners: [number, number][];
   number: number;
   what: "side" | "angle" | "moved";
   text: string;
 }
 
 export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
-    const job = useWork((state) => state.job);
-    const keeper = useWork((state) => state.keeper);
-    const errors = useWork((state) => state.errors);
-    const document = useWork((state) => state.document);
+  const job = useWork((state) => state.job);
+  const keeper = useWork((state) => state.keeper);
+  const errors = useWork((state) => state.errors);
+  const document = useWork((state) => state.document);
   const say = useWords();
   const words = usePreferences();
-  const corners = sides.map((side) => side.at);
+  const corners = sides.map(({ at: [x, y] }): [number, number] => [x, y]);
   const change = useMutation({
     mutationFn: (asked: Change) => api.outline({ units: job.units, ...asked }, words),
     onSuccess: (now) => keeper.change("plan.corners", now.corners),
@@ -60,13 +61,11 @@ export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
                 <TypedField label={say("outline.side_length", { n: side.number })} value={side.length.text} error={errorAt(n, "side")} onCommit={(text) => ask({ corners, number: n, what: "side", text })} />
                 <TypedField label={say("outline.angle", { n: side.number })} value={side.angle} error={errorAt(n, "angle")} onCommit={(text) => ask({ corners, number: n, what: "angle", text })} />
                 <TypedField label={say("outline.pitch", { n: side.number })} value={side.pitch} placeholder={say("outline.as_roof")} onCommit={(text) => edge(n, { pitch: text })} />
-                <span className="switch" role="group" aria-label={say("outline.side", { n: side.number })}>
-                  {(["eave", "gable"] as const).map((roof) => (
-                    <button key={roof} type="button" aria-pressed={side.roof === roof} onClick={() => edge(n, { roof })}>
-                      {say(`outline.${roof}`)}
-                    </button>
-                  ))}
-                </span>
+                <Choice
+                  label={say("outline.side", { n: side.number })} chosen={side.roof}
+                  answers={(["eave", "gable"] as const).map((roof) => ({ id: roof, text: say(`outline.${roof}`) }))}
+                  onChoose={(roof) => edge(n, { roof })}
+                />
               </li>
             ))}
           </ol>
@@ -85,20 +84,18 @@ export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
               return undefined;
             }}
           />
-          <span className="switch" role="group" aria-label={say("outline.line_up")}>
-            {(["none", "overhang", "plates"] as const).map((way) => (
-              <button key={way} type="button" aria-pressed={(valueAt(document, "plan.line_up") ?? "none") === way} onClick={() => keeper.change("plan.line_up", way)}>
-                {say(`outline.line_up_${way}`)}
-              </button>
-            ))}
-          </span>
+          <Choice
+            label={say("outline.line_up")} chosen={(valueAt(document, "plan.line_up") ?? "none")}
+            answers={(["none", "overhang", "plates"] as const).map((way) => ({ id: way, text: say(`outline.line_up_${way}`) }))}
+            onChoose={(way) => keeper.change("plan.line_up", way)}
+          />
       </div>
     </section>
   );
 }
 
 /** One corner more: the middle of the last side, moved outward so that the outline stays convex. */
-function widened(corners: readonly Point[]): Point[] {
+function widened(corners: readonly [number, number][]): [number, number][] {
   const from = corners[corners.length - 1] as Point;
   const to = corners[0] as Point;
   const out = 0.12;
@@ -106,21 +103,21 @@ function widened(corners: readonly Point[]): Point[] {
 }
 
 interface DrawingProps {
-  corners: readonly Point[];
-  onMove: (corners: readonly Point[]) => void;
+  corners: readonly [number, number][];
+  onMove: (corners: [number, number][]) => void;
 }
 
 function Drawing({ corners, onMove }: DrawingProps) {
   const say = useWords();
   const ref = useRef<SVGSVGElement>(null);
-  const [moving, setMoving] = useState<{ number: number; at: Point } | null>(null);
+  const [moving, setMoving] = useState<{ number: number; at: [number, number] } | null>(null);
   const xs = corners.map(([x]) => x);
   const ys = corners.map(([, y]) => y);
   const [left, low] = [Math.min(...xs), Math.min(...ys)];
   const scale = Math.min((WIDE - 2 * EDGE) / (Math.max(...xs) - left), (HIGH - 2 * EDGE) / (Math.max(...ys) - low));
   const seen = ([x, y]: Point): [number, number] => [EDGE + (x - left) * scale, HIGH - EDGE - (y - low) * scale];
   const shown = corners.map((corner, n) => (moving?.number === n ? moving.at : corner));
-  const under = (event: PointerEvent): Point | null => {
+  const under = (event: PointerEvent): [number, number] | null => {
     const box = ref.current?.getBoundingClientRect();
     if (!box) return null;
     const [x, y] = [((event.clientX - box.left) / box.width) * WIDE, ((event.clientY - box.top) / box.height) * HIGH];

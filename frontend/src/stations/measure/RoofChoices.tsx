@@ -5,6 +5,7 @@ import type { Document } from "../../api/types";
 import { useWords } from "../../words/words";
 import { DrawnChoice } from "./Choices";
 import { useWork } from "../../shared/WorkContext";
+import { Choice } from "../../shared/Choice";
 
 const walls = <path className="layer-framing" d="M10 36h5v18h-5zM57 36h5v18h-5z" />;
 const low = <path className="layer-framing" d="M10 36h5v18h-5zM57 20h5v34h-5z" />;
@@ -28,10 +29,10 @@ function endsOf(document: Document): "both" | "first" | "second" {
 }
 
 export function RoofShape() {
-    const document = useWork((state) => state.document);
-    const job = useWork((state) => state.job);
-    const screen = useWork((state) => state.screen);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const job = useWork((state) => state.job);
+  const screen = useWork((state) => state.screen);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const shape = shapeOf(document);
   const metric = job.units === "metric";
@@ -78,26 +79,22 @@ export function RoofShape() {
       <div className="sizes">
         {shape === "polygon" && (
           <>
-            <span className="switch" role="group" aria-label={say("outline.sides")}>
-              {[3, 4, 5, 6, 8, 10, 12].map((n) => (
-                <button key={n} type="button" aria-pressed={valueAt(document, "plan.sides") === n} onClick={() => keeper.change("plan.sides", n)}>
-                  {n}
-                </button>
-              ))}
-            </span>
+            <Choice
+              label={say("outline.sides")} chosen={valueAt(document, "plan.sides")}
+              answers={[3, 4, 5, 6, 8, 10, 12].map((n) => ({ id: n, text: n }))}
+              onChoose={(n) => keeper.change("plan.sides", n)}
+            />
             <TapeField path="plan.side" label={say("outline.side_length", { n: 1 })} labelled />
           </>
         )}
         {shape === "off_centre" && (
           <>
             <TapeField path="plan.ridge_at" label={say("field.ridge_at")} labelled />
-            <span className="switch">
-              {(["pitch", "plates"] as const).map((keep) => (
-                <button key={keep} type="button" aria-pressed={(valueAt(document, "plan.keep") ?? "pitch") === keep} onClick={() => keeper.change("plan.keep", keep)}>
-                  {say(`measure.keep_${keep}`)}
-                </button>
-              ))}
-            </span>
+            <Choice
+              label={say("measure.off_centre")} chosen={(valueAt(document, "plan.keep") ?? "pitch")}
+              answers={(["pitch", "plates"] as const).map((keep) => ({ id: keep, text: say(`measure.keep_${keep}`) }))}
+              onChoose={(keep) => keeper.change("plan.keep", keep)}
+            />
           </>
         )}
         {(shape === "hipped" || shape === "polygon" || shape === "outline") && (
@@ -105,23 +102,16 @@ export function RoofShape() {
             <TapeField path="hip.thickness" label={say("field.hip_thickness")} labelled />
             <TapeField path="hip.depth" label={say("field.hip_depth")} labelled />
             <TapeField path="hip.length" label={say("field.hip_length")} labelled missing={say("measure.not_known")} />
-            {shape === "hipped" && <span className="switch" role="group" aria-label={say("measure.ends")}>
-              {(["both", "first", "second"] as const).map((which) => (
-                <button
-                  key={which} type="button" aria-pressed={endsOf(document) === which}
-                  onClick={() => keeper.change("plan.ends", [which === "second" ? "gable" : "hip", which === "first" ? "gable" : "hip"])}
-                >
-                  {say(`measure.hip_${which}`)}
-                </button>
-              ))}
-            </span>}
-            <span className="switch" role="group" aria-label={say("outline.head")}>
-              {(shape === "hipped" ? ["commons", "ridge_single", "ridge_double", "post", "pairs"] as const : ["post", "pairs"] as const).map((head) => (
-                <button key={head} type="button" aria-pressed={(valueAt(document, "hip.head") ?? "commons") === head || (shape !== "hipped" && head === "post" && valueAt(document, "hip.head") !== "pairs")} onClick={() => keeper.change("hip.head", head)}>
-                  {say(`outline.head_${head}`)}
-                </button>
-              ))}
-            </span>
+            {shape === "hipped" && <Choice
+              label={say("measure.ends")} chosen={endsOf(document)}
+              answers={(["both", "first", "second"] as const).map((which) => ({ id: which, text: say(`measure.hip_${which}`) }))}
+              onChoose={(which) => keeper.change("plan.ends", [which === "second" ? "gable" : "hip", which === "first" ? "gable" : "hip"])}
+            />}
+            <Choice
+              label={say("outline.head")} chosen={shape === "hipped" ? (valueAt(document, "hip.head") ?? "commons") : valueAt(document, "hip.head") === "pairs" ? "pairs" : "post"}
+              answers={(shape === "hipped" ? ["commons", "ridge_single", "ridge_double", "post", "pairs"] as const : ["post", "pairs"] as const).map((head) => ({ id: head, text: say(`outline.head_${head}`) }))}
+              onChoose={(head) => keeper.change("hip.head", head)}
+            />
           </>
         )}
         {shape === "gambrel" && (
@@ -137,9 +127,9 @@ export function RoofShape() {
 }
 
 export function SheathingChoice() {
-    const document = useWork((state) => state.document);
-    const job = useWork((state) => state.job);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const job = useWork((state) => state.job);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const kept = valueAt(document, "plan.sheathing");
   const over = typeof kept === "string" ? !/^0(\D|$)/.test(kept.trim()) : typeof kept === "number" && kept > 0;
@@ -163,8 +153,8 @@ export function SheathingChoice() {
 
 /** Where the overhang was measured to: the fascia's face, or the rafter's own end. */
 export function MeasuredToChoice() {
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const rafter = <path className="layer-wood" d="M22 30L68 8v14L22 46z" />;
   const fascia = <path className="layer-finish" d="M16 30h6v20h-6z" />;

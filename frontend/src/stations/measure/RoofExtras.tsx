@@ -1,6 +1,6 @@
 /** What else the roof has: at the gables, along ridge and eaves, between the rafters. Each is there or it is not. */
 import type { Document } from "../../api/types";
-import { Choice, ExtraList, section, sized, type Extra } from "../../shared/Extras";
+import { Offered, ExtraList, section, sized, type Extra } from "../../shared/Extras";
 import { RowsField } from "../../shared/RowsField";
 import { valueAt } from "../../shared/document";
 import { Defects } from "./Defects";
@@ -8,6 +8,7 @@ import { TapeField } from "../../shared/TapeField";
 import type { WorkState } from "../../shared/useOpenWork";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
+import { Choice } from "../../shared/Choice";
 
 const ridge = (document: WorkState["document"]) => valueAt(document, "ridge.kind");
 const hipped = (document: WorkState["document"]) => {
@@ -62,7 +63,7 @@ const extras: readonly Extra[] = [
 ];
 
 export function RoofExtras() {
-    const document = useWork((state) => state.document);
+  const document = useWork((state) => state.document);
   const say = useWords();
   return (
     <section aria-labelledby="extras-title">
@@ -79,41 +80,39 @@ export function RoofExtras() {
 
 /** Tails run long and snapped: how far rafters were found off the line decides which ones it is pulled from. */
 function Snapped() {
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
-    const job = useWork((state) => state.job);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
+  const job = useWork((state) => state.job);
   const say = useWords();
   const there = valueAt(document, "eaves.tails") === "snapped";
   return (
-    <Choice label={say("extra.snapped")} there={there} onChange={() => keeper.change("eaves.tails", there ? undefined : "snapped")}>
+    <Offered label={say("extra.snapped")} there={there} onChange={() => keeper.change("eaves.tails", there ? undefined : "snapped")}>
       <TapeField path="eaves.tops" label={say("extra.tops")} labelled plain missing={job.units === "metric" ? "0; 3; -2" : '0; 1/8"; -1/16"'} />
-    </Choice>
+    </Offered>
   );
 }
 
 /** Boards of different depth: measured, and gauged from the top or from the underside. */
 function MeasuredBoards() {
-    const document = useWork((state) => state.document);
-    const job = useWork((state) => state.job);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const job = useWork((state) => state.job);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const there = valueAt(document, "rafter.depths") !== undefined;
   const metric = job.units === "metric";
   const gauged = valueAt(document, "rafter.gauged") ?? "top";
   return (
-    <Choice
+    <Offered
       label={say("extra.boards")} there={there}
       onChange={() => keeper.change("rafter.depths", there ? undefined : [valueAt(document, "rafter.depth")])}
     >
       <TapeField path="rafter.depths" label={say("extra.depths")} labelled plain missing={metric ? "170; 168; 172" : '7 1/4"; 7 1/8"'} />
-      <span className="switch" role="group" aria-label={say("extra.gauged")}>
-        {(["top", "underside"] as const).map((edge) => (
-          <button key={edge} type="button" aria-pressed={gauged === edge} onClick={() => keeper.change("rafter.gauged", edge)}>
-            {say(`extra.gauged_${edge}`)}
-          </button>
-        ))}
-      </span>
-    </Choice>
+      <Choice
+        label={say("extra.gauged")} chosen={gauged}
+        answers={(["top", "underside"] as const).map((edge) => ({ id: edge, text: say(`extra.gauged_${edge}`) }))}
+        onChoose={(edge) => keeper.change("rafter.gauged", edge)}
+      />
+    </Offered>
   );
 }
 
@@ -121,9 +120,9 @@ const text = (value: unknown): string => (typeof value === "string" ? value : ty
 
 /** Half-lapped pairs as they were measured: both rafters' thickness and depth, and which half of each goes. */
 function Pairs() {
-    const document = useWork((state) => state.document);
-    const currentErrors = useWork((state) => state.errors);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const currentErrors = useWork((state) => state.errors);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const kept = valueAt(document, "pairs");
   const pairs = (Array.isArray(kept) ? kept : []) as readonly (readonly [Document, Document])[];

@@ -20,7 +20,7 @@ const SECTION = { left: 40, right: 40, top: 26, bottom: 84 };
 const PLAN = { left: 34, right: 34, top: 60, bottom: 84 };
 
 export function RoofMeasure() {
-    const document = useWork((state) => state.document);
+  const document = useWork((state) => state.document);
   const say = useWords();
   const screen = useWork((state) => state.screen);
   const sides = screen?.roof?.sides ?? [];

@@ -6,9 +6,9 @@ import { useWords, type WordId } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
 
 export function Rows({ path, title, said, columns, fresh }: { path: string; title: WordId; said: WordId; columns: readonly Column[]; fresh: Document }) {
-    const document = useWork((state) => state.document);
-    const errors = useWork((state) => state.errors);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const errors = useWork((state) => state.errors);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const kept = valueAt(document, path);
   return (

@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { api, Refused } from "../../api/client";
-import type { Practice } from "../../api/types";
+import type { Practice, School, Units } from "../../api/types";
 import { Logo, ThemeButton } from "../../app/Bar";
 import { usePreferences } from "../../app/preferences";
 import { LevelSign } from "../../shared/LevelSign";
@@ -12,6 +12,7 @@ import { TypedField } from "../../shared/TypedField";
 import { useWords } from "../../words/words";
 import { Road } from "../workout/WorkingPanel";
 import "./practice.css";
+import { Choice } from "../../shared/Choice";
 
 const SCHOOLS = ["stairs", "rafters", "hips"] as const;
 const UNITS = ["imperial", "metric"] as const;
@@ -20,7 +21,7 @@ export function PracticePage() {
   const say = useWords();
   const { dialect, fine } = usePreferences();
   const [query] = useSearchParams();
-  const [ask, setAsk] = useState({ school: "stairs", units: "imperial", seed: Number(query.get("seed")) || 0 });
+  const [ask, setAsk] = useState<{ school: School; units: Units; seed: number }>({ school: "stairs", units: "imperial", seed: Number(query.get("seed")) || 0 });
   const piece = useQuery({
     queryKey: ["practice", ask, dialect, fine],
     queryFn: ({ signal }) => api.practice(ask, { dialect, fine }, signal),
@@ -45,8 +46,16 @@ export function PracticePage() {
       <main className="stage practice-page" aria-busy={piece.isPending}>
         <p className="quiet">{say("practice.say")}</p>
         <div className="practice-choice">
-          <Switch label={say("practice.school")} names={SCHOOLS} chosen={ask.school} onChoose={(school) => setAsk({ ...ask, school, seed: 0 })} word={(one) => say(`practice.${one as (typeof SCHOOLS)[number]}`)} />
-          <Switch label={say("practice.tape")} names={UNITS} chosen={ask.units} onChoose={(units) => setAsk({ ...ask, units, seed: 0 })} word={(one) => say(one === "metric" ? "practice.metric" : "practice.imperial")} />
+          <Choice
+            label={say("practice.school")} chosen={ask.school}
+            answers={SCHOOLS.map((id) => ({ id, text: <TapeText text={say(`practice.${id}`)} /> }))}
+            onChoose={(school) => setAsk({ ...ask, school, seed: 0 })}
+          />
+          <Choice
+            label={say("practice.tape")} chosen={ask.units}
+            answers={UNITS.map((id) => ({ id, text: <TapeText text={say(`practice.${id}`)} /> }))}
+            onChoose={(units) => setAsk({ ...ask, units, seed: 0 })}
+          />
         </div>
         {piece.isError && <p className="said error" role="alert">{say("app.failed")}</p>}
         {piece.data && <Asked key={`${piece.data.school}/${piece.data.seed}`} piece={piece.data} units={ask.units} />}
@@ -59,19 +68,7 @@ export function PracticePage() {
   );
 }
 
-function Switch({ label, names, chosen, onChoose, word }: { label: string; names: readonly string[]; chosen: string; onChoose: (name: string) => void; word: (name: string) => string }) {
-  return (
-    <span className="switch" role="group" aria-label={label}>
-      {names.map((one) => (
-        <button key={one} type="button" aria-pressed={one === chosen} onClick={() => onChoose(one)}>
-          <TapeText text={word(one)} />
-        </button>
-      ))}
-    </span>
-  );
-}
-
-function Asked({ piece, units }: { piece: Practice; units: string }) {
+function Asked({ piece, units }: { piece: Practice; units: Units }) {
   const say = useWords();
   return (
     <>
@@ -97,7 +94,7 @@ function Asked({ piece, units }: { piece: Practice; units: string }) {
   );
 }
 
-function Question({ piece, units, fact, label }: { piece: Practice; units: string; fact: string; label: string }) {
+function Question({ piece, units, fact, label }: { piece: Practice; units: Units; fact: string; label: string }) {
   const say = useWords();
   const { dialect, fine } = usePreferences();
   const queries = useQueryClient();
@@ -133,7 +130,7 @@ function Question({ piece, units, fact, label }: { piece: Practice; units: strin
   );
 }
 
-function Progress({ piece, units }: { piece: Practice; units: string }) {
+function Progress({ piece, units }: { piece: Practice; units: Units }) {
   const say = useWords();
   const { dialect, fine } = usePreferences();
   // Asked again after every answer, of the same piece, so that its count is the newest.

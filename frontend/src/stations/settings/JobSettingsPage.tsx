@@ -41,7 +41,7 @@ export function JobSettingsPage() {
           <SettingsForm state={state} groups={groups} otherwise={page.data.shop} inJob />
           <section id="limits" aria-labelledby="limits-title">
             <h2 id="limits-title">{say("settings.limits")}</h2>
-            <LimitChoice job={page.data.job} onChoose={(limits) => limit.mutate(limits)} />
+            <LimitChoice job={page.data.job} onChoose={limit.mutate} />
             <p> {say("settings.limits_say")} {say("settings.override_say")}
             </p>
             <LimitTable limits={page.data.limits} kept={page.data.job.overrides} path="overrides" onSave={(overrides) => save({ overrides })} />

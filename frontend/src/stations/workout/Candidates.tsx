@@ -10,7 +10,7 @@ import { useWork } from "../../shared/WorkContext";
 const SHOWN = 4;
 
 export function Candidates({ candidates }: { candidates: readonly Candidate[] }) {
-    const keeper = useWork((state) => state.keeper);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const [all, setAll] = useState(false);
   const chosen = Math.max(0, candidates.findIndex((one) => one.chosen));

@@ -2,8 +2,6 @@
 import Accordion from "@mui/material/Accordion";
 import AccordionDetails from "@mui/material/AccordionDetails";
 import AccordionSummary from "@mui/material/AccordionSummary";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { api } from "../../api/client";
@@ -13,16 +11,18 @@ import { Picture } from "../../shared/Picture";
 import { TapeField } from "../../shared/TapeField";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { valueAt } from "../../shared/document";
-import { jobFile, } from "../../shared/useOpenWork";
+import { jobFile } from "../../shared/useOpenWork";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
+import { Choice } from "../../shared/Choice";
+import { Views } from "../../shared/Views";
 
 type Corner = Hips["corners"][number];
 const VIEWS = ["bevels", "geometric", "block", "master", "check", "jacks", "pieces"] as const;
 
 export function HipSheets() {
-    const job = useWork((state) => state.job);
-    const settled = useWork((state) => state.settled);
+  const job = useWork((state) => state.job);
+  const settled = useWork((state) => state.settled);
   const say = useWords();
   const { dialect, fine } = usePreferences();
   const shown = useWork((state) => state.document);
@@ -67,13 +67,11 @@ export function HipSheets() {
               </select>
             </label>
           )}
-          <span className="switch" role="group" aria-label={say("hip_sheets.views")}>
-            {VIEWS.map((one) => (
-              <button key={one} type="button" aria-pressed={view === one} onClick={() => setView(one)}>
-                {say(`hip_sheets.${one}`)}
-              </button>
-            ))}
-          </span>
+          <Views
+            label={say("hip_sheets.views")} shown={view}
+            views={VIEWS.map((one) => ({ id: one, text: say(`hip_sheets.${one}`) }))}
+            onShow={setView}
+          />
         </div>
         {view === "bevels" && <Bevels corner={corner} />}
         {view === "geometric" && <Geometric corner={corner} />}
@@ -88,7 +86,7 @@ export function HipSheets() {
 }
 
 function Calls({ calls }: { calls: Hips["calls"] }) {
-    const keeper = useWork((state) => state.keeper);
+  const keeper = useWork((state) => state.keeper);
   return (
     <div className="hip-calls">
       {calls.map((call) => (
@@ -248,8 +246,8 @@ function Masters({ patterns }: { patterns: Hips["patterns"] }) {
 }
 
 function Check({ corner }: { corner: Corner }) {
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const { check } = corner;
   if (!check) return null;
@@ -271,9 +269,9 @@ function Check({ corner }: { corner: Corner }) {
 
 /** What a tape read between a piece's two points, where it started, and what that comes to. */
 function TapedFields({ piece, jack = false }: { piece: string; jack?: boolean }) {
-    const screen = useWork((state) => state.screen);
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const screen = useWork((state) => state.screen);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const told = screen?.checks.find((one) => /^taped/.test(one.id) && one.id.endsWith(`.${piece}`));
   const to = valueAt(document, `taped.${piece}.to`) ?? "centre";
@@ -282,13 +280,11 @@ function TapedFields({ piece, jack = false }: { piece: string; jack?: boolean })
       <TapeField path={`taped.${piece}.read`} label={say("hip_sheets.taped")} labelled missing={say("measure.not_known")} />
       <TapeField path={`taped.${piece}.start`} label={say("hip_sheets.taped_start")} labelled missing={say("field.none")} />
       {jack && (
-        <ToggleButtonGroup
-          exclusive size="small" value={to} aria-label={say("hip_sheets.taped_to")}
-          onChange={(_, now: string | null) => { if (now) keeper.change(`taped.${piece}.to`, now); }}
-        >
-          <ToggleButton value="centre">{say("hip_sheets.taped_centre")}</ToggleButton>
-          <ToggleButton value="shoulder">{say("hip_sheets.taped_shoulder")}</ToggleButton>
-        </ToggleButtonGroup>
+        <Choice
+          label={say("hip_sheets.taped_to")} chosen={to}
+          answers={(["centre", "shoulder"] as const).map((one) => ({ id: one, text: say(`hip_sheets.taped_${one}`) }))}
+          onChoose={(one) => keeper.change(`taped.${piece}.to`, one)}
+        />
       )}
       {told && <p className={told.level}><TapeText text={told.text} />{told.remedy && <span className="remedy"> {told.remedy}</span>}</p>}
     </div>
@@ -326,21 +322,19 @@ function Pieces({ pieces }: { pieces: Hips["pieces"] }) {
 }
 
 function Jacks({ corner }: { corner: Corner }) {
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const from = valueAt(document, "hip.jacks") ?? "commons";
   return (
     <div className="hip-table">
       <p className="hip-switches">
         <span>{say("hip_sheets.jacks_from")}</span>
-        <span className="switch" role="group" aria-label={say("hip_sheets.jacks_from")}>
-          {(["commons", "corner", "even"] as const).map((one) => (
-            <button key={one} type="button" aria-pressed={from === one} onClick={() => keeper.change("hip.jacks", one)}>
-              {say(`hip_sheets.jacks_${one}`)}
-            </button>
-          ))}
-        </span>
+        <Choice
+          label={say("hip_sheets.jacks_from")} chosen={from}
+          answers={(["commons", "corner", "even"] as const).map((one) => ({ id: one, text: say(`hip_sheets.jacks_${one}`) }))}
+          onChoose={(one) => keeper.change("hip.jacks", one)}
+        />
       </p>
       <p className="quiet">{say(corner.jacks.length === 0 ? "hip_sheets.no_jacks" : "hip_sheets.jacks_say")}</p>
       {corner.jacks.length > 0 && <table>

@@ -7,7 +7,7 @@ import { useWords } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
 
 export function NotchChoices({ roof }: { roof: Roof }) {
-    const keeper = useWork((state) => state.keeper);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   return (
     <ul className="notch-choices" aria-label={say("roof.notches")}>

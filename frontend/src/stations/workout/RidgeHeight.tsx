@@ -6,7 +6,7 @@ import { usePreferences } from "../../app/preferences";
 import { FactRows } from "../../shared/FactRows";
 import { SheetDrawing } from "../../shared/SheetDrawing";
 import { Figure } from "../../shared/TapeText";
-import { jobFile, } from "../../shared/useOpenWork";
+import { jobFile } from "../../shared/useOpenWork";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
 
@@ -15,10 +15,10 @@ const FOLLOWS = new Set(["ridge_underside", "ridge_top", "headroom", "slope"]);
 const MARGINS = { left: 16, right: 16, top: 34, bottom: 16 };
 
 export function RidgeHeight({ screen }: { screen: Screen }) {
-    const job = useWork((state) => state.job);
-    const settled = useWork((state) => state.settled);
-    const keeper = useWork((state) => state.keeper);
-    const typing = useWork((state) => state.typing);
+  const job = useWork((state) => state.job);
+  const settled = useWork((state) => state.settled);
+  const keeper = useWork((state) => state.keeper);
+  const typing = useWork((state) => state.typing);
   const say = useWords();
   const { dialect, fine } = usePreferences();
   const shown = useWork((state) => state.document);

@@ -16,6 +16,7 @@ import { RidgeHeight } from "./RidgeHeight";
 import { TailShape } from "./TailShape";
 import { WorkingPanel } from "./WorkingPanel";
 import { useWork } from "../../shared/WorkContext";
+import { Choice } from "../../shared/Choice";
 
 const Whole = lazy(() => import("../../whole/Whole").then((part) => ({ default: part.Whole })));
 const FIELDS = /^(pitch|ridge\.\w+|notch\.value|eaves\.(overhang|fascia|plumb_face|profile.*))$/;
@@ -81,9 +82,9 @@ export function RoofWorkOut({ screen, roof }: { screen: Screen; roof: Roof }) {
 }
 
 function RoofSentence() {
-    const document = useWork((state) => state.document);
-    const job = useWork((state) => state.job);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const job = useWork((state) => state.job);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const ridge = (valueAt(document, "ridge") ?? {}) as Document;
   const tail = valueAt(document, "eaves.tail") ?? "plumb";
@@ -156,19 +157,17 @@ function RoofSentence() {
 
 function Pick(props: { label: string; chosen: string; answers: readonly (readonly [string, string])[]; onChoose: (id: string) => void }) {
   return (
-    <span className="phrase switch" role="group" aria-label={props.label}>
-      {props.answers.map(([id, name]) => (
-        <button key={id} type="button" aria-pressed={id === props.chosen} onClick={() => id !== props.chosen && props.onChoose(id)}>
-          {name}
-        </button>
-      ))}
-    </span>
+    <Choice
+      label={props.label} chosen={props.chosen} className="phrase"
+      answers={props.answers.map(([id, name]) => ({ id, text: name }))}
+      onChoose={props.onChoose}
+    />
   );
 }
 
 /** The notch by each of its rules: the chosen one typed, the others as they come out; a tap makes one the rule. */
 function NotchRules({ roof }: { roof: Roof }) {
-    const keeper = useWork((state) => state.keeper);
+  const keeper = useWork((state) => state.keeper);
   return (
     <ul className="notch-rules">
       {roof.alternatives.map((one) => (

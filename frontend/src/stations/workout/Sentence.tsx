@@ -4,12 +4,13 @@ import { OtherErrors } from "../../shared/OtherErrors";
 import { TapeField } from "../../shared/TapeField";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
+import { Choice } from "../../shared/Choice";
 
 /** The keys that have a field here. */
 const FIELDS = /^(total_rise|gauge|riser\.(at_most|target)|tread\.(going|board_width|gap|nosing))$/;
 
 export function Sentence() {
-    const document = useWork((state) => state.document);
+  const document = useWork((state) => state.document);
   const say = useWords();
   const byGoing = valueAt(document, "tread.going") !== undefined;
   return (
@@ -48,8 +49,8 @@ export function Sentence() {
 }
 
 function BoardCount() {
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const boards = Number(valueAt(document, "tread.boards") ?? 1);
   return (
@@ -67,10 +68,10 @@ function BoardCount() {
 
 /** From boards in the van or a going typed; what the other way held is kept out of the document. */
 function TreadMode({ byGoing }: { byGoing: boolean }) {
-    const document = useWork((state) => state.document);
-    const screen = useWork((state) => state.screen);
-    const keeper = useWork((state) => state.keeper);
-    const job = useWork((state) => state.job);
+  const document = useWork((state) => state.document);
+  const screen = useWork((state) => state.screen);
+  const keeper = useWork((state) => state.keeper);
+  const job = useWork((state) => state.job);
   const say = useWords();
   const tread = (valueAt(document, "tread") ?? {}) as Record<string, unknown>;
   const toGoing = () => {
@@ -82,23 +83,20 @@ function TreadMode({ byGoing }: { byGoing: boolean }) {
     keeper.change("tread", { ...omit(tread, ["going"]), boards: 2, ...usual });
   };
   return (
-    <span className="phrase switch">
-      <button type="button" aria-pressed={!byGoing} onClick={toBoards} disabled={!byGoing}>
-        {say("work_out.by_boards")}
-      </button>
-      <button type="button" aria-pressed={byGoing} onClick={toGoing} disabled={byGoing}>
-        {say("work_out.by_going")}
-      </button>
-    </span>
+    <Choice
+      label={say("work_out.treads")} chosen={byGoing ? "going" : "boards"} className="phrase"
+      answers={[{ id: "boards", text: say("work_out.by_boards") }, { id: "going", text: say("work_out.by_going") }]}
+      onChoose={(how) => (how === "going" ? toGoing() : toBoards())}
+    />
   );
 }
 
 /** Which school counts the risers; choosing a candidate makes it one's own count. */
 function SchoolChoice() {
-    const document = useWork((state) => state.document);
-    const job = useWork((state) => state.job);
-    const screen = useWork((state) => state.screen);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const job = useWork((state) => state.job);
+  const screen = useWork((state) => state.screen);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const riser = (valueAt(document, "riser") ?? {}) as Record<string, unknown>;
   const school = "at_most" in riser ? "fewest" : "target" in riser ? "comfort" : "count";
@@ -106,23 +104,11 @@ function SchoolChoice() {
   const count = screen?.candidates.find((one) => one.chosen)?.count ?? 7;
   return (
     <>
-      <span className="phrase switch" role="group" aria-label={say("work_out.school")}>
-        <button
-          type="button" aria-pressed={school === "fewest"}
-          onClick={() => school !== "fewest" && keeper.change("riser", { at_most: metric ? "220 mm" : '7 3/4"' })}
-        >
-          {say("work_out.school_fewest")}
-        </button>
-        <button
-          type="button" aria-pressed={school === "comfort"}
-          onClick={() => school !== "comfort" && keeper.change("riser", { target: metric ? "180 mm" : '7"' })}
-        >
-          {say("work_out.school_comfort")}
-        </button>
-        <button type="button" aria-pressed={school === "count"} onClick={() => school !== "count" && keeper.change("riser", { count })}>
-          {say("work_out.school_count")}
-        </button>
-      </span>
+      <Choice
+        label={say("work_out.school")} chosen={school} className="phrase"
+        answers={(["fewest", "comfort", "count"] as const).map((one) => ({ id: one, text: say(`work_out.school_${one}`) }))}
+        onChoose={(one) => keeper.change("riser", { fewest: { at_most: metric ? "220 mm" : '7 3/4"' }, comfort: { target: metric ? "180 mm" : '7"' }, count: { count } }[one])}
+      />
       {school === "fewest" && (
         <span className="phrase">
           {say("field.at_most_within")} <TapeField path="riser.at_most" label={say("field.at_most")} />

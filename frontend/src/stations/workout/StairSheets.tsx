@@ -9,6 +9,7 @@ import { Figure, TapeText } from "../../shared/TapeText";
 import { useAside } from "../../shared/useAside";
 import { useWords, type WordId } from "../../words/words";
 import { useWork } from "../../shared/WorkContext";
+import { Views } from "../../shared/Views";
 
 const Whole = lazy(() => import("../../whole/Whole").then((part) => ({ default: part.Whole })));
 const VIEWS = ["elevation", "plan", "whole"] as const;
@@ -26,13 +27,11 @@ export function StairSheets() {
   return (
     <section className="stair-sheets" aria-label={say("stair.elevation")}>
       <div className="call-card">
-        <span className="switch stair-views" role="group" aria-label={say("stair.elevation")}>
-          {VIEWS.map((one) => (
-            <button key={one} type="button" aria-pressed={view === one} onClick={() => setView(one)}>
-              {say(one === "whole" ? "roof.whole" : (`stair.${one}` as WordId))}
-            </button>
-          ))}
-        </span>
+        <Views
+          label={say("stair.elevation")} shown={view}
+          views={VIEWS.map((one) => ({ id: one, text: say(one === "whole" ? "roof.whole" : (`stair.${one}` as WordId)) }))}
+          onShow={setView}
+        />
         {view === "whole" ? (
           <Suspense fallback={<p className="quiet">{say("app.loading")}</p>}>
             <Whole />
@@ -73,8 +72,8 @@ const HALF = 20;
 
 /** The board in hand; a touch marks a defect there, or takes away the one that is touched. */
 function InHand({ sheet }: { sheet: Sheet }) {
-    const document = useWork((state) => state.document);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const [, , length, low] = sheet.extent;
   const mark = ([x, y]: Point) => {

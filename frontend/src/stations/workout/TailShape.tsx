@@ -7,10 +7,10 @@ import { useWork } from "../../shared/WorkContext";
 const text = (value: unknown): string => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
 
 export function TailShape() {
-    const document = useWork((state) => state.document);
-    const currentErrors = useWork((state) => state.errors);
-    const job = useWork((state) => state.job);
-    const keeper = useWork((state) => state.keeper);
+  const document = useWork((state) => state.document);
+  const currentErrors = useWork((state) => state.errors);
+  const job = useWork((state) => state.job);
+  const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const kept = valueAt(document, "eaves.profile");
   const corners = (Array.isArray(kept) ? kept : []) as readonly (readonly unknown[])[];

@@ -10,7 +10,7 @@ import { WorkingPanel } from "./WorkingPanel";
 import { useWork } from "../../shared/WorkContext";
 
 export function WorkOutStation() {
-    const errors = useWork((state) => state.errors);
+  const errors = useWork((state) => state.errors);
   const say = useWords();
   const screen = useWork((state) => state.screen);
   if (!screen)

@@ -5,10 +5,13 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
+from ...core.rules import LimitSetId
+from ...core.tape import Units
 from ...presenting.shared.models import Point, Shown, WorkingView
 from ...presenting.shared.settings import GroupView, SettledView
 from ...presenting.work_out.models import PlanCardView, ProfileView
 from .view import View
+from .works import School
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -39,7 +42,7 @@ class JobView(View):
 
     id: str
     name: str
-    units: str
+    units: Units
     limits: str | None
     revision: int
     settings: dict[str, Any]
@@ -161,7 +164,7 @@ class LimitSetView(View):
     id: str
     name: str
     own: bool
-    base: str
+    base: LimitSetId
     revision: int
     limits: list[LimitView]
 
@@ -290,7 +293,7 @@ class PracticeView(View):
     """A made-up piece: what is given and asked, and how far one has come."""
 
     seed: int
-    school: str
+    school: School
     given: list[str]
     questions: list[QuestionView]
     progress: list[ProgressView]

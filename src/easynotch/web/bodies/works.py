@@ -108,11 +108,14 @@ class TickBody(BaseModel):
     done: bool = Field(strict=True)
 
 
+School = Literal["stairs", "rafters", "hips"]
+
+
 class AnswerBody(BaseModel):
     """An answer to one of the trainer's questions, about the piece of that seed."""
 
     model_config = ConfigDict(extra="forbid")
-    school: Literal["stairs", "rafters", "hips"]
+    school: School
     units: Units
     seed: int = Field(strict=True, ge=1, le=2**31)
     question: str = Field(min_length=1, max_length=60)

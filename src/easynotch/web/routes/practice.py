@@ -22,13 +22,12 @@ from ...presenting.shared.in_words import working_view
 from ...presenting.shared.lengths import format_length
 from ...store import keep_answer, progress
 from ..bodies.answers import AnsweredView, PracticeView, ProgressView, QuestionView
-from ..bodies.works import AnswerBody
+from ..bodies.works import AnswerBody, School
 from ..server import problem
 from ..server.requests import WordsQuery, answer, database, words_of
 
 api = APIBlueprint("practice", __name__, url_prefix="/api/practice", abp_tags=[Tag(name="practice")])
 
-School = Literal["stairs", "rafters", "hips"]
 SLACK = 1e-6
 """mm: an answer a whole division off is the mark beside the true one, and good."""
 
