@@ -96,7 +96,7 @@ def take(browser: Any, address: str) -> None:
                 page.wait_for_selector(".stair-drawing svg")
                 page.evaluate("document.querySelector('.stair-sheets').scrollIntoView()")
             if which == ["buying"]:
-                page.get_by_role("button", name="To buy").click()
+                page.get_by_role("tab", name="To buy").click()
                 page.get_by_role("button", name="Ask the made-up yard").click()
                 page.wait_for_selector(".yard-buttons button")
             if which == ["hip"] and where == "work-out":
@@ -122,7 +122,7 @@ def take(browser: Any, address: str) -> None:
 
 def hip_sheets(page: Any, which: int) -> int:
     """The hips' part of Work out: its choices, or the geometric sheet."""
-    page.get_by_role("button", name="Geometric sheet").click()
+    page.get_by_role("tab", name="Geometric sheet").click()
     page.wait_for_selector(".hip-geometric")
     page.evaluate(f"document.querySelector('{'.hip-card' if which else '.hip-calls'}').scrollIntoView()")
     return 0

@@ -231,14 +231,14 @@ def test_a_hip_head_chosen_by_its_drawing_makes_lefts_and_rights_and_the_sheets_
     expect(page.get_by_role("row", name=re.compile("Top edge, jack"))).to_contain_text("40.8°")
     heads.get_by_role("button", name=re.compile("On the ridge, one cheek")).click()
     saved(page)
-    page.get_by_role("button", name="Before it is cut").click()
+    page.get_by_role("tab", name="Before it is cut").click()
     before = page.locator(".hip-expect").inner_text()
     page.get_by_role("list", name="Keeping the planes").get_by_role("button", name=re.compile("clipped")).click()
     # The tape ends at the clipped face now: it reads less.
     expect(page.locator(".hip-expect")).not_to_have_text(before)
-    page.get_by_role("button", name="Geometric sheet").click()
+    page.get_by_role("tab", name="Geometric sheet").click()
     expect(page.locator(".hip-geometric svg text")).to_have_count(17)
-    page.get_by_role("button", name="Master pattern").click()
+    page.get_by_role("tab", name="Master pattern").click()
     expect(page.get_by_role("row", name=re.compile("Jack 1, left"))).to_be_visible()
     assert violations(page) == []
     station(page, "Mark")

@@ -69,10 +69,10 @@ def test_a_guard_is_laid_out_drawn_and_cut(page):
     expect(groups).to_contain_text("Balusters on one side")
     expect(page.locator(".stair-drawing .layer-framing").nth(8)).to_be_attached()
     assert violations(page) == []
-    page.get_by_role("button", name="The stair from above").click()
+    page.get_by_role("tab", name="The stair from above").click()
     expect(page.locator(".stair-drawing").first).to_contain_text("over stringers")
     station(page, "Cut")
-    page.get_by_role("button", name="Cut list").click()
+    page.get_by_role("tab", name="Cut list").click()
     expect(page.get_by_role("button", name="Baluster", exact=True)).to_be_visible()
     assert violations(page) == []
     station(page, "Fit")
@@ -175,7 +175,7 @@ def test_a_fascia_behind_the_stringers_is_asked_by_drawing_and_stands_in_the_cut
     station(page, "Fit")
     expect(page.locator(".fits")).to_contain_text("on the hanger’s leg".replace("’", "'"))
     station(page, "Cut")
-    page.get_by_role("button", name="Cut list").click()
+    page.get_by_role("tab", name="Cut list").click()
     expect(page.get_by_role("button", name="Fascia on the header")).to_be_visible()
 
 

@@ -5,7 +5,6 @@ come from the same work-out as every other board.
 """
 
 from secrets import randbelow
-from typing import Literal
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
