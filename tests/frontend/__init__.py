@@ -1,0 +1,1 @@
+"""TypeScript units, run by vitest in jsdom; every one of them is an item of pytest."""
