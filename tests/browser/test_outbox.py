@@ -275,7 +275,7 @@ def test_settings_and_stock_changed_while_nobody_answers_are_kept_later_and_a_do
     page.goto("/")
     page.get_by_role("link", name=re.compile("Boat store")).click()
     station(page, "Cut")
-    page.get_by_role("button", name=re.compile("On hand")).click()
+    page.get_by_role("tab", name=re.compile("On hand")).click()
     for label, text in (("Thickness", "1 1/2"), ("Depth", "9 1/4"), ("Length", "17'")):
         page.get_by_label(label, exact=True).fill(text)
         page.get_by_label(label, exact=True).press("Tab")
@@ -307,7 +307,7 @@ def test_a_board_put_on_the_rack_while_the_first_plan_is_still_made_is_seen(page
     page.route(re.compile("/cut.*token="), hold_the_first)
     boat_store(page)
     station(page, "Cut")
-    page.get_by_role("button", name=re.compile("On hand")).click()
+    page.get_by_role("tab", name=re.compile("On hand")).click()
     for label, text in (("Thickness", "1 1/2"), ("Depth", "9 1/4"), ("Length", "18'")):
         page.get_by_label(label, exact=True).fill(text)
         page.get_by_label(label, exact=True).press("Tab")

@@ -100,10 +100,14 @@ export function themeOf(name: ThemeName): Theme {
           },
         },
       },
-      MuiTabs: { styleOverrides: { root: { minHeight: 44, borderBottom: `1.5px solid ${ink.rule}` }, indicator: { height: 4, backgroundColor: ink.settled } } },
+      // Views that find no room in one row stand in two: none is scrolled away.
+      MuiTabs: { defaultProps: { slotProps: { indicator: { hidden: true } } }, styleOverrides: { root: { minHeight: 44 }, list: { flexWrap: "wrap" } } },
       MuiTab: {
         styleOverrides: {
-          root: { minHeight: 44, minWidth: 0, padding: "6px 14px", fontSize: "1rem", letterSpacing: 0, color: ink.soft, "&.Mui-selected": { color: ink.graphite, fontWeight: 700 } },
+          root: {
+            minHeight: 44, minWidth: 0, maxWidth: "none", padding: "4px 14px", fontSize: "1rem", letterSpacing: 0, color: ink.soft,
+            borderBottom: "4px solid transparent", "&.Mui-selected": { color: ink.graphite, fontWeight: 700, borderBottomColor: ink.settled },
+          },
         },
       },
       MuiAlert: { styleOverrides: { root: { fontSize: "0.95rem" } } },

@@ -11,7 +11,7 @@ interface Props<Id extends string> {
 
 export function Views<Id extends string>({ label, views, shown, onShow }: Props<Id>) {
   return (
-    <Tabs value={shown} onChange={(_, id: Id) => onShow(id)} aria-label={label} variant="scrollable" scrollButtons="auto" allowScrollButtonsMobile>
+    <Tabs value={shown} onChange={(_, id: Id) => onShow(id)} aria-label={label}>
       {views.map(({ id, text }) => (
         <Tab key={id} value={id} label={text} />
       ))}
