@@ -9,7 +9,7 @@ export default defineConfig(
   ...tseslint.configs.strictTypeChecked,
   hooks.configs.flat["recommended-latest"],
   {
-    languageOptions: { parserOptions: { projectService: { allowDefaultProject: ["eslint.config.js"] } } },
+    languageOptions: { parserOptions: { projectService: { allowDefaultProject: ["eslint.config.js", "vitest.config.ts"] } } },
     rules: {
       "@typescript-eslint/restrict-template-expressions": ["error", { allowNumber: true }],
       "@typescript-eslint/no-confusing-void-expression": ["error", { ignoreArrowShorthand: true }],

@@ -5,12 +5,12 @@ import "@fontsource/barlow-semi-condensed/latin-500.css";
 import "@fontsource/barlow-semi-condensed/latin-600.css";
 import "./app/base.css";
 // In this order: stations and shared parts use each other's classes.
-import "./shared/file.css";
+import "./shared/fields/file.css";
 import "./stations/bench/bench.css";
 import "./stations/cut/cut.css";
 import "./stations/fit/fit.css";
 import "./stations/mark/mark.css";
-import "./shared/typed.css";
+import "./shared/fields/typed.css";
 import "./stations/measure/outline.css";
 import "./stations/measure/measure.css";
 import "./stations/workout/hips.css";

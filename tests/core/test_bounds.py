@@ -5,7 +5,7 @@ from time import perf_counter
 import pytest
 
 from easynotch.exchange import Problems, read_job, worked_out
-from tests.core.test_audited_stairs import flight_job
+from tests.core.stairs.test_audited_stairs import flight_job
 
 GUARD = {
     "height": 900, "under": 50, "gap": 99, "bay": 1800, "post": {"thickness": 90, "depth": 90},

@@ -30,7 +30,9 @@ class Unit(pytest.File):
             raise self.CollectError(outcome.get("message") or f"no test ran in {self.path.name}")
         for case in cases:
             title = " > ".join([*case["ancestorTitles"], case["title"]])
-            yield Case.from_parent(self, name=title, failures=case["failureMessages"], passed=case["status"] == "passed")
+            yield Case.from_parent(
+                self, name=title, failures=case["failureMessages"], passed=case["status"] == "passed"
+            )
 
 
 class Case(pytest.Item):

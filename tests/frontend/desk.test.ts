@@ -1,4 +1,4 @@
-import { DeskKeeper, live } from "@/shared/desk";
+import { DeskKeeper, live } from "@/shared/work/desk";
 import { tab } from "@/outbox/tabs";
 import type { Work } from "@/api/types";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";

@@ -1,4 +1,4 @@
-import { assumedAs, changed, omit, textAt, valueAt, withValue } from "@/shared/document";
+import { assumedAs, changed, omit, textAt, valueAt, withValue } from "@/shared/work/document";
 import { expect, test } from "vitest";
 
 const stair = { name: "Steps", tread: { boards: 2, gap: '3/16"' }, eaves: { profile: [["1", "2"]] }, riser: { count: 8 } };

@@ -1,4 +1,4 @@
-import { SheetDrawing } from "@/shared/SheetDrawing";
+import { SheetDrawing } from "@/shared/drawing/SheetDrawing";
 import type { Dimension, Point, Sheet } from "@/api/types";
 import { fireEvent, render } from "@testing-library/react";
 import { afterEach, describe, expect, test, vi } from "vitest";

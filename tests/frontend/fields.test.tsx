@@ -1,7 +1,7 @@
-import { Choice } from "@/shared/Choice";
-import { TapeField } from "@/shared/TapeField";
-import { useWork, WorkProvider } from "@/shared/WorkContext";
-import type { WorkState } from "@/shared/useOpenWork";
+import { Choice } from "@/shared/fields/Choice";
+import { TapeField } from "@/shared/fields/TapeField";
+import { useWork, WorkProvider } from "@/shared/work/WorkContext";
+import type { WorkState } from "@/shared/work/useOpenWork";
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { useState } from "react";
 import { expect, test, vi } from "vitest";

@@ -9,7 +9,7 @@ import { HistorySheet } from "./HistorySheet";
 import { usePreferences } from "./preferences";
 import { SettledSheet } from "./SettledSheet";
 import { themeNames } from "./theme";
-import { useWork } from "../shared/WorkContext";
+import { useWork } from "../shared/work/WorkContext";
 
 /** A board with a notch taken out of its top edge. */
 export function Logo() {

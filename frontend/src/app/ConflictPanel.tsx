@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import { typeset } from "../shared/typeset";
 import { useWords } from "../words/words";
-import { useWork } from "../shared/WorkContext";
+import { useWork } from "../shared/work/WorkContext";
 
 type Side = "mine" | "kept";
 

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { api } from "../api/client";
 import { useWords } from "../words/words";
 import { ConflictPanel } from "./ConflictPanel";
-import { useWork } from "../shared/WorkContext";
+import { useWork } from "../shared/work/WorkContext";
 
 export function SaveBanner() {
   const saving = useWork((state) => state.saving);

@@ -7,7 +7,7 @@ import DialogTitle from "@mui/material/DialogTitle";
 import { Link } from "react-router";
 import { TapeText } from "../shared/TapeText";
 import { useWords } from "../words/words";
-import { useWork } from "../shared/WorkContext";
+import { useWork } from "../shared/work/WorkContext";
 
 export function SettledSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
   const settled = useWork((state) => state.settled);

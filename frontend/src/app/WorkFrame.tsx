@@ -4,10 +4,10 @@ import { useQueryClient } from "@tanstack/react-query";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, NavLink, useNavigate, useParams } from "react-router";
 import type { WorkPage } from "../api/types";
-import { benchQuery, WHOLE_BENCH } from "../shared/benchQuery";
-import { textAt } from "../shared/document";
-import { isField } from "../shared/isField";
-import { useOpenWork, useWorkPage } from "../shared/useOpenWork";
+import { benchQuery, WHOLE_BENCH } from "../shared/work/benchQuery";
+import { textAt } from "../shared/work/document";
+import { isField } from "../shared/fields/isField";
+import { useOpenWork, useWorkPage } from "../shared/work/useOpenWork";
 import { useWords, type WordId } from "../words/words";
 import { Bar } from "./Bar";
 import { KeySheet } from "./KeySheet";
@@ -16,7 +16,7 @@ import { JobPreferences, usePreferences, useShopWords } from "./preferences";
 import { SaveBanner } from "./SaveBanner";
 import { Refused } from "../api/client";
 import { Waiting } from "../outbox/Waiting";
-import { useWork, WorkProvider } from "../shared/WorkContext";
+import { useWork, WorkProvider } from "../shared/work/WorkContext";
 
 const stations = [
   { id: "measure", path: "measure" },

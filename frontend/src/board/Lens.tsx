@@ -1,7 +1,7 @@
 /** The board at one stop, near: tape on the edge, the square true to size in its setting, the lines to draw glowing. */
 import { useState } from "react";
 import type { Board, Point, SquareSetting, Stop } from "../api/types";
-import { useSize } from "../shared/useSize";
+import { useSize } from "../shared/drawing/useSize";
 import { useWords } from "../words/words";
 import { Lines, Wood } from "./BoardParts";
 import { aside, endWord, path, place, type View } from "./geometry";

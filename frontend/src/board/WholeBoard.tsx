@@ -1,7 +1,7 @@
 /** The whole board, small: waste hatched, stops numbered, which way the head lies, the lens's place. */
 import type { Board } from "../api/types";
 import { TapeText } from "../shared/TapeText";
-import { useSize } from "../shared/useSize";
+import { useSize } from "../shared/drawing/useSize";
 import { useWords } from "../words/words";
 import { Lines, Wood } from "./BoardParts";
 import { endWord, place, type View } from "./geometry";

@@ -5,12 +5,12 @@ import { useNavigate } from "react-router";
 import { api } from "../api/client";
 import type { Whole as WholeAnswer } from "../api/types";
 import { usePreferences } from "../app/preferences";
-import { jobFile } from "../shared/useOpenWork";
+import { jobFile } from "../shared/work/useOpenWork";
 import { useWords, type WordId } from "../words/words";
 import { canDraw, Scene } from "./scene";
 import "./whole.css";
-import { useWork } from "../shared/WorkContext";
-import { Choice } from "../shared/Choice";
+import { useWork } from "../shared/work/WorkContext";
+import { Choice } from "../shared/fields/Choice";
 
 /** What the work hangs on and lands on: seen, but no piece of it. */
 const SUPPORT = "support";

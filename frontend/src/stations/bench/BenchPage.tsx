@@ -8,13 +8,13 @@ import type { Card, Job, Shelf, Work, Units } from "../../api/types";
 import { Waiting } from "../../outbox/Waiting";
 import { Logo, ThemeButton } from "../../app/Bar";
 import { usePreferences } from "../../app/preferences";
-import { FileChoice } from "../../shared/FileChoice";
-import { isField } from "../../shared/isField";
-import { ProfileDrawing } from "../../shared/ProfileDrawing";
+import { FileChoice } from "../../shared/fields/FileChoice";
+import { isField } from "../../shared/fields/isField";
+import { ProfileDrawing } from "../../shared/drawing/ProfileDrawing";
 import { PlanDrawing } from "./PlanDrawing";
 import { TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
-import { benchQuery, WHOLE_BENCH } from "../../shared/benchQuery";
+import { benchQuery, WHOLE_BENCH } from "../../shared/work/benchQuery";
 import { DeletedList } from "./DeletedList";
 import { More } from "./Manage";
 

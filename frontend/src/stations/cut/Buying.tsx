@@ -7,7 +7,7 @@ import { usePreferences } from "../../app/preferences";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
 import type { usePlan } from "./usePlan";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 type Plans = ReturnType<typeof usePlan>;
 

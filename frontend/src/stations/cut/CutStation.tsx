@@ -1,5 +1,5 @@
 /** Cut: boards with the pieces in them, boards on hand, saw settings for the whole batch, what to buy, files to take. */
-import { AssumedLine } from "../../shared/Assumed";
+import { AssumedLine } from "../../shared/work/Assumed";
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
@@ -12,9 +12,9 @@ import { Buying } from "./Buying";
 import { Exports } from "./Exports";
 import { Rack } from "./Rack";
 import { usePlan } from "./usePlan";
-import { useWork } from "../../shared/WorkContext";
-import { Choice } from "../../shared/Choice";
-import { Views } from "../../shared/Views";
+import { useWork } from "../../shared/work/WorkContext";
+import { Choice } from "../../shared/fields/Choice";
+import { Views } from "../../shared/fields/Views";
 
 const VIEWS = ["boards", "rack", "saw", "buying", "list", "files"] as const;
 

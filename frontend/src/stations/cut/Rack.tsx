@@ -3,8 +3,8 @@ import { useState } from "react";
 import { api, Refused } from "../../api/client";
 import type { CutPlan, RackBoard, Units } from "../../api/types";
 import { Figure, TapeText } from "../../shared/TapeText";
-import { FileChoice } from "../../shared/FileChoice";
-import { TypedField } from "../../shared/TypedField";
+import { FileChoice } from "../../shared/fields/FileChoice";
+import { TypedField } from "../../shared/fields/TypedField";
 import { useWords } from "../../words/words";
 import type { usePlan } from "./usePlan";
 

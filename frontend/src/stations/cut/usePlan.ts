@@ -4,10 +4,10 @@ import { useCallback, useState } from "react";
 import { api, Refused, type Ways, type Words } from "../../api/client";
 import type { CutBoard, CutKept, CutPlan, CutSection, JobFile } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
-import { useAside } from "../../shared/useAside";
-import { newToken, useMaking } from "../../shared/useMaking";
+import { useAside } from "../../shared/work/useAside";
+import { newToken, useMaking } from "../../shared/work/useMaking";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 export function usePlan(ways: Ways) {
   const work = useWork((state) => state.work);

@@ -1,7 +1,7 @@
 /** A stair that stands: its risers as measured, the odd ones, and the least that mends it. */
 import type { StairFit } from "../../api/types";
 import { LevelSign } from "../../shared/LevelSign";
-import { Picture } from "../../shared/Picture";
+import { Picture } from "../../shared/drawing/Picture";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
 

@@ -4,12 +4,12 @@ import { useNavigate } from "react-router";
 import { api } from "../../api/client";
 import type { Fit } from "../../api/types";
 import { LevelSign } from "../../shared/LevelSign";
-import { Picture } from "../../shared/Picture";
+import { Picture } from "../../shared/drawing/Picture";
 import { TapeText } from "../../shared/TapeText";
-import { useAside } from "../../shared/useAside";
+import { useAside } from "../../shared/work/useAside";
 import { useWords, type WordId } from "../../words/words";
 import { BuiltSurvey } from "./BuiltSurvey";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 /** How many times larger a gap is drawn than it is. */
 const LARGER = 12;

@@ -6,10 +6,10 @@ import type { Stop } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { LevelSign } from "../../shared/LevelSign";
 import { TapeText } from "../../shared/TapeText";
-import { TypedField } from "../../shared/TypedField";
-import { jobFile } from "../../shared/useOpenWork";
+import { TypedField } from "../../shared/fields/TypedField";
+import { jobFile } from "../../shared/work/useOpenWork";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 export interface Clamped {
   tongue: string;

@@ -2,9 +2,9 @@
 import { useState } from "react";
 import { api } from "../../api/client";
 import { usePreferences } from "../../app/preferences";
-import { jobFile } from "../../shared/useOpenWork";
+import { jobFile } from "../../shared/work/useOpenWork";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 export function HandOut() {
   const job = useWork((state) => state.job);

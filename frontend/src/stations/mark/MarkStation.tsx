@@ -4,7 +4,7 @@ import { useSearchParams } from "react-router";
 import { usePreferences } from "../../app/preferences";
 import { Lens } from "../../board/Lens";
 import { WholeBoard } from "../../board/WholeBoard";
-import { isField } from "../../shared/isField";
+import { isField } from "../../shared/fields/isField";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { canStayAwake, useAwake } from "../../shared/useAwake";
 import { useWords } from "../../words/words";
@@ -16,9 +16,9 @@ import { usePlace } from "./places";
 import { SettingOut } from "./SettingOut";
 import { StopList } from "./StopList";
 import { HandOut } from "./HandOut";
-import { AssumedLine } from "../../shared/Assumed";
+import { AssumedLine } from "../../shared/work/Assumed";
 import { useMarking } from "./useMarking";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 const SPAN = 920;
 

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Piece } from "../../api/types";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 /** How many pieces have a button of their own before the others are asked for. */
 const AT_HAND = 5;

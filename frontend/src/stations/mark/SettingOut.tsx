@@ -3,8 +3,8 @@ import { useState } from "react";
 import type { Fascia, Roof } from "../../api/types";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
-import { Choice } from "../../shared/Choice";
+import { useWork } from "../../shared/work/WorkContext";
+import { Choice } from "../../shared/fields/Choice";
 
 const WIDE = 1000;
 const HIGH = 34;

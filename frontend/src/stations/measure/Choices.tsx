@@ -1,10 +1,10 @@
 /** What is asked by drawing it: each choice is a small section of the very place. */
 import type { ReactNode } from "react";
-import { isThere } from "../../shared/Extras";
-import { TapeField } from "../../shared/TapeField";
-import { valueAt } from "../../shared/document";
+import { isThere } from "../../shared/fields/Extras";
+import { TapeField } from "../../shared/fields/TapeField";
+import { valueAt } from "../../shared/work/document";
 import { useWords, type WordId } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 interface Option<T> {
   value: T;

@@ -1,9 +1,9 @@
 /** Cracks and knots of the board a pattern comes from, to be dodged. */
-import { Offered, isThere } from "../../shared/Extras";
+import { Offered, isThere } from "../../shared/fields/Extras";
 import { useWords } from "../../words/words";
 import { Rows } from "./Rows";
 import { column, optional } from "./columns";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 export function Defects({ path }: { path: string }) {
   const job = useWork((state) => state.job);

@@ -1,14 +1,14 @@
 /** What stands around the stringers: ground, sides, guard, slab, landings, fixings. Each is there or it is not. */
 import type { ReactNode } from "react";
 import type { Document } from "../../api/types";
-import { Offered, ExtraList, isThere, section, sized, type Extra } from "../../shared/Extras";
-import { TapeField } from "../../shared/TapeField";
+import { Offered, ExtraList, isThere, section, sized, type Extra } from "../../shared/fields/Extras";
+import { TapeField } from "../../shared/fields/TapeField";
 import { Defects } from "./Defects";
 import { Rows } from "./Rows";
 import { column } from "./columns";
-import { valueAt } from "../../shared/document";
+import { valueAt } from "../../shared/work/document";
 import { useWords, type WordId } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 const cut = (document: Document) => !isThere(document, "housed");
 const boards: readonly Extra[] = [

@@ -1,7 +1,7 @@
 /** What the flight is made of: the boards in the van, in the order they are looked at. */
-import { TapeField } from "../../shared/TapeField";
+import { TapeField } from "../../shared/fields/TapeField";
 import { useWords, type WordId } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 const rows: readonly (readonly [string, WordId])[] = [
   ["stock.thickness", "field.stock_thickness"],

@@ -1,10 +1,10 @@
 /** Measure: the site sketch with the tape fields on it, and what everything is made of. */
-import { AssumedCard } from "../../shared/Assumed";
+import { AssumedCard } from "../../shared/work/Assumed";
 import Button from "@mui/material/Button";
-import { OtherErrors } from "../../shared/OtherErrors";
-import { SheetDrawing } from "../../shared/SheetDrawing";
-import { isThere } from "../../shared/Extras";
-import { TapeField } from "../../shared/TapeField";
+import { OtherErrors } from "../../shared/work/OtherErrors";
+import { SheetDrawing } from "../../shared/drawing/SheetDrawing";
+import { isThere } from "../../shared/fields/Extras";
+import { TapeField } from "../../shared/fields/TapeField";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { useWords, type WordId } from "../../words/words";
 import type { Shown } from "../../api/types";
@@ -12,7 +12,7 @@ import { FootChoice, HeadChoice, HeaderRiserChoice } from "./Choices";
 import { FlightExtras } from "./FlightExtras";
 import { MadeOf } from "./MadeOf";
 import { RoofMeasure } from "./RoofMeasure";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 /** The keys that have a field here. */
 const FIELDS =

@@ -4,12 +4,12 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { api, Refused } from "../../api/client";
 import type { Document, Point, Side } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
-import { valueAt } from "../../shared/document";
-import { FileChoice } from "../../shared/FileChoice";
-import { TypedField } from "../../shared/TypedField";
+import { valueAt } from "../../shared/work/document";
+import { FileChoice } from "../../shared/fields/FileChoice";
+import { TypedField } from "../../shared/fields/TypedField";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
-import { Choice } from "../../shared/Choice";
+import { useWork } from "../../shared/work/WorkContext";
+import { Choice } from "../../shared/fields/Choice";
 
 const WIDE = 360;
 const HIGH = 260;

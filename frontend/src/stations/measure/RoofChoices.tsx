@@ -1,11 +1,11 @@
 /** What stands under a roof, asked by drawing it: its shape, and whether the seats lie over wall sheathing. */
-import { omit, valueAt } from "../../shared/document";
-import { TapeField } from "../../shared/TapeField";
+import { omit, valueAt } from "../../shared/work/document";
+import { TapeField } from "../../shared/fields/TapeField";
 import type { Document } from "../../api/types";
 import { useWords } from "../../words/words";
 import { DrawnChoice } from "./Choices";
-import { useWork } from "../../shared/WorkContext";
-import { Choice } from "../../shared/Choice";
+import { useWork } from "../../shared/work/WorkContext";
+import { Choice } from "../../shared/fields/Choice";
 
 const walls = <path className="layer-framing" d="M10 36h5v18h-5zM57 36h5v18h-5z" />;
 const low = <path className="layer-framing" d="M10 36h5v18h-5zM57 20h5v34h-5z" />;

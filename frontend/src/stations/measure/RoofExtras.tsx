@@ -1,14 +1,14 @@
 /** What else the roof has: at the gables, along ridge and eaves, between the rafters. Each is there or it is not. */
 import type { Document } from "../../api/types";
-import { Offered, ExtraList, section, sized, type Extra } from "../../shared/Extras";
-import { RowsField } from "../../shared/RowsField";
-import { valueAt } from "../../shared/document";
+import { Offered, ExtraList, section, sized, type Extra } from "../../shared/fields/Extras";
+import { RowsField } from "../../shared/fields/RowsField";
+import { valueAt } from "../../shared/work/document";
 import { Defects } from "./Defects";
-import { TapeField } from "../../shared/TapeField";
-import type { WorkState } from "../../shared/useOpenWork";
+import { TapeField } from "../../shared/fields/TapeField";
+import type { WorkState } from "../../shared/work/useOpenWork";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
-import { Choice } from "../../shared/Choice";
+import { useWork } from "../../shared/work/WorkContext";
+import { Choice } from "../../shared/fields/Choice";
 
 const ridge = (document: WorkState["document"]) => valueAt(document, "ridge.kind");
 const hipped = (document: WorkState["document"]) => {

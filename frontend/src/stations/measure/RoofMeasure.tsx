@@ -1,18 +1,18 @@
 /** Measure for a roof: section and plan to scale with the tape fields on them, and what is asked by drawing it. */
 import type { ReactNode } from "react";
 import type { Dimension, Sheet } from "../../api/types";
-import { AssumedCard } from "../../shared/Assumed";
-import { OtherErrors } from "../../shared/OtherErrors";
-import { SheetDrawing } from "../../shared/SheetDrawing";
-import { TapeField } from "../../shared/TapeField";
+import { AssumedCard } from "../../shared/work/Assumed";
+import { OtherErrors } from "../../shared/work/OtherErrors";
+import { SheetDrawing } from "../../shared/drawing/SheetDrawing";
+import { TapeField } from "../../shared/fields/TapeField";
 import { Figure } from "../../shared/TapeText";
 import { useWords, type WordId } from "../../words/words";
-import { valueAt } from "../../shared/document";
+import { valueAt } from "../../shared/work/document";
 import { MadeOf } from "./MadeOf";
 import { OutlineEditor } from "./OutlineEditor";
 import { RoofExtras } from "./RoofExtras";
 import { MeasuredToChoice, RoofShape, SheathingChoice } from "./RoofChoices";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 /** The keys that have a field here. */
 const FIELDS = /^(pitch|plan\.(width|length|side|sides|corners.*|edges.*|line_up|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|nip|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|setting_out\.sheet)$/;

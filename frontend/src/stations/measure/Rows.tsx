@@ -1,9 +1,9 @@
 /** A list of rows in the work's document, a column for each key. */
 import type { Document } from "../../api/types";
-import { RowsField, type Column } from "../../shared/RowsField";
-import { valueAt } from "../../shared/document";
+import { RowsField, type Column } from "../../shared/fields/RowsField";
+import { valueAt } from "../../shared/work/document";
 import { useWords, type WordId } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 export function Rows({ path, title, said, columns, fresh }: { path: string; title: WordId; said: WordId; columns: readonly Column[]; fresh: Document }) {
   const document = useWork((state) => state.document);

@@ -1,5 +1,5 @@
 /** Columns whose values are text. */
-import type { Column } from "../../shared/RowsField";
+import type { Column } from "../../shared/fields/RowsField";
 
 const text = (value: unknown): string => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
 /** A column whose values are text. */

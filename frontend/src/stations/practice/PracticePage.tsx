@@ -8,11 +8,11 @@ import { Logo, ThemeButton } from "../../app/Bar";
 import { usePreferences } from "../../app/preferences";
 import { LevelSign } from "../../shared/LevelSign";
 import { TapeText } from "../../shared/TapeText";
-import { TypedField } from "../../shared/TypedField";
+import { TypedField } from "../../shared/fields/TypedField";
 import { useWords } from "../../words/words";
 import { Road } from "../workout/WorkingPanel";
 import "./practice.css";
-import { Choice } from "../../shared/Choice";
+import { Choice } from "../../shared/fields/Choice";
 
 const SCHOOLS = ["stairs", "rafters", "hips"] as const;
 const UNITS = ["imperial", "metric"] as const;

@@ -9,7 +9,7 @@ import ListItemText from "@mui/material/ListItemText";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api } from "../../api/client";
-import { FileChoice } from "../../shared/FileChoice";
+import { FileChoice } from "../../shared/fields/FileChoice";
 import { useWords } from "../../words/words";
 
 export function Backup() {

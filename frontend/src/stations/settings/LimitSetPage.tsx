@@ -10,7 +10,7 @@ import { TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
 import { LimitTable } from "./LimitTable";
 import { Page } from "./Page";
-import { TypedField } from "../../shared/TypedField";
+import { TypedField } from "../../shared/fields/TypedField";
 
 export function LimitSetPage() {
   const { setId = "" } = useParams();

@@ -5,7 +5,7 @@ import { Refused, Unreachable } from "../../api/client";
 import type { Document, FieldError, Limit } from "../../api/types";
 import { TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
-import { TypedField } from "../../shared/TypedField";
+import { TypedField } from "../../shared/fields/TypedField";
 
 interface Props {
   limits: readonly Limit[];

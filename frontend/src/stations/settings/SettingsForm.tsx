@@ -3,8 +3,8 @@ import type { ReactNode } from "react";
 import type { ChoiceGroup, Document } from "../../api/types";
 import { useWords, type Say } from "../../words/words";
 import { ChoiceField, HabitField } from "./ChoiceField";
-import { RowsField, type Column } from "../../shared/RowsField";
-import { TypedField } from "../../shared/TypedField";
+import { RowsField, type Column } from "../../shared/fields/RowsField";
+import { TypedField } from "../../shared/fields/TypedField";
 import { SquareField } from "./SquareField";
 import type { SettingsState } from "./useSettings";
 

@@ -1,9 +1,9 @@
 /** Which square lies on the board; own sizes are typed. */
 import type { Document, FieldError } from "../../api/types";
-import { textAt } from "../../shared/document";
+import { textAt } from "../../shared/work/document";
 import { useWords } from "../../words/words";
 import { ChoiceField } from "./ChoiceField";
-import { TypedField } from "../../shared/TypedField";
+import { TypedField } from "../../shared/fields/TypedField";
 
 interface Props {
   chosen: Document | undefined;

@@ -2,10 +2,10 @@
 import { useState } from "react";
 import type { Candidate } from "../../api/types";
 import { LevelSign } from "../../shared/LevelSign";
-import { ProfileDrawing } from "../../shared/ProfileDrawing";
+import { ProfileDrawing } from "../../shared/drawing/ProfileDrawing";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 const SHOWN = 4;
 

@@ -1,6 +1,6 @@
 /** What stepping off with one setting does over the flight, drawn before it is cut. */
 import type { Drift } from "../../api/types";
-import { TapeField } from "../../shared/TapeField";
+import { TapeField } from "../../shared/fields/TapeField";
 import { Figure, TapeText } from "../../shared/TapeText";
 import { typeset } from "../../shared/typeset";
 import { useWords } from "../../words/words";

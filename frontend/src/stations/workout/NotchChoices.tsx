@@ -1,10 +1,10 @@
 /** Notches to choose between, each as its joint, with what it comes to. */
 import type { Roof } from "../../api/types";
 import { LevelSign } from "../../shared/LevelSign";
-import { Picture } from "../../shared/Picture";
+import { Picture } from "../../shared/drawing/Picture";
 import { Figure } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 export function NotchChoices({ roof }: { roof: Roof }) {
   const keeper = useWork((state) => state.keeper);

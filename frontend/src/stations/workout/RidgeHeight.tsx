@@ -4,11 +4,11 @@ import { api } from "../../api/client";
 import type { Screen } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
 import { FactRows } from "../../shared/FactRows";
-import { SheetDrawing } from "../../shared/SheetDrawing";
+import { SheetDrawing } from "../../shared/drawing/SheetDrawing";
 import { Figure } from "../../shared/TapeText";
-import { jobFile } from "../../shared/useOpenWork";
+import { jobFile } from "../../shared/work/useOpenWork";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 /** What follows from the ridge's height at once. */
 const FOLLOWS = new Set(["ridge_underside", "ridge_top", "headroom", "slope"]);

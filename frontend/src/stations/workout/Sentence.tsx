@@ -1,10 +1,10 @@
 /** The inputs of a flight as one sentence with its fields in it. */
-import { omit, valueAt } from "../../shared/document";
-import { OtherErrors } from "../../shared/OtherErrors";
-import { TapeField } from "../../shared/TapeField";
+import { omit, valueAt } from "../../shared/work/document";
+import { OtherErrors } from "../../shared/work/OtherErrors";
+import { TapeField } from "../../shared/fields/TapeField";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
-import { Choice } from "../../shared/Choice";
+import { useWork } from "../../shared/work/WorkContext";
+import { Choice } from "../../shared/fields/Choice";
 
 /** The keys that have a field here. */
 const FIELDS = /^(total_rise|gauge|riser\.(at_most|target)|tread\.(going|board_width|gap|nosing))$/;

@@ -2,14 +2,14 @@
 import { lazy, Suspense, useState } from "react";
 import { api } from "../../api/client";
 import type { Point, Sheet } from "../../api/types";
-import { valueAt } from "../../shared/document";
+import { valueAt } from "../../shared/work/document";
 import { FactRows } from "../../shared/FactRows";
-import { SheetDrawing } from "../../shared/SheetDrawing";
+import { SheetDrawing } from "../../shared/drawing/SheetDrawing";
 import { Figure, TapeText } from "../../shared/TapeText";
-import { useAside } from "../../shared/useAside";
+import { useAside } from "../../shared/work/useAside";
 import { useWords, type WordId } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
-import { Views } from "../../shared/Views";
+import { useWork } from "../../shared/work/WorkContext";
+import { Views } from "../../shared/fields/Views";
 
 const Whole = lazy(() => import("../../whole/Whole").then((part) => ({ default: part.Whole })));
 const VIEWS = ["elevation", "plan", "whole"] as const;

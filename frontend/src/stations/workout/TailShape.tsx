@@ -1,8 +1,8 @@
 /** The corners of a shaped tail, each in and down from its top corner. */
-import { RowsField } from "../../shared/RowsField";
-import { valueAt } from "../../shared/document";
+import { RowsField } from "../../shared/fields/RowsField";
+import { valueAt } from "../../shared/work/document";
 import { useWords } from "../../words/words";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 const text = (value: unknown): string => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
 

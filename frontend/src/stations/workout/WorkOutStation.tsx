@@ -7,7 +7,7 @@ import { RoofWorkOut } from "./RoofWorkOut";
 import { Sentence } from "./Sentence";
 import { StairSheets } from "./StairSheets";
 import { WorkingPanel } from "./WorkingPanel";
-import { useWork } from "../../shared/WorkContext";
+import { useWork } from "../../shared/work/WorkContext";
 
 export function WorkOutStation() {
   const errors = useWork((state) => state.errors);

@@ -1,0 +1,60 @@
+/** A field that keeps what is typed until it is committed, and says at itself what is wrong. */
+import { useId, useLayoutEffect, useRef, useState } from "react";
+import { typeset } from "../typeset";
+
+interface Props {
+  label: string;
+  value: string;
+  error?: string | undefined;
+  wide?: boolean;
+  placeholder?: string;
+  onCommit: (text: string) => void;
+}
+
+export function TypedField({ label, value, error, wide, placeholder, onCommit }: Props) {
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  // What was committed last: where it was refused it stays, with the reason.
+  const [sent, setSent] = useState<string | null>(null);
+  const kept = error !== undefined && sent !== null ? sent : null;
+  const input = useRef<HTMLInputElement>(null);
+  const entered = typed !== null;
+  // What is typed replaces what was there when the field is entered.
+  useLayoutEffect(() => {
+    if (entered) input.current?.select();
+  }, [entered]);
+  const commit = () => {
+    if (typed === null) return;
+    if (typed.trim() !== value || error !== undefined) {
+      setSent(typed.trim());
+      onCommit(typed.trim());
+    }
+    setTyped(null);
+  };
+  return (
+    <span className={`typed-field${wide ? " wide" : ""}${error ? " wrong" : ""}`}>
+      <label htmlFor={id}>{label}</label>
+      <input
+        id={id}
+        ref={input}
+        value={typed ?? kept ?? typeset(value)}
+        placeholder={placeholder ?? ""}
+        autoComplete="off"
+        aria-invalid={error !== undefined}
+        aria-describedby={error ? `${id}-said` : undefined}
+        onFocus={() => setTyped(kept ?? value)}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={commit}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") commit();
+          if (event.key === "Escape") setTyped(null);
+        }}
+      />
+      {error && (
+        <span id={`${id}-said`} className="said error" role="alert">
+          {error}
+        </span>
+      )}
+    </span>
+  );
+}

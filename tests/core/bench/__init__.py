@@ -1,0 +1,1 @@
+"""Steps at the bench."""

@@ -1,0 +1,1 @@
+"""Roofs: planes, plan, members, framing, what is said of them."""

@@ -1,0 +1,1 @@
+"""Members as solids, and what touches."""

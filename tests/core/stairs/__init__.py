@@ -1,0 +1,1 @@
+"""Stairs: layout, members, framing, what is said of them."""

@@ -1,0 +1,1 @@
+"""Boards, nesting, buying."""
