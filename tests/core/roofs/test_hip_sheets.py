@@ -12,6 +12,7 @@ from shapely import Polygon
 from easynotch.core.roofs import (
     Edge,
     KeepPlanes,
+    RoofError,
     bevels_of,
     distinct_hips,
     frame_roof,
@@ -22,11 +23,12 @@ from easynotch.core.roofs import (
     lay_out_outline,
     lay_out_roof,
     master_patterns,
+    pieces_near,
 )
 from easynotch.core.solid import Face, outline
 from easynotch.drawing.roofs.geometric import angles_read, draw_geometric
 from easynotch.drawing.roofs.hip_boards import draw_block
-from easynotch.drawing.roofs.hip_choices import draw_head, draw_planes
+from easynotch.drawing.roofs.hip_choices import draw_head, draw_planes, head_window
 from tests.roofs import outlines, roofs
 
 
@@ -183,10 +185,40 @@ def test_a_hip_drawn_under_its_planes_stands_under_both_and_touches_them(roof, t
 @settings(max_examples=30)
 @given(roofs(("hip",)))
 def test_where_heads_meet_the_drawing_shows_every_hip_there_and_no_two_pieces_over_each_other(roof):
-    framing = frame_roof(lay_out_roof(roof))
-    seam = distinct_hips(lay_out_roof(roof))[0][0]
-    sheet = draw_head(framing, seam.high, max(roof.hip.stock.thickness, roof.rafter.thickness))
+    layout = lay_out_roof(roof)
+    near = head_window(distinct_hips(layout)[0][0].high, max(roof.hip.stock.thickness, roof.rafter.thickness))
+    sheet = draw_head(pieces_near(layout, near), near)
     shapes = {path.id: Polygon(path.points) for path in sheet.paths}
     assert sum(name.startswith("hip_") for name in shapes) >= 2
     for one, other in combinations(shapes.values(), 2):
         assert one.intersection(other).area < 1e-3 * min(one.area, other.area) + 1e-3
+
+
+def head_of(roof, head, pieces):
+    """What another head would look like, as shapes and the hip's length; or why it cannot be."""
+    try:
+        layout = lay_out_roof(replace(roof, hip=replace(roof.hip, head=head)))
+        seam = distinct_hips(layout)[0][0]
+        near = head_window(seam.high, max(roof.hip.stock.thickness, roof.rafter.thickness))
+        standing = pieces(layout, near)
+    except RoofError as found:
+        return str(found.message), None
+    hip = next(one for one in standing if one.role == "hip")
+    shapes = [Polygon(path.points) for path in draw_head(standing, near).paths]
+    found = [(shape.centroid.x, shape.centroid.y, shape.area) for shape in shapes]
+    return hip.lengths["overall"], sorted(found, key=lambda one: [round(value, 1) for value in one])
+
+
+def every_piece(layout, _near):
+    return [replace(one.member, placement=frame) for one in frame_roof(layout).pieces for frame in one.frames]
+
+
+@settings(max_examples=30)
+@given(roofs(("hip",)) | outlines(), st.sampled_from(("commons", "ridge_single", "ridge_double", "post", "pairs")))
+def test_a_heads_drawing_is_the_same_of_the_pieces_near_it_as_of_the_whole_roof(roof, head):
+    said, shown = head_of(roof, head, pieces_near)
+    whole, drawn = head_of(roof, head, every_piece)
+    assert said == (pytest.approx(whole) if shown is not None else whole)
+    assert (shown is None) == (drawn is None)
+    for one, other in zip(shown or (), drawn or (), strict=True):
+        assert one == pytest.approx(other, abs=1e-4)

@@ -4,13 +4,13 @@ World of a roof: x along the ridge from the framing's first end, y across from t
 plate tops. Source of the method: ``trade.md`` 5.
 """
 
-from .framing.frame import frame_roof
+from .framing.frame import frame_roof, pieces_near
 from .framing.pieces import Framing, Piece, member_on_slope
 from .members.bays import clear_bays
 from .members.boards import lookout_places
 from .members.fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
 from .members.hips import corners, hip_drop, jack_step
-from .members.outline_rafters import plain_rafter
+from .members.outline_rafters import Near, plain_rafter
 from .members.rafter import beam_top, purlin_place, rafter
 from .members.ridge import ridge_top, ridge_y
 from .members.under_ridge import Pocket, beam_pocket
@@ -96,6 +96,7 @@ __all__ = [
     "MasterPattern",
     "MeasuredTo",
     "Move",
+    "Near",
     "Notch",
     "NotchRule",
     "NotchSizes",
@@ -156,6 +157,7 @@ __all__ = [
     "notch_choices",
     "offset",
     "over_hip_ends",
+    "pieces_near",
     "pitch_for_ridge",
     "plain_rafter",
     "plane_intersection",

@@ -1,12 +1,12 @@
 """The judgement calls at a hip as drawings: head from above, section under the planes, heel on the plates."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from math import hypot
 
 from shapely import MultiPoint, Polygon, box
 from shapely.geometry.base import BaseGeometry
 
-from ...core.roofs import Framing, KeepPlanes, Seam
+from ...core.roofs import KeepPlanes, Near, Seam
 from ...core.solid import Face, Member, Vector, outline
 from ..sheet import Layer, Path, Point, Sheet, area, line
 
@@ -14,26 +14,38 @@ AROUND = 4.5
 """Times the thickest piece: how much is drawn about the point where heads meet."""
 
 
-def draw_head(framing: Framing, at: Vector, thickest: float) -> Sheet:
-    """The pieces whose tops meet near a point, from above."""
-    reach = AROUND * thickest
+def head_window(at: Vector, thickest: float) -> Near:
+    """Return the place whose pieces a drawing of a head shows."""
+    return Near(at, AROUND * thickest)
+
+
+def draw_head(standing: Sequence[Member], near: Near) -> Sheet:
+    """Return the pieces whose tops meet near a place, each where it stands, from above."""
+    at, reach = near.at, near.reach
     window = (at.x - reach, -at.y - reach, at.x + reach, -at.y + reach)
     paths: list[Path] = []
-    for piece in framing.pieces:
-        if piece.member.role == "fascia":
+    for number, member in enumerate(standing):
+        # Most pieces of a roof lie far from one hip's head: nothing is made of those.
+        if member.role == "fascia" or _misses(window, _from_above(member, _blank(member))):
             continue
-        own = _seen_from_above(piece.member)
-        for number, frame in enumerate(piece.frames):
-            points = [(at.x, -at.y) for at in map(frame.to_world, own)]
-            # Most pieces of a roof lie far from one hip's head: no polygon is made of those.
-            far = _misses(window, points)
-            shown = None if far else MultiPoint(points).convex_hull.intersection(box(*window))
-            if shown is None or not isinstance(shown, Polygon) or shown.area < 1.0:
-                continue
-            layer = Layer.CUT if piece.member.role == "hip" else Layer.WOOD
-            corners = [(float(x), float(y)) for x, y in shown.exterior.coords[:-1]]
-            paths.append(area(f"{piece.member.role}_{piece.member.id}_{number}", layer, corners))
+        points = _from_above(member, _seen_from_above(member))
+        shown = MultiPoint(points).convex_hull.intersection(box(*window))
+        if not isinstance(shown, Polygon) or shown.area < 1.0:
+            continue
+        layer = Layer.CUT if member.role == "hip" else Layer.WOOD
+        corners = [(float(x), float(y)) for x, y in shown.exterior.coords[:-1]]
+        paths.append(area(f"{member.role}_{number}", layer, corners))
     return Sheet(window, tuple(sorted(paths, key=lambda path: path.layer is Layer.CUT)))
+
+
+def _from_above(member: Member, points: Iterable[Vector]) -> list[Point]:
+    return [(at.x, -at.y) for at in map(member.placement.to_world, points)]
+
+
+def _blank(member: Member) -> list[Vector]:
+    """Return the corners of the board a piece is sawn from."""
+    half, depth = member.stock.thickness / 2, member.stock.depth
+    return [Vector(x, y, z) for x in member.reach for y in (0.0, depth) for z in (-half, half)]
 
 
 def _seen_from_above(member: Member) -> list[Vector]:

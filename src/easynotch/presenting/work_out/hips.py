@@ -17,12 +17,12 @@ from ...core.roofs import (
     Shape,
     bevels_of,
     distinct_hips,
-    frame_roof,
     hip_check,
     jack_marks,
     jack_step,
     lay_out_roof,
     master_patterns,
+    pieces_near,
 )
 from ...core.rules import Words, piece_name
 from ...core.solid import Member
@@ -32,7 +32,7 @@ from ...core.tools.saw import MITRE_TURNS
 from ...drawing import Sheet
 from ...drawing.roofs.geometric import GeometricSheet, Read, draw_geometric
 from ...drawing.roofs.hip_boards import draw_block, draw_master
-from ...drawing.roofs.hip_choices import draw_head, draw_heel, draw_planes
+from ...drawing.roofs.hip_choices import draw_head, draw_heel, draw_planes, head_window
 from ...exchange import WorkedRoof
 from ..mark.tools import Tools
 from ..shared.in_words import sheet_view
@@ -119,18 +119,16 @@ def _head(worked: WorkedRoof, hip: Hip, seam: Seam, head: str, words: Words) -> 
     layout = worked.layout
     now = hip.head if hip.head in ("post", "pairs") or layout.roof.plan.shape is Shape.RECTANGLE else "post"
     name = words.say(Message(f"hips.head_{head}.name"))
+    near = head_window(seam.high, max(hip.stock.thickness, layout.roof.rafter.thickness))
     try:
-        framing = worked.framing
-        if head != hip.head:
-            framing = frame_roof(lay_out_roof(replace(layout.roof, hip=replace(hip, head=head))))
+        standing = pieces_near(lay_out_roof(replace(layout.roof, hip=replace(hip, head=head))), near)
     except RoofError as found:
         return HipOptionView(
             id=head, name=name, chosen=head == now, drawing=None, say="", refused=words.say(found.message)
         )
-    thickest = max(hip.stock.thickness, layout.roof.rafter.thickness)
-    longest = next(one.member for one in framing.pieces if one.member.role == "hip")
+    longest = next(one for one in standing if one.role == "hip")
     said = words.say(Message(f"hips.head_{head}.say", {"length": Length(longest.lengths["overall"])}))
-    drawing = sheet_view(draw_head(framing, seam.high, thickest), words)
+    drawing = sheet_view(draw_head(standing, near), words)
     return HipOptionView(id=head, name=name, chosen=head == now, drawing=drawing, say=said, refused="")
 
 

@@ -1,9 +1,11 @@
 """Framing a roof of whatever plan."""
 
+from ...solid import Member
+from ..members.outline_rafters import Near
 from ..plan.layout import RoofLayout
 from .gable_framing import frame_gables
-from .hip_framing import frame_hips
-from .outline_framing import frame_outline
+from .hip_framing import frame_hips, hip_pieces_near
+from .outline_framing import frame_outline, outline_pieces_near
 from .pieces import Framing
 
 
@@ -12,3 +14,10 @@ def frame_roof(layout: RoofLayout) -> Framing:
     if layout.outline is not None:
         return frame_outline(layout)
     return frame_hips(layout) if layout.hipped else frame_gables(layout)
+
+
+def pieces_near(layout: RoofLayout, near: Near) -> list[Member]:
+    """Return the pieces of a roof with hips that reach a place, and some beyond, each where it stands. Raises RoofError
+    as framing the whole does.
+    """
+    return outline_pieces_near(layout, near) if layout.outline is not None else hip_pieces_near(layout, near)

@@ -19,6 +19,7 @@ from ..members.hips import (
     side_rafter,
 )
 from ..members.mating_faces import faces_in, plate_top, plates_under, wall_face
+from ..members.outline_rafters import Near
 from ..members.ridge import fascia_member, ridge_member
 from ..model.setting_out import SettingOut
 from ..plan.hip_heads import heads_of, on_ridge
@@ -34,17 +35,10 @@ def frame_hips(layout: RoofLayout) -> Framing:
     """
     check_hips(layout)
     commons, kings = common_stations(layout), king_stations(layout)
-    pieces = [
-        *_on_both_sides(layout, commons, "common", "common"),
-        # Without commons between them the kings are the roof's commons.
-        *_on_both_sides(layout, kings, "king_common", "king_common" if commons else "common"),
-    ]
     ends = [side for side in layout.ends if side is not None]
-    pieces.append(_piece([end_common(layout, end) for end in ends]))
     at = corners(layout)
     hips = [hip_member(layout, corner) for corner in at]
-    pieces += [_piece([one for one in hips if one.id == name]) for name in dict.fromkeys(one.id for one in hips)]
-    pieces += _jacks(layout, at)
+    pieces = [*_on_slopes(layout, commons, kings, ends), *_hips(hips), *_jacks(layout, at)]
     ridge = ridge_member(layout)
     fascias = [one for side in (*layout.sides, *ends) if (one := fascia_member(layout, side.slope))]
     touches = tuple(_touches(layout, pieces, at, ridge, fascias))
@@ -55,6 +49,34 @@ def frame_hips(layout: RoofLayout) -> Framing:
     return Framing(
         (*pieces, *boards), SettingOut(places, layout.roof.rafter.thickness, layout.roof.plan.length), touches
     )
+
+
+def hip_pieces_near(layout: RoofLayout, near: Near) -> list[Member]:
+    """Return the pieces near a hip's head, each where it stands, without what they touch."""
+    check_hips(layout)
+    ends = [side for side in layout.ends if side is not None]
+    at = corners(layout)
+    pieces = [*_on_slopes(layout, common_stations(layout), king_stations(layout), ends)]
+    pieces += _hips([hip_member(layout, corner) for corner in at])
+    if layout.roof.spacing < near.reach + layout.roof.rafter.thickness:
+        pieces += _jacks(layout, at)
+    ridge = ridge_member(layout)
+    standing = [replace(piece.member, placement=frame) for piece in pieces for frame in piece.frames]
+    return [*standing, *([ridge] if ridge else [])]
+
+
+def _on_slopes(layout: RoofLayout, commons: list[float], kings: list[float], ends: list[RoofSide]) -> list[Piece]:
+    """Commons, kings and end commons."""
+    return [
+        *_on_both_sides(layout, commons, "common", "common"),
+        # Without commons between them the kings are the roof's commons.
+        *_on_both_sides(layout, kings, "king_common", "king_common" if commons else "common"),
+        _piece([end_common(layout, end) for end in ends]),
+    ]
+
+
+def _hips(hips: list[Member]) -> list[Piece]:
+    return [_piece([one for one in hips if one.id == name]) for name in dict.fromkeys(one.id for one in hips)]
 
 
 def _on_both_sides(layout: RoofLayout, places: list[float], member_id: str, role: str) -> list[Piece]:

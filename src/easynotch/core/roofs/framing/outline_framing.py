@@ -1,13 +1,14 @@
 """The framing of a roof over an outline: rafters along every eave, sticks under every seam, fascias round it."""
 
+from ...solid import Member
 from ...terms import message
 from ..members.dummies import dummies
 from ..members.hip_and_ridge_members import hip_or_ridge_member
 from ..members.outline_fascias import fascias, refuse_lost_eaves
-from ..members.outline_rafters import Standing, framing_ends, rafters_of
+from ..members.outline_rafters import Near, Standing, framing_ends, rafters_of
 from ..model.roof import RoofError, Tail
 from ..model.setting_out import SettingOut
-from ..plan.head_order import arrange
+from ..plan.head_order import Arrangement, arrange
 from ..plan.layout import RoofLayout
 from ..plan.seam_sections import outline_of, post_member, stock_of
 from .identical_pieces import group_identical, signature
@@ -22,15 +23,10 @@ def frame_outline(layout: RoofLayout) -> Framing:
         RoofError: what outlines are not worked out for yet.
     """
     _refuse(layout)
-    roof = outline_of(layout)
     arranged = arrange(layout)
     hip_and_ridge_members = [(plan, hip_or_ridge_member(layout, plan)) for plan in arranged.hip_and_ridge_members]
     posts = [(post, post_member(post)) for post in arranged.posts]
-    rafters = [
-        one
-        for side, region in zip(layout.sides, roof.regions, strict=True)
-        for one in rafters_of(layout, side, region, arranged)
-    ]
+    rafters = _rafters(layout, arranged)
     along = fascias(layout)
     # Commons first, the longest the pattern; then jacks as they are numbered, left beside right.
     standing = sorted(group_identical([one.member for one in rafters]), key=_in_order)
@@ -58,6 +54,25 @@ def frame_outline(layout: RoofLayout) -> Framing:
     stations = sorted(one.station - low for one in rafters if one.side is layout.sides[0])
     out = SettingOut(tuple(stations), layout.roof.rafter.thickness, high - low)
     return Framing(tuple(placed), out, touches)
+
+
+def outline_pieces_near(layout: RoofLayout, near: Near) -> list[Member]:
+    """Return rafters, hips, ridges and posts near a place, each where it stands, without what they touch."""
+    _refuse(layout)
+    arranged = arrange(layout)
+    return [
+        *(one.member for one in _rafters(layout, arranged, near)),
+        *(hip_or_ridge_member(layout, plan) for plan in arranged.hip_and_ridge_members),
+        *map(post_member, arranged.posts),
+    ]
+
+
+def _rafters(layout: RoofLayout, arranged: Arrangement, near: Near | None = None) -> list[Standing]:
+    return [
+        one
+        for side, region in zip(layout.sides, outline_of(layout).regions, strict=True)
+        for one in rafters_of(layout, side, region, arranged, near)
+    ]
 
 
 def _in_order(piece: Piece) -> tuple[int, float, str]:

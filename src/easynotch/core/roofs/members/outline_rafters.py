@@ -24,6 +24,14 @@ SKEW = 1e-6
 
 
 @dataclass(frozen=True, slots=True)
+class Near:
+    """A place on the plan and how far round it pieces are wanted, mm."""
+
+    at: Vector
+    reach: float
+
+
+@dataclass(frozen=True, slots=True)
 class Standing:
     """A rafter with the eave and the station it stands at; its cheeks in plan, each by the id of its plane."""
 
@@ -34,9 +42,11 @@ class Standing:
     cheeks: tuple[tuple[str, FootprintSide], ...]
 
 
-def rafters_of(layout: RoofLayout, side: RoofSide, region: Region, arranged: Arrangement) -> Iterator[Standing]:
+def rafters_of(
+    layout: RoofLayout, side: RoofSide, region: Region, arranged: Arrangement, only: Near | None = None
+) -> Iterator[Standing]:
     """Along one eave: at every node above it, and stepped from there both ways; past a wall's end, where a hip leans
-    out over it, they hang between what stands above and the hip.
+    out over it, they hang between what stands above and the hip. ``only`` leaves out those that pass it by.
     """
     slope, half = side.slope, layout.roof.rafter.thickness / 2
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
@@ -52,6 +62,8 @@ def rafters_of(layout: RoofLayout, side: RoofSide, region: Region, arranged: Arr
     at_nodes = _fixed(layout, side, region)
     ridges = bool(outline_of(layout).ridges)
     for place in _stations(layout, side, region):
+        if only is not None and abs(place - region.station((only.at.x, only.at.y))) > only.reach + half:
+            continue
         found = _stand(layout, side, region, place, near, gone)
         if found is None:
             continue
