@@ -58,7 +58,7 @@ def hip_pieces_near(layout: RoofLayout, near: Near) -> list[Member]:
     at = corners(layout)
     pieces = [*_on_slopes(layout, common_stations(layout), king_stations(layout), ends)]
     pieces += _hips([hip_member(layout, corner) for corner in at])
-    if layout.roof.spacing < near.reach + layout.roof.rafter.thickness:
+    if layout.roof.spacing < 2 * near.reach + layout.roof.rafter.thickness:
         pieces += _jacks(layout, at)
     ridge = ridge_member(layout)
     standing = [replace(piece.member, placement=frame) for piece in pieces for frame in piece.frames]

@@ -192,7 +192,9 @@ def jack_runs(layout: RoofLayout) -> list[float]:
     off = hip.stock.thickness * HALF_RIGHT + layout.roof.rafter.thickness / 2
     whole, spacing = _to_king(layout), layout.roof.spacing
     if hip.jacks == "corner":
-        found = bays_between(0.0, whole, spacing, layout.roof.rafter.thickness)
+        # Where the king stands farther off, the end common does not: the last jack is clear of the nearer one.
+        nearer = whole - layout.sides[0].run
+        found = bays_between(0.0, whole, spacing, layout.roof.rafter.thickness + nearer / 2)
         return [run for run in reversed(found) if run - off > WHOLE]
     runs: list[float] = []
     step = jack_step(layout)

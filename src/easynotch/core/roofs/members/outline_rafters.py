@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import pairwise
+from math import sqrt
 
 from ...solid import Hand, Member, Removal, Vector, removal
 from ...tape import whole_up
@@ -25,7 +26,7 @@ SKEW = 1e-6
 
 @dataclass(frozen=True, slots=True)
 class Near:
-    """A place on the plan and how far round it pieces are wanted, mm."""
+    """A place on the plan and how far from it, along x and along y, pieces are wanted, mm."""
 
     at: Vector
     reach: float
@@ -62,7 +63,7 @@ def rafters_of(
     at_nodes = _fixed(layout, side, region)
     ridges = bool(outline_of(layout).ridges)
     for place in _stations(layout, side, region):
-        if only is not None and abs(place - region.station((only.at.x, only.at.y))) > only.reach + half:
+        if only is not None and abs(place - region.station((only.at.x, only.at.y))) > only.reach * sqrt(2) + half:
             continue
         found = _stand(layout, side, region, place, near, gone)
         if found is None:
