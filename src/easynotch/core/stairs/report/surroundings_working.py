@@ -69,7 +69,7 @@ def _missing(layout: Layout) -> Working | None:
         road(line("minus", max(0.0, bearing - max(0.0, header - drop)), whole=Length(bearing), part=Length(overlap))),
         road(
             line("plus", lowest, one=Length(drop), other=Length(bearing)),
-            line("minus", below, whole=Length(lowest), part=Length(max(header, drop))),
+            line("left_or_none", below, whole=Length(lowest), part=Length(max(header, drop))),
         ),
     )
 
