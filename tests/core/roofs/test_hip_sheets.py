@@ -147,6 +147,9 @@ def test_two_dummies_in_their_places_stand_as_far_apart_as_the_tape_should_read(
     upper = max(u for u, _ in outline(head, Face.NEAR))
     lower = min(u for u, _ in outline(foot, Face.NEAR))
     assert lower - upper == pytest.approx(foot.lengths["between"]) == pytest.approx(head.lengths["between"])
+    # Each with room for two hands: twice the hip's depth from its cuts.
+    assert hip.lengths["theoretical"] - lower == pytest.approx(2 * hip.stock.depth)
+    assert head.lengths["overall"] == pytest.approx(2 * hip.stock.depth)
     whole = head.lengths["overall"] + foot.lengths["between"] + foot.lengths["overall"]
     assert whole == pytest.approx(hip.lengths["overall"])
     assert {cut.role for cut in head.cut_planes} >= {"head"}

@@ -1,13 +1,16 @@
 """If these break, the marks on a ridge or a fascia stand where no rafter comes, or a rafter has none."""
 
+from dataclasses import replace
 from math import hypot
 
 import pytest
 from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from easynotch.core.bench import Hook, Preferences, as_json, lay_on_board, steps_of
 from easynotch.core.roofs import frame_roof, lay_out_roof
-from easynotch.core.solid import Face, as_manifold, meetings
+from easynotch.core.roofs.planes.footprint import FootprintSide, contact_share, cut_by, strip
+from easynotch.core.solid import Face, Vector, as_manifold, meetings
 from easynotch.presenting.mark.places import BOARDS, STANDING
 from tests.apprentice import Apprentice, Tools
 from tests.roofs import outlines, roofs
@@ -111,3 +114,19 @@ def test_the_fascias_own_marks_are_the_places_that_are_squared_across_it():
     for number, piece in enumerate(run.pieces, 1):
         found = meetings(boards[f"fascia_a_{number}"], standing)
         assert [one.low for one in found] == pytest.approx(list(piece.marks), abs=1e-6)
+
+
+@given(st.floats(100, 900), st.floats(-400, 1400), st.floats(10, 700))
+def test_a_cut_bears_on_as_much_of_a_face_as_lies_behind_it(wide, at, mates):
+    """A piece cut square along a wall: the share of its end that a board of that face backs."""
+    face = FootprintSide(Vector(0.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0), "wall", "front")
+    piece = cut_by(strip("rafter", Vector(0.0, 500.0, 0.0), Vector(0.0, -500.0, 0.0), wide / 2, wide / 2), face, "head")
+    (number,) = [n for n, side in enumerate(piece.sides) if side.against is face]
+    backing = replace(strip("wall", Vector(at, -10.0, 0.0), Vector(at + mates, -10.0, 0.0), 10.0, 10.0))
+    named = replace(
+        backing,
+        sides=tuple(replace(side, face="front" if side.face == "left" else side.face) for side in backing.sides),
+    )
+    shared = max(0.0, min(at + mates, wide / 2) - max(at, -wide / 2))
+    assert contact_share(piece, number, named) == pytest.approx(shared / wide, abs=1e-9)
+    assert contact_share(piece, number, backing) == 0.0

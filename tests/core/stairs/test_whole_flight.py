@@ -259,3 +259,12 @@ def test_treads_and_risers_slide_into_their_housings_and_nothing_else_is_cut_awa
     )
     assert lay.holds
     assert len(outline(left.member)) <= 6
+
+
+@pytest.mark.parametrize(("sizes", "odd"), [
+    ((180, 180, 192, 180), (3,)), ((170, 180, 181, 179), (1,)), ((180, 184, 180), ()), ((150, 180, 210, 181, 179), (1, 3)),
+    ((180, 190), (2,)),
+])  # fmt: skip
+def test_the_odd_ones_of_a_built_stair_are_those_outside_where_most_of_them_lie(sizes, odd):
+    found = survey_built(Built(sizes, sizes), 5.0, 30.0)
+    assert found.odd == odd == found.odd_goings

@@ -23,7 +23,7 @@ from easynotch.core.supply import (
 )
 from easynotch.core.supply.columns import Master, dual_bound_prices, priced
 from easynotch.core.supply.ends import pitch
-from easynotch.core.supply.nest import _loose, _loose_bound
+from easynotch.core.supply.nest import Plan, _loose, _loose_bound
 from easynotch.core.supply.packing import first_fit, items_of
 from tests.flights import flights
 
@@ -368,3 +368,10 @@ def test_a_crooked_board_costs_what_a_missing_one_does_to_pieces_that_stay_visib
     for straight, cost in ((None, 0.0), (True, 0.0), (False, 9.0)):
         plan = nest(batch, (*YARD, *clear_lengths((OnHand("a", 2100.0, (), straight),))), 3.0)
         assert (plan.cost, plan.bound) == (cost, cost)
+
+
+def test_what_is_not_proved_needed_is_a_share_of_the_cost_and_never_less_than_nothing():
+    assert Plan((), 100.0, 90.0, ()).gap == pytest.approx(0.1)
+    assert Plan((), 100.0, 100.0, ()).gap == 0.0
+    assert Plan((), 100.0, 101.0, ()).gap == 0.0
+    assert Plan((), 0.0, 0.0, ()).gap == 0.0
