@@ -1,6 +1,6 @@
 """The small types everyone in the core speaks. No words in here: a message is an id and its values."""
 
-from .check import Bound, Check, Level, Limit, Limits, against
+from .check import Bound, Check, Level, Limit, Limits, against, make_check
 from .message import (
     Angle,
     Count,
@@ -39,6 +39,7 @@ __all__ = [
     "Volume",
     "Working",
     "against",
+    "make_check",
     "message",
     "number_of",
 ]

@@ -68,6 +68,33 @@ class Check:
     remedy: Message | None = None
 
 
+def make_check(
+    check_id: str,
+    level: Level,
+    told: Value | None = None,
+    limit: Limit | None = None,
+    words: str = "",
+    /,
+    **values: Value,
+) -> Check:
+    """Return a check worded by ``check.WORDS.ok``, or by ``check.WORDS.over`` with ``check.WORDS.do``.
+
+    Args:
+        check_id: its own id, a piece's name after a point where there is one for each.
+        level: how much it matters.
+        told: the value it is about; ``value`` in its words, where those name no other.
+        limit: the limit that was held against it, if one was.
+        words: by which it is worded; by default the id up to its point.
+        values: what fills the words.
+    """
+    key = words or check_id.split(".", maxsplit=1)[0]
+    filled: Mapping[str, Value] = values if told is None else {"value": told, **values}
+    if level is Level.OK:
+        return Check(check_id, level, Message(f"check.{key}.ok", filled), told, limit)
+    remedy = Message(f"check.{key}.do", filled)
+    return Check(check_id, level, Message(f"check.{key}.over", filled), told, limit, remedy)
+
+
 def against(limit: Limit, amount: float) -> Level:
     """The level of an amount (mm or degrees, as the limit's) against a limit; at the limit is allowed."""
     over = amount - limit.amount if limit.bound is Bound.AT_MOST else limit.amount - amount

@@ -4,7 +4,22 @@ from collections.abc import Iterator, Mapping
 from math import atan, degrees, isfinite, sqrt
 
 from ...solid import Fitted
-from ...terms import Angle, Check, Count, Least, Length, Level, Limits, Listed, Message, Named, Share, Value, message
+from ...terms import (
+    Angle,
+    Check,
+    Count,
+    Least,
+    Length,
+    Level,
+    Limits,
+    Listed,
+    Message,
+    Named,
+    Share,
+    Value,
+    make_check,
+    message,
+)
 from ..framing.pieces import Framing
 from ..members.hips import hip_drop
 from ..members.ridge import ridge_top
@@ -70,27 +85,24 @@ def check_roof(
     )
 
 
-def _told(check_id: str, level: Level, value: Value | None = None, /, **values: Value) -> Check:
-    """A check worded by ``check.ID.ok`` or ``check.ID.over`` and ``check.ID.do``."""
-    fine = level is Level.OK
-    found = Message(f"check.{check_id}.{'ok' if fine else 'over'}", values)
-    return Check(check_id, level, found, value, remedy=None if fine else Message(f"check.{check_id}.do", values))
-
-
 def _pitch(layout: RoofLayout) -> Iterator[Check]:
     steepest = max(degrees(atan(side.slope.rise_per_run)) for side in layout.sides)
     flattest = min(degrees(atan(side.slope.rise_per_run)) for side in layout.sides)
-    yield _told("pitch_steep", Level.LOOK if steepest > STEEP else Level.OK, Angle(steepest), value=Angle(steepest))
-    yield _told("pitch_flat", Level.LOOK if flattest < FLAT else Level.OK, Angle(flattest), value=Angle(flattest))
+    yield make_check(
+        "pitch_steep", Level.LOOK if steepest > STEEP else Level.OK, Angle(steepest), value=Angle(steepest)
+    )
+    yield make_check("pitch_flat", Level.LOOK if flattest < FLAT else Level.OK, Angle(flattest))
 
 
 def _notch(layout: RoofLayout, limits: Limits) -> Iterator[Check]:
     sizes, depth = layout.notch, layout.roof.rafter.depth
     if sizes.depth <= 0:
-        yield _told("notch_none", Level.STOP, Length(sizes.depth), hap=Length(sizes.hap))
+        yield make_check("notch_none", Level.STOP, Length(sizes.depth), hap=Length(sizes.hap))
         return
     if sizes.hap <= 0:
-        yield _told("notch_through", Level.STOP, Length(sizes.depth), value=Length(sizes.depth), depth=Length(depth))
+        yield make_check(
+            "notch_through", Level.STOP, Length(sizes.depth), value=Length(sizes.depth), depth=Length(depth)
+        )
         return
     if isfinite(sizes.seat):
         yield _seat(layout, sizes, limits)
@@ -104,17 +116,17 @@ def _other_side(layout: RoofLayout) -> Iterator[Check]:
         if side.bears and abs(side.slope.rise_per_run - layout.sides[0].slope.rise_per_run) > 1e-12:
             cut = (depth * side.slope.per_run - hap) / side.slope.per_run
             fits = 0 < cut < depth / 2
-            yield _told("notch_other", Level.OK if fits else Level.STOP, Length(cut), value=Length(cut))
+            yield make_check("notch_other", Level.OK if fits else Level.STOP, Length(cut))
 
 
 def _seat(layout: RoofLayout, sizes: NotchSizes, limits: Limits) -> Check:
     plate = layout.roof.plan.plate + layout.roof.plan.sheathing
     if sizes.seat > plate + 1e-6:
-        return _told("seat_long", Level.LOOK, Length(sizes.seat), value=Length(sizes.seat), plate=Length(plate))
+        return make_check("seat_long", Level.LOOK, Length(sizes.seat), plate=Length(plate))
     limit = limits.get("seat_min")
     least = LEAST_SEAT if limit is None else limit.amount
     level = Level.LOOK if sizes.seat < least - 1e-6 else Level.OK
-    return _told("seat_short", level, Length(sizes.seat), value=Length(sizes.seat), least=Least(least))
+    return make_check("seat_short", level, Length(sizes.seat), least=Least(least))
 
 
 def _ridge(layout: RoofLayout, facts: Mapping[str, float]) -> Iterator[Check]:
@@ -123,25 +135,27 @@ def _ridge(layout: RoofLayout, facts: Mapping[str, float]) -> Iterator[Check]:
         return
     top = ridge_top(layout)
     if top <= 0:
-        yield _told("ridge_low", Level.STOP, Length(top), value=Length(top))
+        yield make_check("ridge_low", Level.STOP, Length(top))
     if ridge.kind is RidgeKind.BOARD:
         upper = [side.slope for side in layout.sides if not side.broken_above]
         plumb = max(slope.per_run for slope in upper) * rafter.depth
         level = Level.LOOK if ridge.stock.depth < plumb - 1e-6 else Level.OK
-        yield _told("ridge_depth", level, Length(ridge.stock.depth), value=Length(ridge.stock.depth), cut=Length(plumb))
+        yield make_check(
+            "ridge_depth", level, Length(ridge.stock.depth), value=Length(ridge.stock.depth), cut=Length(plumb)
+        )
         rates = {round(slope.rise_per_run, 12) for slope in upper}
         if len(rates) > 1:
-            yield _told("ridge_proud", Level.LOOK, Length(top), value=Length(top))
+            yield make_check("ridge_proud", Level.LOOK, Length(top))
     if ridge.kind is not RidgeKind.NONE and facts.get("ridge_underside", 1.0) <= 0:
         under = facts["ridge_underside"]
-        yield _told("ridge_under_plate", Level.STOP, Length(under), value=Length(under))
+        yield make_check("ridge_under_plate", Level.STOP, Length(under))
 
 
 def _eaves(layout: RoofLayout) -> Iterator[Check]:
     eaves, sheathing = layout.roof.eaves, layout.roof.plan.sheathing
     left = layout.out - eaves.fascia
     if left < 0:
-        yield _told(
+        yield make_check(
             "overhang_short",
             Level.STOP,
             Length(left),
@@ -149,13 +163,15 @@ def _eaves(layout: RoofLayout) -> Iterator[Check]:
             fascia=Length(eaves.fascia + sheathing),
         )
     else:
-        yield _told("overhang_short", Level.OK, Length(left), value=Length(eaves.overhang))
+        yield make_check("overhang_short", Level.OK, Length(left), value=Length(eaves.overhang))
     barge = layout.roof.gable.barge if layout.roof.gable is not None else None
     if barge is not None:
         level = Level.STOP if eaves.verge < barge.thickness else Level.OK
-        yield _told("barge", level, Length(eaves.verge), value=Length(eaves.verge), barge=Length(barge.thickness))
+        yield make_check("barge", level, Length(eaves.verge), barge=Length(barge.thickness))
     if eaves.tail is Tail.SQUARE and eaves.fascia > 0:
-        yield _told("fascia_leans", Level.LOOK, None, value=Angle(degrees(atan(layout.sides[0].slope.rise_per_run))))
+        yield make_check(
+            "fascia_leans", Level.LOOK, None, value=Angle(degrees(atan(layout.sides[0].slope.rise_per_run)))
+        )
 
 
 def _boards(layout: RoofLayout) -> Iterator[Check]:
@@ -167,10 +183,10 @@ def _boards(layout: RoofLayout) -> Iterator[Check]:
         return
     if boards.gauged is Gauged.TOP:
         seat = (min(boards.depths) * layout.sides[0].slope.per_run - layout.notch.hap) / layout.sides[0].slope.per_run
-        yield _told("shallowest", Level.OK if seat > 0 else Level.STOP, Length(seat), value=Length(seat))
+        yield make_check("shallowest", Level.OK if seat > 0 else Level.STOP, Length(seat))
     else:
         spread = (max(*boards.depths, depth) - min(*boards.depths, depth)) * layout.sides[0].slope.per_run
-        yield _told("tops_uneven", Level.LOOK if spread > EVEN else Level.OK, Length(spread), value=Length(spread))
+        yield make_check("tops_uneven", Level.LOOK if spread > EVEN else Level.OK, Length(spread))
 
 
 def _chalk(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
@@ -184,7 +200,7 @@ def _chalk(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     ))  # fmt: skip
     worst = max((abs(off) for _, off in line.odd), default=0.0)
     pulled = {"first": Count(line.pulled[0] + 1), "last": Count(line.pulled[1] + 1)}
-    yield _told(
+    yield make_check(
         "chalk", Level.LOOK if line.odd else Level.OK, Length(worst), value=Length(worst), odd=odd, **pulled
     )  # fmt: skip
 
@@ -193,7 +209,7 @@ def _headroom(layout: RoofLayout) -> Iterator[Check]:
     height = layout.roof.plan.wall_height
     if height is not None and len(layout.sides) > 1:
         room = height + lowest(layout)
-        yield _told("headroom_roof", Level.LOOK if room < HEAD else Level.OK, Length(room), value=Length(room))
+        yield make_check("headroom_roof", Level.LOOK if room < HEAD else Level.OK, Length(room))
 
 
 def _not_on_hips(layout: RoofLayout) -> Iterator[Check]:
@@ -204,7 +220,7 @@ def _not_on_hips(layout: RoofLayout) -> Iterator[Check]:
         eaves.board_length, roof.boards.depths or None, None if eaves.tails is Tails.BENCH else eaves.tails,
     )  # fmt: skip
     if layout.hipped and any(one is not None for one in asked):
-        yield _told("not_on_hips", Level.LOOK)
+        yield make_check("not_on_hips", Level.LOOK)
 
 
 def _spacing(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
@@ -216,24 +232,24 @@ def _spacing(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
         )
         if shortest is not None:
             level = Level.LOOK if shortest < layout.roof.rafter.depth else Level.OK
-            yield _told("shortest_jack", level, Length(shortest), value=Length(shortest))
+            yield make_check("shortest_jack", level, Length(shortest))
         return
     if spacing > layout.roof.plan.length:
-        yield _told(
+        yield make_check(
             "spacing_wide", Level.LOOK, Length(spacing), value=Length(spacing), length=Length(layout.roof.plan.length)
         )
         return
     if layout.roof.sheet is not None:
         yield _sheets(layout, out, layout.roof.sheet)
     if out.last_bay > spacing + 1e-6:
-        wide = {"value": Length(out.last_bay), "spacing": Length(spacing)}
+        wide = Length(out.last_bay)
+        words = {"value": wide, "spacing": Length(spacing)}
         yield Check(
-            "last_bay", Level.LOOK, Message("check.last_bay.wide", wide), Length(out.last_bay),
-            remedy=Message("check.last_bay.do"),
-        )  # fmt: skip
+            "last_bay", Level.LOOK, Message("check.last_bay.wide", words), wide, remedy=Message("check.last_bay.do")
+        )
         return
     sliver = out.last_bay < spacing / 3 and len(out.centres) > 2
-    yield _told("last_bay", Level.LOOK if sliver else Level.OK, Length(out.last_bay), value=Length(out.last_bay))
+    yield make_check("last_bay", Level.LOOK if sliver else Level.OK, Length(out.last_bay))
 
 
 def _collar(layout: RoofLayout, facts: Mapping[str, float]) -> Iterator[Check]:
@@ -243,7 +259,7 @@ def _collar(layout: RoofLayout, facts: Mapping[str, float]) -> Iterator[Check]:
         return
     clear = underside - (collar.height + collar.stock.depth)
     level = Level.OK if clear >= -1e-6 else Level.STOP
-    yield _told("collar_ridge", level, Length(clear), value=Length(abs(clear)))
+    yield make_check("collar_ridge", level, Length(clear), value=Length(abs(clear)))
 
 
 def _sheets(layout: RoofLayout, out: SettingOut, sheet: float) -> Check:
@@ -257,7 +273,7 @@ def _sheets(layout: RoofLayout, out: SettingOut, sheet: float) -> Check:
     values: dict[str, Value] = {
         "value": Length(sheet), "at": Length(first), "off": Length(off.get(first, 0.0)),
     }  # fmt: skip
-    return _told("sheets", Level.OK if fits else Level.LOOK, Length(sheet), **values)
+    return make_check("sheets", Level.OK if fits else Level.LOOK, Length(sheet), **values)
 
 
 def _hip_notch(layout: RoofLayout) -> Check:
@@ -267,7 +283,7 @@ def _hip_notch(layout: RoofLayout) -> Check:
     rise_per_run = layout.sides[0].slope.rise_per_run / sqrt(2.0)
     drop = 0.0 if hip.keep_planes is KeepPlanes.BACK else hip_drop(layout)
     left = hip.stock.depth * sqrt(1.0 + rise_per_run * rise_per_run) - (layout.notch.hap - drop)
-    return _told("hip_notch", Level.STOP if left <= 0 else Level.OK, Length(left), value=Length(left))
+    return make_check("hip_notch", Level.STOP if left <= 0 else Level.OK, Length(left))
 
 
 def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
@@ -285,8 +301,7 @@ def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
 
 
 def _joint_check(one: Fitted, key: str, amount: float) -> Check:
-    values: dict[str, Value] = {"joint": Named(one.exact.id), "value": Length(amount), "share": Share(amount)}
-    return Check(
-        f"{key}.{one.exact.id}", Level.STOP, Message(f"check.{key}.over", values), Length(amount),
-        remedy=Message(f"check.{key}.do", values),
+    return make_check(
+        f"{key}.{one.exact.id}", Level.STOP, Length(amount),
+        joint=Named(one.exact.id), value=Length(amount), share=Share(amount),
     )  # fmt: skip

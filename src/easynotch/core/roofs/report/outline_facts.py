@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from itertools import pairwise
 from math import atan, cos, degrees, hypot, radians, tan
 
-from ...terms import Angle, Check, Count, Length, Level, Message, Value
+from ...terms import Angle, Check, Count, Length, Level, make_check
 from ..framing.pieces import Framing
 from ..model.roof import KeepPlanes
 from ..plan.head_order import arrange, heads_in_turn
@@ -100,16 +100,9 @@ def check_outline_roof(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     jacks = [piece.member.lengths["short_point"] for piece in framing.pieces if piece.member.role == "jack"]
     if jacks:
         level = Level.LOOK if min(jacks) < layout.roof.rafter.depth else Level.OK
-        yield _told("shortest_jack", level, Length(min(jacks)), value=Length(min(jacks)))
+        yield make_check("shortest_jack", level, Length(min(jacks)))
     elif roof.hips:
-        yield _told("no_jacks", Level.LOOK, Length(layout.roof.spacing), value=Length(layout.roof.spacing))
-
-
-def _told(check_id: str, level: Level, value: Value | None = None, /, **values: Value) -> Check:
-    fine = level is Level.OK
-    key = check_id.split(".", maxsplit=1)[0]
-    found = Message(f"check.{key}.{'ok' if fine else 'over'}", values)
-    return Check(check_id, level, found, value, remedy=None if fine else Message(f"check.{key}.do", values))
+        yield make_check("no_jacks", Level.LOOK, Length(layout.roof.spacing))
 
 
 def _fascias(layout: RoofLayout) -> Iterator[Check]:
@@ -117,11 +110,11 @@ def _fascias(layout: RoofLayout) -> Iterator[Check]:
     heights = [side.slope.height(-layout.out_of(side.slope)) for side in layout.sides]
     apart = max(heights) - min(heights)
     if apart <= LEVEL_ENOUGH:
-        yield _told("fascias_level", Level.OK, Length(apart))
+        yield make_check("fascias_level", Level.OK, Length(apart))
         return
     steepest = max(layout.sides, key=lambda side: side.slope.rise_per_run).slope
     shorter = layout.out * min(side.slope.rise_per_run for side in layout.sides) / steepest.rise_per_run
-    yield _told(
+    yield make_check(
         "fascias_level", Level.LOOK, Length(apart), value=Length(apart), out=Length(shorter), plate=Length(apart)
     )
 
@@ -131,26 +124,26 @@ def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
         angles = [hip.plan_angle(slope) for slope in (hip.first, hip.second)]
         corner = sum(angles)
         if max(angles) > LEANS:
-            yield _told(
+            yield make_check(
                 f"hip_leans.{number}", Level.LOOK, Angle(max(angles)), n=Count(number), value=Angle(max(angles))
             )
         if not SHARP <= corner <= FLAT:
-            yield _told(f"corner_odd.{number}", Level.LOOK, Angle(corner), n=Count(number), value=Angle(corner))
+            yield make_check(f"corner_odd.{number}", Level.LOOK, Angle(corner), n=Count(number), value=Angle(corner))
         one, other = (hip.fall(slope) for slope in (hip.first, hip.second))
         if abs(one - other) > ALIKE and keep_method(layout, hip) is not KeepPlanes.BACK:
             shift = abs(drop_and_shift(layout, hip)[1])
-            yield _told(f"hip_shifted.{number}", Level.LOOK, Length(shift), n=Count(number), value=Length(shift))
+            yield make_check(f"hip_shifted.{number}", Level.LOOK, Length(shift), n=Count(number), value=Length(shift))
         stock, drop = stock_of(layout, hip), drop_and_shift(layout, hip)[0]
         left = stock.depth * hypot(1.0, hip.rise_per_run) - (layout.notch.hap - drop)
         if left <= 0:
-            yield _told("hip_notch", Level.STOP, Length(left), value=Length(left))
+            yield make_check("hip_notch", Level.STOP, Length(left))
 
 
 def _slight(layout: RoofLayout) -> Iterator[Check]:
     """Whether a slope is taken over by its neighbours before anything finds room under it."""
     least = min(side.run for side in layout.sides)
     level = Level.STOP if least < SLIGHT else Level.OK
-    yield _told("slope_slight", level, Length(least), value=Length(least))
+    yield make_check("slope_slight", level, Length(least))
 
 
 def _past_walls(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
@@ -165,7 +158,9 @@ def _past_walls(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
         )  # fmt: skip
         widest = max([widest, *(far - near for (near, one), (far, other) in pairwise(standing) if one or other)])
     if widest > layout.roof.spacing + 1.0:
-        yield _told("past_walls", Level.LOOK, Length(widest), value=Length(widest), spacing=Length(layout.roof.spacing))
+        yield make_check(
+            "past_walls", Level.LOOK, Length(widest), value=Length(widest), spacing=Length(layout.roof.spacing)
+        )
 
 
 def _posts(layout: RoofLayout) -> Iterator[Check]:
@@ -173,11 +168,11 @@ def _posts(layout: RoofLayout) -> Iterator[Check]:
     arranged = arrange(layout)
     if arranged.posts:
         widest = 2 * max(post.flat for post in arranged.posts)
-        yield _told("posts_near", Level.OK, Length(widest), value=Length(widest), n=Count(len(arranged.posts)))
+        yield make_check("posts_near", Level.OK, Length(widest), n=Count(len(arranged.posts)))
     if arranged.in_turn and not heads_in_turn(layout):
-        yield _told("heads_in_turn", Level.LOOK, Count(len(arranged.in_turn)), n=Count(len(arranged.in_turn)))
+        yield make_check("heads_in_turn", Level.LOOK, Count(len(arranged.in_turn)), n=Count(len(arranged.in_turn)))
     if arranged.left_out:
         longest = max(seam.run for seam in arranged.left_out)
-        yield _told(
+        yield make_check(
             "ridge_left_out", Level.LOOK, Length(longest), value=Length(longest), n=Count(len(arranged.left_out))
         )

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from ...terms import Check, Count, Length, Level, Message, Value
+from ...terms import Check, Count, Length, Level, make_check
 from ..model.roof import RidgeKind, RidgeTop, Tail
 from ..plan.hip_heads import heads_of, on_ridge
 from ..plan.layout import RoofLayout
@@ -22,9 +22,9 @@ def check_proud(layout: RoofLayout) -> Iterator[Check]:
         return
     kings, ridge = over_hip_ends(layout)
     if kings > SHOWS:
-        yield _told("kings_proud", Length(kings))
+        yield make_check("kings_proud", Level.LOOK, Length(kings))
     if ridge > SHOWS:
-        yield _told("ridge_end_proud", Length(ridge))
+        yield make_check("ridge_end_proud", Level.LOOK, Length(ridge))
 
 
 def over_hip_ends(layout: RoofLayout) -> tuple[float, float]:
@@ -56,11 +56,18 @@ def _fascias(layout: RoofLayout, outline: OutlineRoof) -> Iterator[Check]:
         if high - low > SHOWS and (worst is None or high - low > worst[0]):
             worst = (high - low, numbers[over.id], numbers[under.id])
     if worst is not None and layout.roof.eaves.fascia > 0:
-        yield _told("fascia_proud", Length(worst[0]), n=Count(worst[1]), other=Count(worst[2]))
+        yield make_check(
+            "fascia_proud",
+            Level.LOOK,
+            Length(worst[0]),
+            value=Length(worst[0]),
+            n=Count(worst[1]),
+            other=Count(worst[2]),
+        )
     bottoms = [bottom_edge(layout, side.slope) for side in layout.sides]
     apart = max(bottoms) - min(bottoms)
     if worst is None and layout.roof.eaves.fascia > 0 and apart > SHOWS:
-        yield _told("fascia_bottoms", Length(apart))
+        yield make_check("fascia_bottoms", Level.LOOK, Length(apart))
 
 
 def bottom_edge(layout: RoofLayout, slope: Slope) -> float:
@@ -68,9 +75,3 @@ def bottom_edge(layout: RoofLayout, slope: Slope) -> float:
     eaves = layout.roof.eaves
     hangs = eaves.fascia_depth / slope.per_run if eaves.tail is Tail.SQUARE else eaves.fascia_depth
     return slope.height(-layout.out_of(slope)) - hangs
-
-
-def _told(check_id: str, value: Length, **values: Value) -> Check:
-    filled: dict[str, Value] = {"value": value, **values}
-    remedy = Message(f"check.{check_id}.do", filled)
-    return Check(check_id, Level.LOOK, Message(f"check.{check_id}.over", filled), value, remedy=remedy)

@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from math import hypot, sqrt
 
 from ...solid import Member, Removal
-from ...terms import Check, Count, Length, Level, Message, Named, Value
+from ...terms import Check, Count, Length, Level, Named, Value, make_check
 from ..framing.pieces import Framing
 from ..plan.layout import RoofLayout
 from .bevels import hips_of
@@ -130,23 +130,17 @@ def check_taped(taped: Mapping[str, Taped], moves: Mapping[str, Move]) -> Iterat
     for name in taped:
         move = moves.get(name)
         if move is None:
-            yield _told("taped_gone", name, Level.LOOK)
+            yield make_check(f"taped_gone.{name}", Level.LOOK, piece=Named(name))
             continue
         off = move.taped - move.expected
         values: dict[str, Value] = {
-            "value": Length(move.taped), "expected": Length(move.expected), "off": Length(abs(off)),
+            "piece": Named(name), "value": Length(move.taped),
+            "expected": Length(move.expected), "off": Length(abs(off)),
             "along": Length(abs(move.along)), "n": Count(move.count),
         }  # fmt: skip
         if move.far:
-            yield _told("taped_far", name, Level.STOP, values)
+            yield make_check(f"taped_far.{name}", Level.STOP, **values)
         elif abs(off) < PENCIL_LINE:
-            yield _told("taped", name, Level.OK, values)
+            yield make_check(f"taped.{name}", Level.OK, **values)
         else:
-            yield _told("taped_longer" if off > 0 else "taped_shorter", name, Level.LOOK, values)
-
-
-def _told(key: str, name: str, level: Level, values: Mapping[str, Value] | None = None) -> Check:
-    filled: dict[str, Value] = {"piece": Named(name), **(values or {})}
-    ok = level is Level.OK
-    found = Message(f"check.{key}.{'ok' if ok else 'over'}", filled)
-    return Check(f"{key}.{name}", level, found, remedy=None if ok else Message(f"check.{key}.do", filled))
+            yield make_check(f"taped_{'longer' if off > 0 else 'shorter'}.{name}", Level.LOOK, **values)

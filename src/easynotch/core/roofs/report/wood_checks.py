@@ -6,7 +6,7 @@ All read off the pieces' own planes, whatever kind of piece it is.
 from collections.abc import Iterator
 
 from ...solid import Member, inner_corners, lie_clear, meeting_zones, names_of, sawn_extent
-from ...terms import Check, Count, Length, Level, Limits, Message, Named, Share, Value, against
+from ...terms import Check, Count, Length, Level, Limits, Named, Share, Value, against, make_check
 from ..framing.pieces import RAFTERS, Framing
 from ..plan.layout import RoofLayout
 
@@ -28,7 +28,8 @@ def check_wood(framing: Framing, limits: Limits) -> Iterator[Check]:
         values: dict[str, Value] = {
             "piece": Named(member.id), "value": Length(high - low), "stock": Length(member.stock.length),
         }  # fmt: skip
-        yield _told("rafter_stock", f"stock_length.{member.id}", Length(high - low), values, fine=fine)
+        level = Level.OK if fine else Level.STOP
+        yield make_check(f"stock_length.{member.id}", level, Length(high - low), None, "rafter_stock", **values)
 
 
 def _notches(framing: Framing, limits: Limits) -> Iterator[Check]:
@@ -49,12 +50,8 @@ def _notches(framing: Framing, limits: Limits) -> Iterator[Check]:
             "piece": Named(member.id), "value": Length(share * member.stock.depth),
             "depth": Length(member.stock.depth), "limit": Share(limit.amount),
         }  # fmt: skip
-        fine = level is Level.OK
-        yield Check(
-            "notch_share" if kind == "rafter" else f"notch_share.{member.id}", level,
-            Message(f"check.notch_share.{'ok' if fine else 'over'}", values), Count(share), limit,
-            None if fine else Message("check.notch_share.do", values),
-        )  # fmt: skip
+        name = "notch_share" if kind == "rafter" else f"notch_share.{member.id}"
+        yield make_check(name, level, Count(share), limit, **values)
 
 
 def notch_taken(member: Member) -> float | None:
@@ -75,22 +72,14 @@ def check_defects(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     if not defects:
         return
     if length is None:
-        yield _told("slide_ask", "slide_ask", None, {}, fine=False)
+        yield make_check("slide_ask", Level.LOOK)
         return
     lying = lie_clear(defects, pattern, length)
     if lying is None:
         places = names_of(meeting_zones(defects, pattern, length))
         values: dict[str, Value] = {"n": Count(len(defects)), "places": places}
-        yield _told("slide_none", "slide_none", None, values, fine=False, over=Level.STOP)
+        yield make_check("slide_none", Level.STOP, **values)
         return
     name = "slide_turned" if lying.turned else "slide"
     values = {"value": Length(lying.start), "to": Length(lying.free[0][1])}
-    yield _told(name, name, Length(lying.start), values, fine=True)
-
-
-def _told(
-    words: str, check_id: str, value: Value | None, values: dict[str, Value], *, fine: bool, over: Level | None = None
-) -> Check:
-    level = Level.OK if fine else over or (Level.LOOK if words == "slide_ask" else Level.STOP)
-    remedy = None if fine else Message(f"check.{words}.do", values)
-    return Check(check_id, level, Message(f"check.{words}.{'ok' if fine else 'over'}", values), value, remedy=remedy)
+    yield make_check(name, Level.OK, Length(lying.start), **values)

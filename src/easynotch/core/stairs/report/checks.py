@@ -3,7 +3,19 @@
 from collections.abc import Iterator, Mapping
 
 from ...solid import Member
-from ...terms import Angle, Check, Count, Length, Level, Limit, Limits, Message, Value, against, message
+from ...terms import (
+    Angle,
+    Check,
+    Count,
+    Length,
+    Level,
+    Limit,
+    Limits,
+    Value,
+    against,
+    make_check,
+    number_of,
+)
 from ...tools import Drift
 from ..layout.layout import Layout
 from ..layout.places import spacer
@@ -90,33 +102,12 @@ def check_flight(
 
 def limit_check(limit: Limit, value: Value) -> Check:
     """A value against a limit of the set; its words are keyed by the limit's id."""
-    amount = (
-        value.mm
-        if isinstance(value, Length)
-        else value.degrees
-        if isinstance(value, Angle)
-        else value.number
-        if isinstance(value, Count)
-        else 0.0
-    )
-    level = against(limit, amount)
-    found = message(f"check.{limit.id}.{'ok' if level is Level.OK else 'over'}", value=value, limit=limit.told)
-    remedy = None if level is Level.OK else message(f"check.{limit.id}.do", value=value, limit=limit.told)
-    return Check(limit.id, level, found, value, limit, remedy)
+    return make_check(limit.id, against(limit, number_of(value)), value, limit, limit=limit.told)
 
 
 def plain(check_id: str, level: Level, value: Value | None = None, **values: Value) -> Check:
     """A check without a limit of the set: its words are keyed by its id and level."""
-    filled: dict[str, Value] = dict(values) if value is None else {"value": value, **values}
-    remedy = None if level is Level.OK else Message(f"check.{check_id}.do", filled)
-    return Check(
-        check_id,
-        level,
-        Message(f"check.{check_id}.{'ok' if level is Level.OK else 'over'}", filled),
-        value,
-        None,
-        remedy,
-    )
+    return make_check(check_id, level, value, None, check_id, **values)
 
 
 def _nosing(layout: Layout, limits: Limits) -> tuple[Check, Check]:
@@ -137,16 +128,7 @@ def _gauge(clamped: Drift, limit: Limit, *, stepped: bool) -> Check:
         "last": Length(clamped.last),
         "limit": limit.value,
     }
-    ending = "ok" if level is Level.OK else "over"
-    remedy = None if level is Level.OK else Message("check.riser_difference.do", values)
-    return Check(
-        "riser_difference",
-        level,
-        Message(f"check.riser_difference.{ending}", values),
-        values["value"],
-        limit,
-        remedy,
-    )
+    return make_check("riser_difference", level, values["value"], limit, **values)
 
 
 def _stringer(layout: Layout, pattern: Member, facts: Mapping[str, float]) -> Iterator[Check]:
