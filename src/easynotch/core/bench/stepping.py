@@ -5,14 +5,13 @@ ridge and the fascia take is then one level distance each (:mod:`deductions`).
 """
 
 from itertools import pairwise
-from math import ceil, cos, floor, hypot, inf, radians, sin, tan
+from math import ceil, cos, hypot, inf, radians, sin, tan
 
 from ..solid import Face
+from ..tape import whole_down
 from .lines import ON
 from .sequence import Sequence
 from .step import Do, Edge, Step, TapeEnd, Walk
-
-WHOLE = 1e-9
 
 
 def walk_to(sequence: Sequence, name: str, start_u: float, end_u: float) -> None:
@@ -32,7 +31,7 @@ def walk_to(sequence: Sequence, name: str, start_u: float, end_u: float) -> None
     run = next((whole * scale for scale in (1.0, 0.5, 0.25, 0.125) if whole * scale <= most), whole / 16)
     rise = run * tan(lean)
     level = abs(end_u - start_u) * cos(lean)
-    times = max(0, floor(level / run + WHOLE))
+    times = max(0, whole_down(level / run))
     rest = max(0.0, level - times * run)
     rest = 0.0 if rest < ON else rest
     chord = member.stock.depth / sin(lean) if sin(lean) > 0 else inf

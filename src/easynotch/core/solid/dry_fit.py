@@ -6,8 +6,8 @@ proximity.
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from math import floor
 
+from ..tape import nearest_mark
 from .face import Face, on_face, outline
 from .joint import Joint, close_joint, face_polygon
 from .mark import marks_of
@@ -154,12 +154,12 @@ def on_the_tape(member: Member, division: float) -> Member:
         normal, offset = cut.plane.normal, cut.plane.offset
         along = alongs.get(cut.id)
         if along is not None:
-            shift = (_nearest(along, division) - along) * normal.x
+            shift = (nearest_mark(along, division) - along) * normal.x
         elif abs(normal.y) > abs(normal.z):
             across_at = (offset + normal.z * member.stock.thickness / 2) / normal.y
-            shift = (_nearest(across_at, division) - across_at) * normal.y
+            shift = (nearest_mark(across_at, division) - across_at) * normal.y
         else:
-            shift = (_nearest(offset, division) - offset) if abs(normal.z) > 0 else 0.0
+            shift = (nearest_mark(offset, division) - offset) if abs(normal.z) > 0 else 0.0
         return replace(cut, plane=Plane(normal, offset + shift))
 
     removals = tuple(Removal(tuple(moved(cut) for cut in removal.planes)) for removal in member.removals)
@@ -177,7 +177,3 @@ def bound_of(touch: Touch, division: float) -> float:
         for cut in part.member.cut_planes if cut.id == part.cut_id
     ]  # fmt: skip
     return division / 2 * ((abs(own.normal.x) or 1.0) + max(others, default=0.0))
-
-
-def _nearest(amount: float, division: float) -> float:
-    return floor(amount / division + 0.5) * division

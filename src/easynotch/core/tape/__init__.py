@@ -3,7 +3,7 @@
 from .errors import TapeError
 from .pitch import Pitch, read_pitch
 from .reading import Reading, Units, read_length
-from .whole import WHOLE, whole_up
+from .whole import WHOLE, nearest_mark, whole_down, whole_near, whole_up
 from .writing import Nearest, Style, Tape, mark_within, nearest, write, write_marks
 
 __all__ = [
@@ -17,8 +17,11 @@ __all__ = [
     "Units",
     "mark_within",
     "nearest",
+    "nearest_mark",
     "read_length",
     "read_pitch",
+    "whole_down",
+    "whole_near",
     "whole_up",
     "write",
     "write_marks",

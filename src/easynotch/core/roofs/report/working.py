@@ -1,8 +1,8 @@
 """The road to each number of a roof, and a second road that shares no intermediate with the first."""
 
-from math import acos, asin, atan, cos, degrees, floor, hypot, sin, sqrt, tan
+from math import acos, asin, atan, cos, degrees, hypot, sin, sqrt, tan
 
-from ...tape import WHOLE
+from ...tape import whole_down
 from ...terms import Angle, Count, Length, Road, Working
 from ..members.ridge import fascia_drop, ridge_top
 from ..model.roof import NotchRule, RidgeKind, RidgeTop, Tail
@@ -51,7 +51,7 @@ def _theoretical(layout: RoofLayout, *, metric: bool) -> Roads:
     )
     # The row of a table: a foot or a metre of run; what is left over by its inch or its centimetre.
     unit, small = TABLES[metric]
-    feet = floor(run / unit + WHOLE)
+    feet = whole_down(run / unit)
     odd = max(0.0, run - feet * unit)
     per_unit, per_small = hypot(unit, unit * rise_per_run), hypot(small, small * rise_per_run)
     whole, rest = feet * per_unit, odd / small * per_small

@@ -7,9 +7,8 @@ Distances are level, from the header's face; drops are plumb, from the finished 
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from math import floor
 
-from ...tape import WHOLE
+from ...tape import WHOLE, whole_near
 from ...terms import Count, Length, message
 from ..model.flight import MOST_RISERS, Flight, FlightError, RiserRule
 from ..model.ground import Ground
@@ -83,7 +82,7 @@ def _count(flight: Flight, ground: Ground) -> int:
             fall = ground.drop(foot_at(flight, 3)) - ground.drop(foot_at(flight, 2))
             raise FlightError("ground", message("error.ground_runs_away", fall=Length(fall), riser=Length(value)))
         return fits[0]
-    own = [count for count, rise in standing.items() if floor(rise / value + 0.5 + WHOLE) == count]
+    own = [count for count, rise in standing.items() if whole_near(rise / value) == count]
     return own[0] if own else min(standing, key=lambda count: abs(standing[count] / count - value))
 
 

@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass, replace
 from functools import cached_property
-from math import atan, degrees, floor, hypot
+from math import atan, degrees, hypot
 
-from ...tape import WHOLE, whole_up
+from ...tape import whole_near, whole_up
 from ...terms import Count, Length, message
 from ..model.flight import MOST_RISERS, Flight, FlightError, RiserChoice, RiserRule
 from .bounds import refuse_too_many
@@ -25,7 +25,7 @@ def riser_count(flight: Flight) -> int:
     if rule is RiserRule.COUNT:
         count = int(value)
     else:
-        count = whole_up(quotient) if rule is RiserRule.AT_MOST else floor(quotient + 0.5 + WHOLE)
+        count = whole_up(quotient) if rule is RiserRule.AT_MOST else whole_near(quotient)
     if count < 2:
         raise FlightError(
             f"riser.{rule}", message("error.too_few_risers", rise=Length(flight.total_rise), n=Count(count))

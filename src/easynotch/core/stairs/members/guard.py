@@ -4,10 +4,10 @@ Seen from the side: every line of it hangs on the line over the nosings. Source:
 """
 
 from dataclasses import dataclass
-from math import ceil, hypot
+from math import hypot
 
 from ...solid import Face, Frame, Member, Stock, Touch, Vector, member_face, removal, straight, stretch
-from ...tape import WHOLE
+from ...tape import whole_up
 from ..layout.layout import Layout
 from ..model.surroundings import Balusters, Guard, GuardSides, Handrail
 from .treads import ALIKE, Notch, Placed
@@ -41,11 +41,11 @@ def guard_layout(layout: Layout) -> GuardLayout | None:
         return None
     post = guard.post.thickness
     first, last = post / 2, layout.finished_risers[-1] - post / 2
-    bays = max(1, ceil((last - first) / guard.bay - WHOLE))
+    bays = max(1, whole_up((last - first) / guard.bay))
     posts = tuple(first + k * (last - first) / bays for k in range(bays + 1))
     clear = (last - first) / bays - post
     wide = guard.baluster.thickness
-    count = max(0, ceil((clear - guard.gap) / (wide + guard.gap) - WHOLE))
+    count = max(0, whole_up((clear - guard.gap) / (wide + guard.gap)))
     return GuardLayout(posts, clear, count, (clear - count * wide) / (count + 1))
 
 

@@ -1,9 +1,8 @@
 """Riser candidates: every count worth looking at, with what it gives and which school picks it."""
 
 from dataclasses import dataclass
-from math import floor
 
-from ...tape import WHOLE, whole_up
+from ...tape import whole_down, whole_near, whole_up
 from ...terms import Check, Level, Limits
 from ..layout.layout import Layout, lay_out
 from ..model.flight import MOST_RISERS, Flight, FlightError, RiserRule
@@ -42,8 +41,8 @@ def riser_candidates(flight: Flight, limits: Limits) -> tuple[Candidate, ...]:
     highest = value if rule is RiserRule.AT_MOST else limits["riser_max"].amount
     target = value if rule is RiserRule.TARGET else limits["riser_comfortable"].amount
     fewest = _within(whole_up(rise / highest) if rise / highest < MOST_RISERS else MOST_RISERS)
-    comfortable = _within(floor(min(rise / target, MOST_RISERS) + 0.5 + WHOLE))
-    most = _within(floor(min(rise / limits["riser_min"].amount, MOST_RISERS) + WHOLE))
+    comfortable = _within(whole_near(min(rise / target, MOST_RISERS)))
+    most = _within(whole_down(min(rise / limits["riser_min"].amount, MOST_RISERS)))
     counts = {*range(_within(fewest - 1), _within(most + 1) + 1), chosen.riser_count, comfortable}
     if len(counts) > 24:
         counts = {count for count in counts if abs(count - chosen.riser_count) <= 8 or count in (fewest, comfortable)}

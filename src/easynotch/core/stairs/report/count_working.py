@@ -1,8 +1,6 @@
 """The roads to what is counted: risers, treads, stringers, anchors. The first road divides, the second counts up."""
 
-from math import floor
-
-from ...tape import WHOLE, whole_up
+from ...tape import WHOLE, whole_near, whole_up
 from ...terms import Count, Length, Line, Road, Working, number_of
 from ..layout.landing_loop import LEAST_RISE, foot_at
 from ..layout.layout import Layout
@@ -19,7 +17,7 @@ def riser_working(whole: Layout) -> Working:
         return Working("riser_count", _chosen(whole), _by_riser(whole))
     if whole.landing is not None and rule is RiserRule.AT_MOST:
         return Working("riser_count", _first_that_fits(whole), _one_fewer(whole))
-    if whole.landing is not None and floor(_quotient(whole) + 0.5 + WHOLE) != whole.riser_count:
+    if whole.landing is not None and whole_near(_quotient(whole)) != whole.riser_count:
         return Working("riser_count", _nearest_of_all(whole), _no_other_nearer(whole))
     return Working("riser_count", _divided(whole), _stepped(whole))
 
@@ -40,7 +38,7 @@ def _by_riser(whole: Layout) -> Road:
 def _divided(whole: Layout) -> Road:
     value, rise, quotient = Length(whole.flight.riser.value), Length(whole.flight.total_rise), _quotient(whole)
     up = whole.flight.riser.rule is RiserRule.AT_MOST
-    count = whole_up(quotient) if up else floor(quotient + 0.5 + WHOLE)
+    count = whole_up(quotient) if up else whole_near(quotient)
     return road(
         line("divided", Count(quotient), whole=rise, part=value),
         line("next_whole" if up else "nearest_whole", Count(max(count, 2)), q=Count(quotient)),

@@ -1,9 +1,9 @@
 """The roads to the figures of the guard."""
 
 from collections.abc import Iterator
-from math import atan, ceil, cos, degrees, hypot, sqrt
+from math import atan, cos, degrees, hypot, sqrt
 
-from ...tape import WHOLE
+from ...tape import WHOLE, whole_up
 from ...terms import Angle, Count, Length, Working
 from ..layout.layout import Layout
 from ..members.guard import GuardLayout, guard_layout
@@ -63,7 +63,7 @@ def _posts(layout: Layout, guard: Guard) -> Working:
     while span / bays > guard.bay * (1 + WHOLE):
         bays += 1
     quotient = span / guard.bay
-    posts = max(1, ceil(quotient - WHOLE)) + 1
+    posts = max(1, whole_up(quotient)) + 1
     return Working(
         "post_count",
         road(
@@ -110,7 +110,7 @@ def _balusters(guard: Guard, set_out: GuardLayout) -> Working:
     """As few as keep the gap: by division, and one more until it is narrow enough; in every bay alike."""
     wide, clear, bays = guard.baluster.thickness, set_out.clear, len(set_out.posts) - 1
     quotient = (clear - guard.gap) / (wide + guard.gap)
-    each, n = max(0, ceil(quotient - WHOLE)), 0
+    each, n = max(0, whole_up(quotient)), 0
     while (clear - n * wide) / (n + 1) > guard.gap + WHOLE * (wide + guard.gap):
         n += 1
     return Working(
