@@ -6,7 +6,7 @@ from easynotch.core.rules import Dialect, Words
 from easynotch.core.tape import Tape, Units
 from easynotch.exchange import read_job, worked_out
 from easynotch.presenting.cut.batch import Part, batch_of
-from easynotch.presenting.cut.plan import cut_view
+from easynotch.presenting.cut.plan import NOTHING, cut_view
 
 WORDS = Words(Dialect.NORTH_AMERICA, Tape.of(Units.METRIC))
 
@@ -93,3 +93,17 @@ def test_a_stair_with_a_platform_buys_for_both_its_flights():
     assert next(n for what, n in counts.items() if "anger" in what) == stringers
     # Only the lower one stands on a kicker.
     assert next(n for what, n in counts.items() if "racket" in what) == stringers / 2
+
+
+def test_what_boards_cost_is_their_price_by_length_and_count_and_nothing_is_said_without_prices():
+    priced = {"stock": [{"name": "", "thickness": 45, "depth": 290, "lengths": [2400, 3000], "price": 3}]}
+    rows = [row for row in cutting(stair(settings=priced)).buying if row.depth == 290]
+    assert rows
+    for row in rows:
+        # A price is for a metre.
+        assert row.cost == pytest.approx(3 * row.length.mm / 1000 * row.count, abs=0.006)
+    assert {row.cost for row in cutting(stair()).buying if row.depth} == {None}
+
+
+def test_nothing_to_cut_says_nothing():
+    assert (NOTHING.tried, NOTHING.rows, NOTHING.sections, NOTHING.kerf) == (False, [], [], 0.0)

@@ -15,10 +15,22 @@ from easynotch.core.bench import (
     Method,
     Noses,
     Preferences,
+    has_cheeks,
     lay_on_board,
     steps_of,
 )
-from easynotch.core.solid import extent, group_identical, marks_of
+from easynotch.core.solid import (
+    CutPlane,
+    Frame,
+    Member,
+    Plane,
+    Removal,
+    Stock,
+    Vector,
+    extent,
+    group_identical,
+    marks_of,
+)
 from easynotch.core.tools import METRIC, Reach, Saw, Way
 from easynotch.exchange import parse_json, read_job, work_out_flight, worked_out
 
@@ -254,3 +266,20 @@ def test_a_typed_gauge_is_what_the_square_is_walked_with_and_no_drawn_square_is_
         if isinstance(step.hold, LeggedHold):
             edge = 0.0 if step.hold.edge is Edge.TOP else member.stock.depth
             assert [v for _, v in (step.hold.tongue_at, step.hold.body_at)] == pytest.approx([edge, edge], abs=1e-6)
+
+
+def test_an_end_has_cheeks_where_any_of_its_plumb_cuts_runs_through_the_thickness():
+    worked = roof(hip={"head": "ridge_double"})
+    hip, jack, common = (piece(worked, role) for role in ("hip", "jack", "king_common"))
+    assert has_cheeks(hip, "head")
+    assert has_cheeks(jack, "head")
+    assert not has_cheeks(common, "head")
+    # One cheek beside a cut square through is a cheek still.
+    square, angled = (
+        Removal((CutPlane(f"head{n}", "head", Plane(normal, 0.0)),))
+        for n, normal in enumerate((Vector(1.0, 0.0, 0.0), Vector(0.8, 0.0, 0.6)))
+    )
+    lying = Frame.along(Vector(0, 0, 0), Vector(1, 0, 0), Vector(0, 0, -1))
+    board = Member("b", "hip", Stock(38, 184), lying, (square, angled), (0.0, 900.0), 0.0)
+    assert has_cheeks(board, "head")
+    assert not has_cheeks(replace(board, removals=(square,)), "head")

@@ -7,9 +7,9 @@ from shapely import LineString, box
 
 from easynotch.core.roofs import Roof, frame_roof, lay_out_roof
 from easynotch.core.rules import Dialect, Words
-from easynotch.core.solid import Defect, Face, Stock, extent, lie_clear, marks_of, outline, slides
+from easynotch.core.solid import Defect, Face, Stock, extent, lie_clear, marks_of, outline, slides, sound_zones
 from easynotch.core.solid.clear import turned_over
-from easynotch.core.stairs import lay_out, stringers
+from easynotch.core.stairs import frame_flight, lay_out, stringers
 from easynotch.core.tape import Tape, Units
 from easynotch.drawing.stairs.in_hand import draw_in_hand
 from easynotch.exchange import read_job
@@ -123,3 +123,18 @@ def test_a_board_in_hand_that_is_turned_is_drawn_as_it_lies_with_the_piece_laid_
     assert any(one.id == "slide_from_other" for one in sheet.dimensions)
     assert min(us) >= -1e-6
     assert max(us) <= length + 1e-6
+
+
+def test_under_every_notch_of_a_stringer_the_wood_down_to_its_lower_edge_is_kept_sound():
+    member = next(one.member for one in frame_flight(lay_out(plain_flight())).pieces if one.member.role == "stringer")
+    shift, depth = member.zero - extent(member)[0], member.stock.depth
+    throats = [zone for zone in sound_zones(member) if zone.along[0] == zone.along[1] and zone.mark.startswith("riser")]
+    inner = {}
+    for mark in marks_of(member, Face.NEAR):
+        if mark.role == "riser":
+            inner[mark.id] = max((point for piece in mark.pieces for point in piece), key=lambda point: point[1])
+    assert len(throats) >= 5
+    for zone in throats:
+        u, v = inner[zone.mark]
+        assert zone.along[0] == pytest.approx(u + shift)
+        assert zone.down == pytest.approx((v, depth))
