@@ -16,7 +16,7 @@ from easynotch.core.terms.message import number_of
 from easynotch.exchange import FlightInput, Problems, RoofInput, work_out_flight, work_out_roof
 from tests.conftest import HOME
 from tests.flights import stairs
-from tests.roofs import roofs
+from tests.roofs import outlines, roofs
 
 SIGNS = (("−", "-"), ("×", "*"), ("÷", "/"), ("²", "**2"), ("√2", "sqrt(2)"), ("√", "sqrt"))
 KNOWN = {
@@ -82,9 +82,15 @@ def flight_of(flight, units):
     return work_out_flight(Given.model_construct(), units)
 
 
-@settings(max_examples=60, suppress_health_check=[HealthCheck.too_slow])
+WORKS = st.one_of(
+    st.one_of(roofs(), roofs(("hip",)), outlines()).map(lambda one: (roof_of, one)),
+    stairs().map(lambda one: (flight_of, one)),
+)
+
+
+@settings(max_examples=90, suppress_health_check=[HealthCheck.too_slow])
 @given(
-    st.one_of(roofs().map(lambda one: (roof_of, one)), stairs().map(lambda one: (flight_of, one))),
+    WORKS,
     st.sampled_from(Units),
 )
 def test_every_line_of_every_working_comes_to_what_it_says(work, units):
