@@ -31,6 +31,7 @@ SLOW = ("test_kill", "test_fuzz", "test_extremes", "test_helpers", "test_sharing
 MOST_TESTS = 30
 LONGEST_S = 240.0
 WANTED = 0.85
+FEW, ALL = "8", "0"
 
 
 def main(arguments: list[str]) -> int:
@@ -49,26 +50,28 @@ def main(arguments: list[str]) -> int:
     print(f"{len(every)} places, {len(sample)} wrong lines; seed {chosen.seed}", flush=True)
     # A copy of the code for every core.
     copies: Queue[Path] = Queue()
+    counted: Counter[str] = Counter()
     with tempfile.TemporaryDirectory() as folder:
         for number in range(chosen.cores):
             copy = Path(folder) / str(number)
             shutil.copytree(HOME / "src", copy / "src")
             copies.put(copy)
 
-        def tried(mutant: Mutant) -> str:
+        def tried(mutant: Mutant) -> None:
             copy = copies.get()
             try:
                 outcome = _outcome(mutant, reached.tests(mutant), copy)
             finally:
                 copies.put(copy)
+            counted[outcome] += 1
             if outcome != "noticed":
                 place = f"{mutant.path.relative_to(SOURCE)}:{mutant.line}"
                 print(f"{place}: {outcome}: {mutant.before}  ->  {mutant.after}", flush=True)
-            return outcome
+            elif counted["noticed"] % 10 == 0:
+                print(f"{counted['noticed']} noticed of {counted.total()} so far", flush=True)
 
         with ThreadPoolExecutor(chosen.cores) as pool:
-            outcomes = list(pool.map(tried, sample))
-    counted = Counter(outcomes)
+            list(pool.map(tried, sample))
     share = counted["noticed"] / max(1, len(sample))
     print(f"{counted['noticed']} of {len(sample)} noticed: {share:.1%}")
     return 0 if share >= WANTED else 1
@@ -84,7 +87,9 @@ class Reached:
 
     def __init__(self, by: tuple[str, ...]) -> None:
         """Read what was found out before about these tests, or find it out."""
-        file = KEPT / f"reached-{sha256(repr(by).encode()).hexdigest()[:12]}.json"
+        # Found out anew once there are other tests.
+        files = sorted(str(one.relative_to(HOME)) for one in (HOME / "tests").rglob("test_*.py"))
+        file = KEPT / f"reached-{sha256(repr((by, files)).encode()).hexdigest()[:12]}.json"
         if not file.exists():
             _find_out(file, by)
         self.callers: dict[str, list[str]] = {}
@@ -127,15 +132,20 @@ def _outcome(mutant: Mutant, tests: list[str], copy: Path) -> str:
     environment = {**os.environ, "PYTHONPATH": f"{copy / 'src'}:{HOME}", "EASY_NOTCH_HOME": str(HOME)}
     environment["PYTHONDONTWRITEBYTECODE"] = "1"
     try:
-        done = subprocess.run(
-            [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", *tests],
-            cwd=HOME, env=environment, capture_output=True, timeout=LONGEST_S, check=False,
-        )  # fmt: skip
+        # Most wrong lines are noticed by a few examples: only what is not is tried with all of them.
+        for examples in FEW, ALL:
+            done = subprocess.run(
+                [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", *tests],
+                cwd=HOME, env={**environment, "EXAMPLES": examples},
+                capture_output=True, timeout=LONGEST_S, check=False,
+            )  # fmt: skip
+            if done.returncode != 0:
+                return "noticed"
     except subprocess.TimeoutExpired:
         return "noticed"
     finally:
         file.write_text(sound, "utf-8")
-    return "survived" if done.returncode == 0 else "noticed"
+    return "survived"
 
 
 if __name__ == "__main__":

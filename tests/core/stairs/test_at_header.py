@@ -13,11 +13,13 @@ from easynotch.core.solid import Face, Stock, as_manifold, close, dry_fit, marks
 from easynotch.core.stairs import (
     Anchors,
     Balusters,
+    Ground,
     GuardSides,
     Handrail,
     HeadKind,
     Kicker,
     KickerNotch,
+    Reading,
     Turn,
     anchor_plan,
     frame_flight,
@@ -28,6 +30,7 @@ from easynotch.core.stairs import (
     stringer_places,
     stringers,
 )
+from easynotch.core.stairs.layout.places import kicker_stands
 from easynotch.core.stairs.members.header_pieces import hanger, lowest_point
 from easynotch.core.tape import Tape, Units
 from easynotch.core.terms import Length, Volume
@@ -166,11 +169,23 @@ def test_anchors_are_two_at_least_clear_of_every_stringer_and_no_farther_apart_t
         assert right + 50 - 1e-3 <= y <= left - 50 + 1e-3
         assert all(abs(y - place) >= 45 / 2 + 50 - 1e-3 for place in stringer_places(layout))
     assert list(plan.places) == sorted(plan.places)
+    # They are spread over all the room there is: past the first and the last of them no place is free.
+    beyond = [*range(round(plan.places[-1]) + 2, round(plan.length - 50) - 1), *range(52, round(plan.places[0]) - 1)]
+    for at in beyond:
+        assert any(abs(left - at - place) < 45 / 2 + 50 + 1 for place in stringer_places(layout))
     free = min(spacing, width)
     # Each is moved off a stringer by half of what the stringer blocks, at the most.
     assert (
         all(b - a <= apart + 45 + 100 + 1e-3 for a, b in zip(plan.places, plan.places[1:], strict=False)) or free < 150
     )
+
+
+@given(st.floats(-0.04, 0.04), mm(700, 2000))
+def test_on_ground_that_falls_across_the_kicker_lies_level_on_its_highest_place(across, width):
+    ground = Ground((Reading(0.0, 1440.0),), across=across)
+    layout = lay_out(plain_flight(width=width, kicker=Kicker(90.0, 38.0, KickerNotch.ALL), ground=ground))
+    levels = [layout.bearing_level - ground.across_at(width * (n / 40 - 0.5), width) for n in range(41)]
+    assert kicker_stands(layout) == pytest.approx(max(levels))
 
 
 def sheets_of(flight):
