@@ -1,6 +1,6 @@
 /** Requests to the API. A refused one throws `Refused`; a server that does not answer, `Unreachable`. */
-import type { Client, MaybeOptionalInit } from "openapi-fetch";
-import type { HttpMethod, PathsWithMethod, RequiredKeysOf, ResponseObjectMap, SuccessResponse } from "openapi-typescript-helpers";
+import type { ParamsOption } from "openapi-fetch";
+import type { HttpMethod, PathsWithMethod, RequiredKeysOf } from "openapi-typescript-helpers";
 import { reach } from "../outbox/reach";
 import { number } from "../outbox/tabs";
 import type { paths } from "./schema";
@@ -54,23 +54,41 @@ export const superseding = (kind: string) => (request: Request): Promise<Respons
   return answered(request);
 };
 
-type Init<Path extends keyof paths, Method extends HttpMethod> = MaybeOptionalInit<paths[Path], Method> & { key?: string };
-type Answer<Path extends keyof paths, Method extends HttpMethod> = Path extends PathsWithMethod<paths, Method> ? SuccessResponse<ResponseObjectMap<paths[Path][Method] & object>> : never;
+type Sent<Asked> = Asked extends { requestBody: { content: { "application/json": infer Body } } } ? { body: Body } : { body?: never };
+type Init<Asked> = ParamsOption<Asked> & Sent<Asked> & Pick<RequestInit, "signal"> & {
+  headers?: Record<string, string>;
+  parseAs?: "blob";
+  bodySerializer?: () => Blob;
+  fetch?: (request: Request) => Promise<Response>;
+  key?: string;
+};
+type Answer<Asked> = Asked extends { responses: infer Answers } ? Good<Answers[keyof Answers & (200 | 201)]> : never;
+type Good<Response> = Response extends { content: { "application/json": infer Body } } ? Body : never;
 
-/** One method of a client: what it returns is what the server says it answers; one cut off in the middle is no answer. */
-export const asking =
-  <Method extends HttpMethod>(client: Client<paths>, method: Method) =>
-  async <Path extends PathsWithMethod<paths, Method>>(
-    path: Path,
-    ...init: RequiredKeysOf<Init<Path, Method>> extends never ? [Init<Path, Method>?] : [Init<Path, Method>]
-  ): Promise<Answer<Path, Method>> => {
+/** A client whose types are given here: its own would be worked out for every path at every call. */
+export interface Untyped {
+  request: (method: HttpMethod, path: string, init: object) => Promise<{ data?: unknown }>;
+}
+
+/** One method of a client: what it returns is what the server says it answers. */
+export type Asking<Method extends HttpMethod> = <Path extends PathsWithMethod<paths, Method>>(
+  path: Path,
+  ...init: Optional<Init<paths[Path][Method]>>
+) => Promise<Answer<paths[Path][Method]>>;
+type Optional<Asked> = RequiredKeysOf<Asked> extends never ? [Asked?] : [Asked];
+
+/** Ask by one method; an answer cut off in the middle is none. */
+export function asking<Method extends HttpMethod>(client: Untyped, method: Method): Asking<Method> {
+  const ask = async (path: string, init: object = {}): Promise<unknown> => {
     try {
-      return (await client.request(method, path, ...(init as [never]))).data as Answer<Path, Method>;
+      return (await client.request(method, path, init)).data;
     } catch (error) {
       if (error instanceof Refused || error instanceof Unreachable || isStopped(error)) throw error;
       throw new Unreachable(path);
     }
   };
+  return ask as Asking<Method>;
+}
 
 /** Make a change under its number, as it was written down. */
 export async function change(method: string, path: string, body: unknown, id: string): Promise<unknown> {

@@ -7,6 +7,7 @@ from pathlib import Path
 from typing import Any
 
 from ..core.rules import Dialect, catalogue
+from ..core.rules.usual import usual_sizes
 from ..exchange import JobInput
 from ..store import Database
 from .app import create_app
@@ -35,6 +36,7 @@ def made_files() -> dict[Path, str]:
     }
     for dialect in Dialect:
         files[source / "words" / "generated" / f"{dialect}.json"] = _json(catalogue("interface", dialect))
+    files[source / "words" / "generated" / "usual.json"] = _json(usual_sizes())
     return files
 
 

@@ -6,13 +6,17 @@ import { valueAt } from "../work/document";
 import { TapeField } from "./TapeField";
 import type { WorkState } from "../work/useOpenWork";
 import { useWork } from "../work/WorkContext";
+import { isUsual, usual } from "../../words/usual";
 import { Choice } from "./Choice";
 
 export interface Extra {
   path: string;
   word: WordId;
   fields: readonly (readonly [string, WordId])[];
-  fresh: (metric: boolean, document: Document) => unknown;
+  /** What it is when it is first said to be there, where that is no usual size. */
+  fresh?: (document: Document) => unknown;
+  /** What it takes from the work beside its usual sizes. */
+  more?: (document: Document) => Document;
   /** Fields that take no length: pitches, lists. */
   plain?: readonly string[];
   switches?: readonly Answers[];
@@ -27,10 +31,6 @@ export interface Answers {
   answers: readonly (readonly [string, WordId])[];
 }
 
-export const section = (metric: boolean, depth: number, thickness = 45) =>
-  metric
-    ? { thickness: `${thickness} mm`, depth: `${depth} mm` }
-    : { thickness: thickness > 60 ? '3 1/2"' : thickness > 25 ? '1 1/2"' : '3/4"', depth: depth > 250 ? '11 1/4"' : depth > 150 ? '7 1/4"' : depth > 100 ? '5 1/2"' : depth > 50 ? '3 1/2"' : '1 1/2"' };
 export const sized = (path: string): Extra["fields"] => [[`${path}.thickness`, "extra.thickness"], [`${path}.depth`, "extra.depth"]];
 
 export const isThere = (document: Document, path: string): boolean => {
@@ -39,15 +39,19 @@ export const isThere = (document: Document, path: string): boolean => {
 };
 
 export function ExtraList({ extras }: { extras: readonly Extra[] }) {
-  const job = useWork((state) => state.job);
+  const units = useWork((state) => state.job.units);
   const document = useWork((state) => state.document);
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const metric = job.units === "metric";
+  const fresh = (extra: Extra): unknown => {
+    if (extra.fresh) return extra.fresh(document);
+    const sizes = isUsual(extra.path) ? usual(units, extra.path) : undefined;
+    return extra.more ? { ...(sizes as Document), ...extra.more(document) } : sizes;
+  };
   return extras.filter((extra) => extra.where?.(document) ?? true).map((extra) => {
     const there = isThere(document, extra.path);
     return (
-      <Offered key={extra.path} label={say(extra.word)} there={there} onChange={() => keeper.change(extra.path, there ? undefined : extra.fresh(metric, document))}>
+      <Offered key={extra.path} label={say(extra.word)} there={there} onChange={() => keeper.change(extra.path, there ? undefined : fresh(extra))}>
         {extra.fields.length > 0 && (
           <ul className="field-rows">
             {extra.fields.map(([path, word]) => (

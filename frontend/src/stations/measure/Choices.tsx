@@ -5,6 +5,7 @@ import { TapeField } from "../../shared/fields/TapeField";
 import { valueAt } from "../../shared/work/document";
 import { useWords, type WordId } from "../../words/words";
 import { useWork } from "../../shared/work/WorkContext";
+import { usual } from "../../words/usual";
 
 interface Option<T> {
   value: T;
@@ -102,13 +103,12 @@ export function HeadChoice() {
   const choose = (answer: string) => {
     const value = answer === "string" ? "hanger" : answer;
     const head = (valueAt(document, "head") ?? {}) as Record<string, unknown>;
-    const metric = job.units === "metric";
     const extra: Record<string, unknown> = {};
     // A drop board and a ledger need their section; these are what is usually at hand, to be measured.
     if (value === "drop_board" && !head["drop_board"])
-      extra["drop_board"] = metric ? { thickness: "44 mm", depth: "145 mm" } : { thickness: '1 1/2"', depth: '5 1/2"' };
+      extra["drop_board"] = usual(job.units, "head.drop_board");
     if (value === "ledger" && !head["ledger"])
-      extra["ledger"] = metric ? { width: "44 mm", depth: "94 mm" } : { width: '1 1/2"', depth: '3 1/2"' };
+      extra["ledger"] = usual(job.units, "head.ledger");
     keeper.change("head", { ...head, ...extra, kind: value });
   };
   return (
@@ -152,8 +152,7 @@ export function FootChoice() {
       keeper.change("kicker", null);
       return;
     }
-    const usual = job.units === "metric" ? { width: "94 mm", thickness: "44 mm" } : { width: '3 1/2"', thickness: '1 1/2"' };
-    keeper.change("kicker", { ...usual, ...(kicker ?? {}), notch: value === "unnotched" ? "none" : value });
+    keeper.change("kicker", { ...usual(job.units, "kicker"), ...(kicker ?? {}), notch: value === "unnotched" ? "none" : value });
   };
   return (
     <DrawnChoice

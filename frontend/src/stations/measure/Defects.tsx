@@ -4,14 +4,14 @@ import { useWords } from "../../words/words";
 import { Rows } from "./Rows";
 import { column, optional } from "./columns";
 import { useWork } from "../../shared/work/WorkContext";
+import { usual } from "../../words/usual";
 
 export function Defects({ path }: { path: string }) {
   const job = useWork((state) => state.job);
   const document = useWork((state) => state.document);
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const metric = job.units === "metric";
-  const fresh = metric ? { start: "600 mm", stop: "660 mm", top: "0 mm", deep: "120 mm" } : { start: "24\"", stop: "27\"", top: '0"', deep: '4"' };
+  const fresh = usual(job.units, "defects");
   const there = isThere(document, path);
   const faces = (["through", "near", "far"] as const).map((id) => ({ id, name: say(`around.face_${id}`) }));
   return (

@@ -1,7 +1,7 @@
 /** What stands around the stringers: ground, sides, guard, slab, landings, fixings. Each is there or it is not. */
 import type { ReactNode } from "react";
 import type { Document } from "../../api/types";
-import { Offered, ExtraList, isThere, section, sized, type Extra } from "../../shared/fields/Extras";
+import { Offered, ExtraList, isThere, sized, type Extra } from "../../shared/fields/Extras";
 import { TapeField } from "../../shared/fields/TapeField";
 import { Defects } from "./Defects";
 import { Rows } from "./Rows";
@@ -9,21 +9,22 @@ import { column } from "./columns";
 import { valueAt } from "../../shared/work/document";
 import { useWords, type WordId } from "../../words/words";
 import { useWork } from "../../shared/work/WorkContext";
+import { usual } from "../../words/usual";
 
 const cut = (document: Document) => !isThere(document, "housed");
 const boards: readonly Extra[] = [
-  { path: "tread.drain_gap", word: "around.drain", fields: [["tread.drain_gap", "around.drain_gap"]], fresh: (metric) => (metric ? "4 mm" : '3/16"') },
+  { path: "tread.drain_gap", word: "around.drain", fields: [["tread.drain_gap", "around.drain_gap"]] },
   { path: "tread.under_riser", word: "around.under_riser", fields: [], fresh: () => true, where: (document) => isThere(document, "riser_board") },
   {
     path: "tread.in_hand", word: "around.in_hand", fields: [["tread.in_hand.width", "around.board_width"], ["tread.in_hand.gap", "around.board_gap"]],
-    fresh: (metric) => (metric ? { width: "120 mm", gap: "5 mm" } : { width: '5 1/2"', gap: '3/16"' }), where: (document) => valueAt(document, "tread.going") !== undefined,
+    where: (document) => valueAt(document, "tread.going") !== undefined,
   },
   {
-    path: "sides.overhang", word: "around.overhang", fields: [["sides.overhang", "around.overhang_by"]], fresh: (metric) => (metric ? "25 mm" : '1"'),
+    path: "sides.overhang", word: "around.overhang", fields: [["sides.overhang", "around.overhang_by"]],
     where: (document) => cut(document) && !isThere(document, "sides.skirt"),
   },
   {
-    path: "sides.skirt", word: "around.skirt", fields: [...sized("sides.skirt"), ["sides.margin", "around.margin"]], fresh: (metric) => section(metric, 290, 20),
+    path: "sides.skirt", word: "around.skirt", fields: [...sized("sides.skirt"), ["sides.margin", "around.margin"]],
     where: (document) => cut(document) && !isThere(document, "sides.overhang"),
   },
   {
@@ -40,24 +41,24 @@ const boards: readonly Extra[] = [
 ];
 
 const bearing: readonly Extra[] = [
-  { path: "blocks", word: "around.blocks", fields: sized("blocks"), fresh: (metric) => section(metric, 90), where: cut },
+  { path: "blocks", word: "around.blocks", fields: sized("blocks"), where: cut },
   {
     path: "head.header_length", word: "around.header_short", fields: [["head.header_length", "around.header_length"], ["head.lap", "around.lap"]],
-    fresh: (_, document) => valueAt(document, "width"), where: cut,
+    fresh: (document) => valueAt(document, "width"), where: cut,
   },
   {
     path: "anchors", word: "around.anchors", fields: [["anchors.embedment", "around.embedment"], ["anchors.length", "around.anchor_length"], ["anchors.spacing", "around.anchor_spacing"], ["anchors.bit", "around.anchor_bit"]],
-    fresh: (metric) => (metric ? { embedment: "60 mm", length: "130 mm", spacing: "900 mm" } : { embedment: '2 1/2"', length: '5"', spacing: '36"' }), where: (document) => cut(document) && isThere(document, "kicker"),
+    where: (document) => cut(document) && isThere(document, "kicker"),
   },
   {
     path: "screws", word: "around.screws", fields: [["screws.tread", "around.screw_tread"], ["screws.riser_board", "around.screw_riser"], ["screws.kicker", "around.screw_kicker"], ["screws.head", "around.screw_head"], ["screws.least", "around.screw_least"]],
-    fresh: (metric) => ({ tread: metric ? "65 mm" : '2 1/2"', least: metric ? "25 mm" : '1"' }), where: cut,
+    where: cut,
   },
   {
     path: "housed", word: "around.housed", fields: [["housed.margin", "around.margin"], ["housed.depth", "around.housing_depth"], ["housed.thin", "around.wedge_thin"], ["housed.taper", "around.wedge_taper"]],
-    plain: ["housed.taper"], fresh: (metric) => (metric ? { margin: "40 mm", depth: "12 mm", thin: "3 mm", taper: "1:24" } : { margin: '1 1/2"', depth: '1/2"', thin: '1/8"', taper: "1:24" }),
+    plain: ["housed.taper"],
   },
-  { path: "trial_sheet", word: "around.trial", fields: [["trial_sheet", "around.sheet"]], fresh: (metric) => (metric ? "6 mm" : '1/4"'), where: cut },
+  { path: "trial_sheet", word: "around.trial", fields: [["trial_sheet", "around.sheet"]], where: cut },
 ];
 
 const guard: readonly Extra[] = [
@@ -68,20 +69,15 @@ const guard: readonly Extra[] = [
       ["guard.post.thickness", "around.post_thickness"], ["guard.post.depth", "around.post_depth"], ["guard.rail.thickness", "around.rail_thickness"], ["guard.rail.depth", "around.rail_depth"],
       ["guard.lower_rail.thickness", "around.lower_thickness"], ["guard.lower_rail.depth", "around.lower_depth"], ["guard.baluster.thickness", "around.baluster_thickness"], ["guard.baluster.depth", "around.baluster_depth"],
     ],
-    fresh: (metric) => ({
-      height: metric ? "900 mm" : '36"', under: metric ? "50 mm" : '2"', gap: metric ? "99 mm" : '3 7/8"', bay: metric ? "1800 mm" : "6'",
-      post: section(metric, 90, 90), rail: section(metric, 90), lower_rail: section(metric, 60), baluster: metric ? { thickness: "38 mm", depth: "38 mm" } : { thickness: '1 1/2"', depth: '1 1/2"' },
-    }),
     switches: [{ path: "guard.sides", word: "around.sides", usual: "both", answers: [["both", "around.both"], ["left", "around.left"], ["right", "around.right"]] }],
   },
   {
-    path: "guard.strip", word: "around.nailer", fields: sized("guard.strip"), fresh: (metric) => section(metric, 40, 20), where: (document) => isThere(document, "guard"),
+    path: "guard.strip", word: "around.nailer", fields: sized("guard.strip"), where: (document) => isThere(document, "guard"),
     switches: [{ path: "guard.held", word: "around.held", usual: "between", answers: [["between", "around.held_between"], ["nailer", "around.held_nailer"], ["strips", "around.held_strips"]] }],
   },
   {
     path: "handrail", word: "around.handrail",
     fields: [["handrail.height", "around.handrail_height"], ["handrail.off", "around.handrail_off"], ...sized("handrail")],
-    fresh: (metric) => (metric ? { height: "900 mm", off: "50 mm", thickness: "45 mm", depth: "45 mm" } : { height: '36"', off: '1 1/2"', thickness: '1 1/2"', depth: '1 1/2"' }),
     switches: [{ path: "handrail.sides", word: "around.sides", usual: "right", answers: [["both", "around.both"], ["left", "around.left"], ["right", "around.right"]] }],
   },
 ];
@@ -90,19 +86,18 @@ const foot: readonly Extra[] = [
   {
     path: "footing", word: "around.footing",
     fields: [["footing.length", "around.slab_length"], ["footing.width", "around.footing_across"], ["footing.depth", "around.footing_depth"], ["footing.back", "around.slab_back"], ["footing.frost", "around.frost"]],
-    fresh: (metric, document) => ({ length: metric ? "400 mm" : '16"', width: valueAt(document, "width"), depth: metric ? "300 mm" : '12"', back: metric ? "250 mm" : '10"' }),
+    more: (document) => ({ width: valueAt(document, "width") }),
     where: (document) => !isThere(document, "slab") && !isThere(document, "deck_below"),
   },
   {
     path: "deck_below", word: "around.deck_below", fields: [["deck_below.boards", "around.deck_boards"], ["deck_below.screw", "around.deck_screw"]],
-    fresh: (metric) => ({ boards: metric ? "28 mm" : '1"', screw: metric ? "100 mm" : '4"' }),
     where: (document) => !isThere(document, "slab") && !isThere(document, "footing"),
   },
-  { path: "deck_below.block", word: "around.foot_block", fields: sized("deck_below.block"), fresh: (metric) => section(metric, 140), where: (document) => isThere(document, "deck_below") },
+  { path: "deck_below.block", word: "around.foot_block", fields: sized("deck_below.block"), where: (document) => isThere(document, "deck_below") },
   {
     path: "slab", word: "around.slab",
     fields: [["slab.length", "around.slab_length"], ["slab.width", "around.slab_width"], ["slab.thickness", "extra.thickness"], ["slab.back", "around.slab_back"], ["slab.fall", "around.slab_fall"], ["slab.gravel", "around.gravel"]],
-    plain: ["slab.fall"], fresh: (metric, document) => ({ length: metric ? "1200 mm" : "4'", width: valueAt(document, "width"), thickness: metric ? "100 mm" : '4"', back: metric ? "300 mm" : "12\"", fall: "1:50", gravel: metric ? "100 mm" : '4"' }),
+    plain: ["slab.fall"], more: (document) => ({ width: valueAt(document, "width") }),
     where: (document) => !isThere(document, "footing") && !isThere(document, "deck_below"),
   },
 ];
@@ -110,18 +105,16 @@ const foot: readonly Extra[] = [
 const platform: readonly Extra[] = [
   {
     path: "level_held", word: "around.level_held", fields: [["level_held.at", "around.level_at"], ["level_held.slope", "around.level_slope"]], plain: ["level_held.slope"],
-    fresh: (metric) => ({ at: metric ? "600 mm" : "24\"", slope: "1:80" }),
   },
-  { path: "room", word: "around.room", fields: [["room", "around.room_to"]], fresh: (metric) => (metric ? "4000 mm" : "12'") },
+  { path: "room", word: "around.room", fields: [["room", "around.room_to"]] },
   {
     path: "top_landing", word: "around.top_landing", fields: [["top_landing.depth", "around.landing_depth"], ["top_landing.door", "around.door"]],
-    fresh: (metric) => ({ depth: metric ? "1000 mm" : "4'", door: metric ? "800 mm" : '32"', swing: "over" }),
     switches: [{ path: "top_landing.swing", word: "around.swing", usual: "away", answers: [["over", "around.swing_over"], ["away", "around.swing_away"]] }],
   },
   {
     path: "platform", word: "around.platform",
     fields: [["platform.depth", "around.platform_depth"], ["platform.finish", "around.platform_finish"], ["platform.header_depth", "around.platform_header"], ["platform.fall", "around.platform_fall"], ["platform.well", "around.well"]],
-    plain: ["platform.fall"], fresh: (metric, document) => ({ after: 2, turn: "left", depth: valueAt(document, "width"), finish: metric ? "28 mm" : '1"', header_depth: metric ? "220 mm" : '9 1/4"' }),
+    plain: ["platform.fall"], more: (document) => ({ depth: valueAt(document, "width") }),
     switches: [{ path: "platform.turn", word: "around.turn", usual: "straight", answers: [["straight", "around.turn_straight"], ["left", "around.left"], ["right", "around.right"], ["back", "around.turn_back"]] }],
     where: (document) => !isThere(document, "ground"),
   },
@@ -201,7 +194,6 @@ function Ground() {
   const errors = useWork((state) => state.errors);
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const metric = job.units === "metric";
   const there = isThere(document, "ground");
   const rows = valueAt(document, "ground.readings");
   const byReadings = Array.isArray(rows) && rows.length > 0;
@@ -210,7 +202,7 @@ function Ground() {
   const confirm = () => keeper.change("ground.confirmed", isThere(document, "ground.confirmed") ? undefined : { at: foot ? `${foot.value.toFixed(1)} mm` : "0" });
   if (isThere(document, "platform")) return null;
   return (
-    <Offered label={say("around.ground")} there={there} onChange={() => keeper.change("ground", there ? undefined : { at: metric ? "0 mm" : '0"', slope: "1:20" })}>
+    <Offered label={say("around.ground")} there={there} onChange={() => keeper.change("ground", there ? undefined : usual(job.units, "ground"))}>
       {error && <p className="said error" role="alert">{error.sentence}</p>}
       <ul className="field-rows">
         <li><TapeField path="ground.at" label={say("around.ground_at")} labelled /></li>
@@ -219,7 +211,7 @@ function Ground() {
       </ul>
       {!valueAt(document, "ground.slope") && (
         <Rows path="ground.readings" title="around.readings" said="around.readings_say"
-          columns={[column("at", say("around.reading_at")), column("drop", say("around.reading_drop"))]} fresh={{ at: metric ? "1000 mm" : "4'", drop: valueAt(document, "total_rise") }}
+          columns={[column("at", say("around.reading_at")), column("drop", say("around.reading_drop"))]} fresh={{ ...usual(job.units, "ground.readings"), drop: valueAt(document, "total_rise") }}
         />
       )}
       <ul className="extras inner">
@@ -239,8 +231,7 @@ function Overhead() {
   const document = useWork((state) => state.document);
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const metric = job.units === "metric";
-  const fresh = metric ? { start: "1000 mm", stop: "1100 mm", above: "1900 mm" } : { start: "4'", stop: "4' 6\"", above: "6' 6\"" };
+  const fresh = usual(job.units, "overhead");
   const there = isThere(document, "overhead");
   return (
     <Offered label={say("around.overhead")} there={there} onChange={() => keeper.change("overhead", there ? undefined : [fresh])}>
@@ -257,13 +248,12 @@ function Built() {
   const document = useWork((state) => state.document);
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const metric = job.units === "metric";
   const there = isThere(document, "built");
-  const usual = metric ? ["180 mm", "180 mm"] : ['7 1/2"', '7 1/2"'];
+  const asBuilt = usual(job.units, "built");
   return (
-    <Offered label={say("around.built")} there={there} onChange={() => keeper.change("built", there ? undefined : { risers: usual })}>
+    <Offered label={say("around.built")} there={there} onChange={() => keeper.change("built", there ? undefined : asBuilt)}>
       <ul className="field-rows stacked">
-        <li><TapeField path="built.risers" label={say("around.built_risers")} labelled plain missing={usual.join("; ")} /></li>
+        <li><TapeField path="built.risers" label={say("around.built_risers")} labelled plain missing={asBuilt.risers.join("; ")} /></li>
         <li><TapeField path="built.goings" label={say("around.built_goings")} labelled plain missing={say("measure.not_known")} /></li>
       </ul>
     </Offered>

@@ -6,6 +6,7 @@ import { useWords } from "../../words/words";
 import { DrawnChoice } from "./Choices";
 import { useWork } from "../../shared/work/WorkContext";
 import { Choice } from "../../shared/fields/Choice";
+import { usual } from "../../words/usual";
 
 const walls = <path className="layer-framing" d="M10 36h5v18h-5zM57 36h5v18h-5z" />;
 const low = <path className="layer-framing" d="M10 36h5v18h-5zM57 20h5v34h-5z" />;
@@ -35,16 +36,15 @@ export function RoofShape() {
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const shape = shapeOf(document);
-  const metric = job.units === "metric";
   const choose = (next: ShapeId) => {
     const kept = omit((valueAt(document, "plan") ?? {}) as Document, ["shape", "upper", "ridge_at", "keep", "ends", "sides", "side", "corners", "edges", "line_up"]);
     const around = next === "polygon" || next === "outline";
     const plan = around ? omit(kept, ["length", "width", "upper_overhang"]) : kept;
-    const [long, wide] = metric ? ["5000 mm", "4000 mm"] : ["16'", "12'"];
+    const [long, wide] = usual(job.units, "plan.outline");
     const known = screen?.roof?.sides ?? [];
     const shaped: Document =
       next === "polygon"
-        ? { ...plan, shape: "polygon", sides: 6, side: metric ? "1600 mm" : "5' 4\"" }
+        ? { ...plan, shape: "polygon", sides: 6, side: usual(job.units, "plan.side") }
         : next === "outline"
           ? {
               ...plan, shape: "outline",
@@ -53,13 +53,13 @@ export function RoofShape() {
           : next === "shed" || next === "lean_to"
         ? { ...plan, shape: "shed", upper: next === "shed" ? "plate" : "ledger" }
         : next === "off_centre"
-          ? { ...plan, shape: "rectangle", ridge_at: metric ? "1000 mm" : "4'", keep: "pitch" }
+          ? { ...plan, shape: "rectangle", ridge_at: usual(job.units, "plan.ridge_at"), keep: "pitch" }
           : { ...plan, shape: "rectangle", ends: next === "hipped" ? ["hip", "hip"] : ["gable", "gable"] };
     // The hips' timber first: a hipped plan without it would not be worked out.
     if ((next === "hipped" || around) && valueAt(document, "hip") === undefined)
-      keeper.change("hip", metric ? { thickness: "45 mm", depth: "220 mm" } : { thickness: '1 1/2"', depth: '9 1/4"' });
+      keeper.change("hip", usual(job.units, "hip"));
     keeper.change("plan", shaped);
-    const gambrel = next === "gambrel" ? { break_run: metric ? "600 mm" : "2'", upper_pitch: metric ? "25°" : "5/12" } : undefined;
+    const gambrel = next === "gambrel" ? usual(job.units, "gambrel") : undefined;
     if ((valueAt(document, "gambrel") !== undefined) !== (gambrel !== undefined)) keeper.change("gambrel", gambrel);
   };
   return (

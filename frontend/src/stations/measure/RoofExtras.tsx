@@ -1,6 +1,6 @@
 /** What else the roof has: at the gables, along ridge and eaves, between the rafters. Each is there or it is not. */
 import type { Document } from "../../api/types";
-import { Offered, ExtraList, section, sized, type Extra } from "../../shared/fields/Extras";
+import { Offered, ExtraList, sized, type Extra } from "../../shared/fields/Extras";
 import { RowsField } from "../../shared/fields/RowsField";
 import { valueAt } from "../../shared/work/document";
 import { Defects } from "./Defects";
@@ -9,6 +9,7 @@ import type { WorkState } from "../../shared/work/useOpenWork";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/work/WorkContext";
 import { Choice } from "../../shared/fields/Choice";
+import { usual } from "../../words/usual";
 
 const ridge = (document: WorkState["document"]) => valueAt(document, "ridge.kind");
 const hipped = (document: WorkState["document"]) => {
@@ -17,48 +18,44 @@ const hipped = (document: WorkState["document"]) => {
 };
 
 const extras: readonly Extra[] = [
-  { path: "gable.barge", word: "extra.barge", fields: sized("gable.barge"), fresh: (metric) => section(metric, 140) },
+  { path: "gable.barge", word: "extra.barge", fields: sized("gable.barge") },
   {
     path: "gable.lookout", word: "extra.lookout",
     fields: [["gable.lookout", "extra.lookout_thickness"], ["gable.lookout_width", "extra.lookout_width"], ["gable.lookout_spacing", "extra.lookout_spacing"]],
-    fresh: (metric) => (metric ? "38 mm" : '1 1/2"'),
   },
   {
     path: "collar", word: "extra.collar", fields: [["collar.height", "extra.collar_height"], ...sized("collar")],
-    fresh: (metric) => ({ ...section(metric, 140), height: metric ? "500 mm" : '20"' }),
   },
   {
     path: "blocking", word: "extra.blocking", fields: [...sized("blocking"), ["blocking.vent", "extra.vent"]],
-    fresh: (metric) => ({ ...section(metric, 170), kind: "plumb" }),
   },
-  { path: "ridge.blocks", word: "extra.ridge_blocks", fields: sized("ridge.blocks"), fresh: (metric) => section(metric, 140) },
+  { path: "ridge.blocks", word: "extra.ridge_blocks", fields: sized("ridge.blocks") },
   {
     path: "ridge.posts", word: "extra.posts", fields: [...sized("ridge.posts"), ["ridge.posts.foot", "extra.foot"]],
-    fresh: (metric) => section(metric, 90), where: (document) => ridge(document) !== "none",
+    where: (document) => ridge(document) !== "none",
   },
   {
     path: "ridge.pocket", word: "extra.pocket", fields: [["ridge.pocket", "extra.pocket_room"]],
-    fresh: (metric) => (metric ? "12 mm" : '1/2"'), where: (document) => ridge(document) === "beam",
+    where: (document) => ridge(document) === "beam",
   },
   {
     path: "eaves.false_tail", word: "extra.false_tail", fields: [...sized("eaves.false_tail"), ["eaves.false_tail.inside", "extra.inside"], ["eaves.false_tail.below", "extra.below"]],
-    fresh: (metric) => ({ ...section(metric, 170), inside: metric ? "600 mm" : "2'" }),
   },
   {
-    path: "eaves.nip", word: "extra.nip", fields: [["eaves.nip", "extra.nip_by"]], fresh: (metric) => (metric ? "40 mm" : '1 1/2"'),
+    path: "eaves.nip", word: "extra.nip", fields: [["eaves.nip", "extra.nip_by"]],
     where: (document) => (valueAt(document, "eaves.tail") ?? "plumb") === "plumb" && !hipped(document),
   },
   {
-    path: "hip.clip", word: "extra.clip", fields: [["hip.clip", "extra.clip_wide"]], fresh: (_, document) => valueAt(document, "hip.thickness"),
+    path: "hip.clip", word: "extra.clip", fields: [["hip.clip", "extra.clip_wide"]], fresh: (document) => valueAt(document, "hip.thickness"),
     where: (document) => hipped(document) && valueAt(document, "hip.keep_planes") === "corner",
   },
   {
     path: "gambrel.purlin", word: "extra.purlin", fields: sized("gambrel.purlin"),
-    fresh: (metric) => section(metric, 140), where: (document) => Boolean(valueAt(document, "gambrel")),
+    where: (document) => Boolean(valueAt(document, "gambrel")),
   },
   {
     path: "gambrel.studs", word: "extra.studs", fields: sized("gambrel.studs"),
-    fresh: (metric) => section(metric, 90), where: (document) => Boolean(valueAt(document, "gambrel.purlin")),
+    where: (document) => Boolean(valueAt(document, "gambrel.purlin")),
   },
 ];
 
@@ -99,14 +96,13 @@ function MeasuredBoards() {
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const there = valueAt(document, "rafter.depths") !== undefined;
-  const metric = job.units === "metric";
   const gauged = valueAt(document, "rafter.gauged") ?? "top";
   return (
     <Offered
       label={say("extra.boards")} there={there}
       onChange={() => keeper.change("rafter.depths", there ? undefined : [valueAt(document, "rafter.depth")])}
     >
-      <TapeField path="rafter.depths" label={say("extra.depths")} labelled plain missing={metric ? "170; 168; 172" : '7 1/4"; 7 1/8"'} />
+      <TapeField path="rafter.depths" label={say("extra.depths")} labelled plain missing={usual(job.units, "rafter.depths")} />
       <Choice
         label={say("extra.gauged")} chosen={gauged}
         answers={(["top", "underside"] as const).map((edge) => ({ id: edge, text: say(`extra.gauged_${edge}`) }))}

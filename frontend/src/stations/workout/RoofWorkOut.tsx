@@ -17,6 +17,7 @@ import { TailShape } from "./TailShape";
 import { WorkingPanel } from "./WorkingPanel";
 import { useWork } from "../../shared/work/WorkContext";
 import { Choice } from "../../shared/fields/Choice";
+import { usual } from "../../words/usual";
 
 const Whole = lazy(() => import("../../whole/Whole").then((part) => ({ default: part.Whole })));
 const FIELDS = /^(pitch|ridge\.\w+|notch\.value|eaves\.(overhang|fascia|plumb_face|profile.*))$/;
@@ -88,18 +89,15 @@ function RoofSentence() {
   const say = useWords();
   const ridge = (valueAt(document, "ridge") ?? {}) as Document;
   const tail = valueAt(document, "eaves.tail") ?? "plumb";
-  const metric = job.units === "metric";
   const chooseRidge = (kind: string) => {
-    const size = metric ? { thickness: "35 mm", depth: "220 mm" } : { thickness: '1 1/2"', depth: '9 1/4"' };
-    keeper.change("ridge", kind === "none" ? { kind } : { ...size, ...omit(ridge, ["kind", "top", "stand"]), kind });
+    keeper.change("ridge", kind === "none" ? { kind } : { ...usual(job.units, "ridge"), ...omit(ridge, ["kind", "top", "stand"]), kind });
   };
   const chooseTail = (next: string) => {
     const eaves = omit((valueAt(document, "eaves") ?? {}) as Document, ["tail", "plumb_face"]);
-    const shape = metric ? [["0 mm", "60 mm"], ["25 mm", "60 mm"], ["75 mm", "110 mm"]] : [['0"', '2 1/2"'], ['1"', '2 1/2"'], ['3"', '4 1/2"']];
     keeper.change("eaves", {
       ...eaves, tail: next,
-      ...(next === "bobbed" ? { plumb_face: metric ? "90 mm" : '3 1/2"' } : {}),
-      ...(next === "profile" && !eaves["profile"] ? { profile: shape } : {}),
+      ...(next === "bobbed" ? { plumb_face: usual(job.units, "eaves.plumb_face") } : {}),
+      ...(next === "profile" && !eaves["profile"] ? { profile: usual(job.units, "eaves.profile") } : {}),
     });
   };
   return (

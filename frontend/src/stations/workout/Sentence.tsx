@@ -5,6 +5,7 @@ import { TapeField } from "../../shared/fields/TapeField";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/work/WorkContext";
 import { Choice } from "../../shared/fields/Choice";
+import { usual } from "../../words/usual";
 
 /** The keys that have a field here. */
 const FIELDS = /^(total_rise|gauge|riser\.(at_most|target)|tread\.(going|board_width|gap|nosing))$/;
@@ -100,14 +101,13 @@ function SchoolChoice() {
   const say = useWords();
   const riser = (valueAt(document, "riser") ?? {}) as Record<string, unknown>;
   const school = "at_most" in riser ? "fewest" : "target" in riser ? "comfort" : "count";
-  const metric = job.units === "metric";
   const count = screen?.candidates.find((one) => one.chosen)?.count ?? 7;
   return (
     <>
       <Choice
         label={say("work_out.school")} chosen={school} className="phrase"
         answers={(["fewest", "comfort", "count"] as const).map((one) => ({ id: one, text: say(`work_out.school_${one}`) }))}
-        onChoose={(one) => keeper.change("riser", { fewest: { at_most: metric ? "220 mm" : '7 3/4"' }, comfort: { target: metric ? "180 mm" : '7"' }, count: { count } }[one])}
+        onChoose={(one) => keeper.change("riser", { fewest: { at_most: usual(job.units, "riser.at_most") }, comfort: { target: usual(job.units, "riser.target") }, count: { count } }[one])}
       />
       {school === "fewest" && (
         <span className="phrase">
