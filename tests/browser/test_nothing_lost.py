@@ -110,3 +110,26 @@ def test_what_was_dropped_while_it_was_on_its_way_does_not_come_back_with_its_re
     saved(page)
     expect(page.get_by_role("alert")).to_have_count(0)
     expect(entry).to_have_value(before)
+
+
+def test_a_station_whose_part_of_the_program_did_not_come_is_there_once_it_can(page):
+    start_stair(page)
+    commit(page, "Total rise", "50")
+    saved(page)
+    address = page.url.replace("/measure", "/fit")
+    refused = []
+
+    def refuse(route):
+        refused.append(route.request.url)
+        route.abort()
+
+    part = re.compile("/assets/FitStation")
+    page.route(part, refuse)
+    page.goto(address)
+    page.wait_for_function("() => document.querySelector('.rod')")
+    expect(page.locator(".stage [aria-busy=true]")).to_be_visible()
+    assert refused
+    page.unroute(part)
+    expect(page.locator(".stage [aria-busy=true]")).to_have_count(0)
+    expect(page.get_by_role("link", name=re.compile("Fit")).first).to_be_visible()
+    expect(page.locator(".stage h2, .stage h1:not(.hidden)").first).to_be_visible()

@@ -16,6 +16,7 @@ import { JobPreferences, usePreferences, useShopWords } from "./preferences";
 import { SaveBanner } from "./SaveBanner";
 import { Refused } from "../api/client";
 import { Waiting } from "../outbox/Waiting";
+import { pauseAfter } from "../outbox/answers";
 import { useWork, WorkProvider } from "../shared/work/WorkContext";
 
 const stations = [
@@ -105,12 +106,30 @@ function useBenchAhead() {
   const { dialect, fine } = useShopWords();
   useEffect(() => {
     const waiting = setTimeout(() => {
-      // Where it fails, the bench asks again when it is opened.
       for (const fetch of Object.values(fetched)) void fetch().catch(() => undefined);
+      // Where it fails, the bench asks again when it is opened.
       queries.query(benchQuery({ dialect, fine }, WHOLE_BENCH)).catch(() => undefined);
     }, 1000);
     return () => clearTimeout(waiting);
   }, [queries, dialect, fine]);
+}
+
+/**
+ * Fetch a part of the program. A browser asks for one that did not come no second time within a page: once somebody
+ * answers again, the page is loaded anew, with all that was typed.
+ */
+async function untilThere<Part>(fetchPart: () => Promise<Part>): Promise<Part> {
+  try {
+    return await fetchPart();
+  } catch {
+    for (let tries = 1; ; tries++) {
+      await new Promise((resolve) => setTimeout(resolve, pauseAfter(tries)));
+      const answer = await fetch("/", { cache: "no-store" }).catch(() => undefined);
+      if (answer?.ok) break;
+    }
+    window.location.reload();
+    return new Promise<Part>(() => undefined);
+  }
 }
 
 /** A station is fetched when it is first opened, or once nothing else is to do. */
@@ -122,11 +141,11 @@ const fetched = {
   fit: () => import("../stations/fit/FitStation"),
 };
 
-const MeasureStation = lazy(async () => ({ default: (await fetched.measure()).MeasureStation }));
-const WorkOutStation = lazy(async () => ({ default: (await fetched["work-out"]()).WorkOutStation }));
-const MarkStation = lazy(async () => ({ default: (await fetched.mark()).MarkStation }));
-const CutStation = lazy(async () => ({ default: (await fetched.cut()).CutStation }));
-const FitStation = lazy(async () => ({ default: (await fetched.fit()).FitStation }));
+const MeasureStation = lazy(async () => ({ default: (await untilThere(fetched.measure)).MeasureStation }));
+const WorkOutStation = lazy(async () => ({ default: (await untilThere(fetched["work-out"])).WorkOutStation }));
+const MarkStation = lazy(async () => ({ default: (await untilThere(fetched.mark)).MarkStation }));
+const CutStation = lazy(async () => ({ default: (await untilThere(fetched.cut)).CutStation }));
+const FitStation = lazy(async () => ({ default: (await untilThere(fetched.fit)).FitStation }));
 
 function Station({ station }: { station: string }) {
   switch (station) {

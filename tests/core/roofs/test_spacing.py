@@ -1,5 +1,6 @@
 """If these break, a sheet's edge hangs in the air: somewhere rafters stand farther apart than was said."""
 
+from dataclasses import replace
 from itertools import pairwise
 from math import hypot
 
@@ -8,7 +9,9 @@ from hypothesis import Phase, assume, given, settings
 from hypothesis import strategies as st
 
 from easynotch.core.roofs import FirstBay, RoofError, frame_roof, lay_out_roof, set_out
+from easynotch.core.roofs.members.hips import jack_runs
 from easynotch.core.roofs.model.setting_out import bays_between
+from easynotch.core.roofs.plan.hip_heads import heads_of
 from easynotch.core.roofs.report.outline_facts import check_outline_roof
 from easynotch.exchange import read_job, worked_out
 from tests.core.bench.test_bench import roof
@@ -170,3 +173,21 @@ def test_equal_bays_and_closed_up_jacks_are_heeded_on_hips():
     steps = [a - b for a, b in pairwise([run, *jacks, 0.0])]
     assert max(steps) - min(steps) < 1e-6
     assert even.facts["common_difference"] == pytest.approx(steps[0] * hypot(1.0, 8 / 12))
+
+
+@settings(max_examples=40)
+@given(roofs(("hip",)), st.sampled_from(("commons", "ridge_single", "ridge_double")), st.floats(120, 600))
+def test_jacks_from_the_corner_are_clear_of_the_nearer_of_king_and_end_common(hipped, head, apart):
+    """Beside a hip on the ridge the king stands farther from the corner than the end common does."""
+    hipped = replace(hipped, spacing=apart, hip=replace(hipped.hip, head=head, jacks="corner"))
+    try:
+        layout = lay_out_roof(hipped)
+        frame_roof(layout)
+    except RoofError:
+        assume(False)
+    thick, end = hipped.rafter.thickness, layout.sides[0].run
+    king = end + max(0.0, heads_of(layout.roof).king)
+    at = [*sorted(jack_runs(layout)), king]
+    assert all(end - run >= thick - 1e-6 for run in at[:-1])
+    # No bay is wider than was asked, unless two rafters would not find room in it.
+    assert all(b - a <= max(apart, 2 * thick + king - end) + 1e-6 for a, b in pairwise(at))

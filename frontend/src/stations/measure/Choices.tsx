@@ -57,7 +57,7 @@ export function HeaderRiserChoice() {
   const chosen = valueAt(document, "head.riser_board") === true ? "board" : fascia ? "behind" : "own";
   const choose = (value: string) => {
     const { fascia: kept, ...head } = (valueAt(document, "head") ?? {}) as Record<string, unknown>;
-    const behind = value === "behind" && { fascia: kept ?? (job.units === "metric" ? "20 mm" : '3/4"') };
+    const behind = value === "behind" && { fascia: kept ?? usual(job.units, "head.fascia") };
     keeper.change("head", { ...head, ...behind, riser_board: value === "board" });
   };
   return (

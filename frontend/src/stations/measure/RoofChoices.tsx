@@ -133,10 +133,9 @@ export function SheathingChoice() {
   const say = useWords();
   const kept = valueAt(document, "plan.sheathing");
   const over = typeof kept === "string" ? !/^0(\D|$)/.test(kept.trim()) : typeof kept === "number" && kept > 0;
-  const usual = job.units === "metric" ? "11 mm" : '1/2"';
   return (
     <DrawnChoice
-      question={say("measure.sheathing_ask")} chosen={over} onChoose={(value) => keeper.change("plan.sheathing", value ? usual : job.units === "metric" ? "0 mm" : '0"')}
+      question={say("measure.sheathing_ask")} chosen={over} onChoose={(value) => keeper.change("plan.sheathing", value ? usual(job.units, "plan.sheathing") : job.units === "metric" ? "0 mm" : '0"')}
       options={[
         { value: false, label: say("measure.sheathing_no"), drawing: <><path className="layer-framing" d="M26 30h24v24H26z" /><path className="layer-wood" d="M4 40L66 8v16L50 32v-2H26v12z" /><path className="layer-cut" d="M26 30v24" /></> },
         { value: true, label: say("measure.sheathing_yes"), drawing: <><path className="layer-framing" d="M26 30h24v24H26z" /><path className="layer-finish" d="M20 30h6v24h-6z" /><path className="layer-wood" d="M4 40L66 8v16L50 32v-2H20v14z" /><path className="layer-cut" d="M20 30v24" /></> },

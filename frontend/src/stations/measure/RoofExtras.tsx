@@ -84,7 +84,7 @@ function Snapped() {
   const there = valueAt(document, "eaves.tails") === "snapped";
   return (
     <Offered label={say("extra.snapped")} there={there} onChange={() => keeper.change("eaves.tails", there ? undefined : "snapped")}>
-      <TapeField path="eaves.tops" label={say("extra.tops")} labelled plain missing={job.units === "metric" ? "0; 3; -2" : '0; 1/8"; -1/16"'} />
+      <TapeField path="eaves.tops" label={say("extra.tops")} labelled plain missing={usual(job.units, "eaves.tops")} />
     </Offered>
   );
 }

@@ -106,9 +106,9 @@ function RoofSentence() {
         <span className="phrase">
           {say("roof.pitch")} <TapeField path="pitch" label={say("roof.pitch")} plain />
         </span>
-        <Pick
+        <Choice className="phrase"
           label={say("roof.ridge")} chosen={String(ridge["kind"])} onChoose={chooseRidge}
-          answers={["board", "beam", "none"].map((id) => [id, say(`roof.ridge_${id}` as WordId)] as const)}
+          answers={["board", "beam", "none"].map((id) => ({ id, text: say(`roof.ridge_${id}` as WordId) }))}
         />
         {ridge["kind"] !== "none" && (
           <>
@@ -118,15 +118,15 @@ function RoofSentence() {
           </>
         )}
         {ridge["kind"] === "none" && (
-          <Pick
+          <Choice className="phrase"
             label={say("roof.meet")} chosen={(ridge["meet"] as string | undefined) ?? "lap"} onChoose={(meet) => keeper.change("ridge.meet", meet)}
-            answers={["lap", "plumb"].map((id) => [id, say(`roof.meet_${id}` as WordId)] as const)}
+            answers={["lap", "plumb"].map((id) => ({ id, text: say(`roof.meet_${id}` as WordId) }))}
           />
         )}
         {ridge["kind"] === "board" && (
-          <Pick
+          <Choice className="phrase"
             label={say("roof.ridge_top")} chosen={(ridge["top"] as string | undefined) ?? "flush"} onChoose={(top) => keeper.change("ridge.top", top)}
-            answers={["flush", "bevelled"].map((id) => [id, say(`roof.top_${id}` as WordId)] as const)}
+            answers={["flush", "bevelled"].map((id) => ({ id, text: say(`roof.top_${id}` as WordId) }))}
           />
         )}
       </p>
@@ -137,9 +137,9 @@ function RoofSentence() {
         <span className="phrase">
           {say("roof.fascia")} <TapeField path="eaves.fascia" label={say("field.fascia")} />
         </span>
-        <Pick
+        <Choice className="phrase"
           label={say("roof.tail")} chosen={tail as string} onChoose={chooseTail}
-          answers={["plumb", "bobbed", "square", "profile"].map((id) => [id, say(`roof.tail_${id}` as WordId)] as const)}
+          answers={["plumb", "bobbed", "square", "profile"].map((id) => ({ id, text: say(`roof.tail_${id}` as WordId) }))}
         />
         {tail === "bobbed" && (
           <span className="phrase">
@@ -150,16 +150,6 @@ function RoofSentence() {
       {tail === "profile" && <TailShape />}
       <OtherErrors fields={FIELDS} />
     </div>
-  );
-}
-
-function Pick(props: { label: string; chosen: string; answers: readonly (readonly [string, string])[]; onChoose: (id: string) => void }) {
-  return (
-    <Choice
-      label={props.label} chosen={props.chosen} className="phrase"
-      answers={props.answers.map(([id, name]) => ({ id, text: name }))}
-      onChoose={props.onChoose}
-    />
   );
 }
 

@@ -80,8 +80,7 @@ function TreadMode({ byGoing }: { byGoing: boolean }) {
     keeper.change("tread", { ...omit(tread, ["boards", "board_width", "gap"]), going: reading ? reading.text : "10\"" });
   };
   const toBoards = () => {
-    const usual = job.units === "metric" ? { board_width: "140 mm", gap: "5 mm" } : { board_width: '5 1/2"', gap: '3/16"' };
-    keeper.change("tread", { ...omit(tread, ["going"]), boards: 2, ...usual });
+    keeper.change("tread", { ...omit(tread, ["going"]), boards: 2, ...usual(job.units, "tread.boards") });
   };
   return (
     <Choice

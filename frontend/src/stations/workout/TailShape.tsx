@@ -3,6 +3,7 @@ import { RowsField } from "../../shared/fields/RowsField";
 import { valueAt } from "../../shared/work/document";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/work/WorkContext";
+import { usual } from "../../words/usual";
 
 const text = (value: unknown): string => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
 
@@ -21,7 +22,7 @@ export function TailShape() {
       title={say("roof.profile")} say={say("roof.profile_say")} path="eaves.profile" errors={errors}
       rows={corners.map(([inward, down]) => ({ in: inward, down }))}
       columns={[{ key: "in", label: say("roof.profile_in"), read: text, write: plain }, { key: "down", label: say("roof.profile_down"), read: text, write: plain }]}
-      fresh={job.units === "metric" ? { in: "90 mm", down: "140 mm" } : { in: '4"', down: '6"' }}
+      fresh={usual(job.units, "eaves.profile_row")}
       onChange={(rows) => keeper.change("eaves.profile", rows.map((row) => [row["in"], row["down"]]))}
     />
   );

@@ -89,7 +89,9 @@ def _pitch(layout: RoofLayout) -> Iterator[Check]:
     steepest = max(degrees(atan(side.slope.rise_per_run)) for side in layout.sides)
     flattest = min(degrees(atan(side.slope.rise_per_run)) for side in layout.sides)
     yield make_check(
-        "pitch_steep", Level.LOOK if steepest > STEEP else Level.OK, Angle(steepest), value=Angle(steepest)
+        "pitch_steep",
+        Level.LOOK if steepest > STEEP else Level.OK,
+        Angle(steepest),
     )
     yield make_check("pitch_flat", Level.LOOK if flattest < FLAT else Level.OK, Angle(flattest))
 
@@ -100,9 +102,7 @@ def _notch(layout: RoofLayout, limits: Limits) -> Iterator[Check]:
         yield make_check("notch_none", Level.STOP, Length(sizes.depth), hap=Length(sizes.hap))
         return
     if sizes.hap <= 0:
-        yield make_check(
-            "notch_through", Level.STOP, Length(sizes.depth), value=Length(sizes.depth), depth=Length(depth)
-        )
+        yield make_check("notch_through", Level.STOP, Length(sizes.depth), depth=Length(depth))
         return
     if isfinite(sizes.seat):
         yield _seat(layout, sizes, limits)
@@ -140,9 +140,7 @@ def _ridge(layout: RoofLayout, facts: Mapping[str, float]) -> Iterator[Check]:
         upper = [side.slope for side in layout.sides if not side.broken_above]
         plumb = max(slope.per_run for slope in upper) * rafter.depth
         level = Level.LOOK if ridge.stock.depth < plumb - 1e-6 else Level.OK
-        yield make_check(
-            "ridge_depth", level, Length(ridge.stock.depth), value=Length(ridge.stock.depth), cut=Length(plumb)
-        )
+        yield make_check("ridge_depth", level, Length(ridge.stock.depth), cut=Length(plumb))
         rates = {round(slope.rise_per_run, 12) for slope in upper}
         if len(rates) > 1:
             yield make_check("ridge_proud", Level.LOOK, Length(top))
@@ -201,7 +199,7 @@ def _chalk(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     worst = max((abs(off) for _, off in line.odd), default=0.0)
     pulled = {"first": Count(line.pulled[0] + 1), "last": Count(line.pulled[1] + 1)}
     yield make_check(
-        "chalk", Level.LOOK if line.odd else Level.OK, Length(worst), value=Length(worst), odd=odd, **pulled
+        "chalk", Level.LOOK if line.odd else Level.OK, Length(worst), odd=odd, **pulled
     )  # fmt: skip
 
 
@@ -235,9 +233,7 @@ def _spacing(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
             yield make_check("shortest_jack", level, Length(shortest))
         return
     if spacing > layout.roof.plan.length:
-        yield make_check(
-            "spacing_wide", Level.LOOK, Length(spacing), value=Length(spacing), length=Length(layout.roof.plan.length)
-        )
+        yield make_check("spacing_wide", Level.LOOK, Length(spacing), length=Length(layout.roof.plan.length))
         return
     if layout.roof.sheet is not None:
         yield _sheets(layout, out, layout.roof.sheet)
@@ -303,5 +299,5 @@ def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
 def _joint_check(one: Fitted, key: str, amount: float) -> Check:
     return make_check(
         f"{key}.{one.exact.id}", Level.STOP, Length(amount),
-        joint=Named(one.exact.id), value=Length(amount), share=Share(amount),
+        joint=Named(one.exact.id), share=Share(amount),
     )  # fmt: skip

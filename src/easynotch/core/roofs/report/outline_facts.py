@@ -114,9 +114,7 @@ def _fascias(layout: RoofLayout) -> Iterator[Check]:
         return
     steepest = max(layout.sides, key=lambda side: side.slope.rise_per_run).slope
     shorter = layout.out * min(side.slope.rise_per_run for side in layout.sides) / steepest.rise_per_run
-    yield make_check(
-        "fascias_level", Level.LOOK, Length(apart), value=Length(apart), out=Length(shorter), plate=Length(apart)
-    )
+    yield make_check("fascias_level", Level.LOOK, Length(apart), out=Length(shorter), plate=Length(apart))
 
 
 def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
@@ -125,14 +123,17 @@ def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
         corner = sum(angles)
         if max(angles) > LEANS:
             yield make_check(
-                f"hip_leans.{number}", Level.LOOK, Angle(max(angles)), n=Count(number), value=Angle(max(angles))
+                f"hip_leans.{number}",
+                Level.LOOK,
+                Angle(max(angles)),
+                n=Count(number),
             )
         if not SHARP <= corner <= FLAT:
-            yield make_check(f"corner_odd.{number}", Level.LOOK, Angle(corner), n=Count(number), value=Angle(corner))
+            yield make_check(f"corner_odd.{number}", Level.LOOK, Angle(corner), n=Count(number))
         one, other = (hip.fall(slope) for slope in (hip.first, hip.second))
         if abs(one - other) > ALIKE and keep_method(layout, hip) is not KeepPlanes.BACK:
             shift = abs(drop_and_shift(layout, hip)[1])
-            yield make_check(f"hip_shifted.{number}", Level.LOOK, Length(shift), n=Count(number), value=Length(shift))
+            yield make_check(f"hip_shifted.{number}", Level.LOOK, Length(shift), n=Count(number))
         stock, drop = stock_of(layout, hip), drop_and_shift(layout, hip)[0]
         left = stock.depth * hypot(1.0, hip.rise_per_run) - (layout.notch.hap - drop)
         if left <= 0:
@@ -158,9 +159,7 @@ def _past_walls(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
         )  # fmt: skip
         widest = max([widest, *(far - near for (near, one), (far, other) in pairwise(standing) if one or other)])
     if widest > layout.roof.spacing + 1.0:
-        yield make_check(
-            "past_walls", Level.LOOK, Length(widest), value=Length(widest), spacing=Length(layout.roof.spacing)
-        )
+        yield make_check("past_walls", Level.LOOK, Length(widest), spacing=Length(layout.roof.spacing))
 
 
 def _posts(layout: RoofLayout) -> Iterator[Check]:
@@ -173,6 +172,4 @@ def _posts(layout: RoofLayout) -> Iterator[Check]:
         yield make_check("heads_in_turn", Level.LOOK, Count(len(arranged.in_turn)), n=Count(len(arranged.in_turn)))
     if arranged.left_out:
         longest = max(seam.run for seam in arranged.left_out)
-        yield make_check(
-            "ridge_left_out", Level.LOOK, Length(longest), value=Length(longest), n=Count(len(arranged.left_out))
-        )
+        yield make_check("ridge_left_out", Level.LOOK, Length(longest), n=Count(len(arranged.left_out)))

@@ -60,7 +60,6 @@ def _fascias(layout: RoofLayout, outline: OutlineRoof) -> Iterator[Check]:
             "fascia_proud",
             Level.LOOK,
             Length(worst[0]),
-            value=Length(worst[0]),
             n=Count(worst[1]),
             other=Count(worst[2]),
         )
