@@ -119,13 +119,13 @@ function RoofSentence() {
         )}
         {ridge["kind"] === "none" && (
           <Choice className="phrase"
-            label={say("roof.meet")} chosen={(ridge["meet"] as string | undefined) ?? "lap"} onChoose={(meet) => keeper.change("ridge.meet", meet)}
+            label={say("roof.meet")} chosen={(ridge["meet"]) ?? "lap"} onChoose={(meet) => keeper.change("ridge.meet", meet)}
             answers={["lap", "plumb"].map((id) => ({ id, text: say(`roof.meet_${id}` as WordId) }))}
           />
         )}
         {ridge["kind"] === "board" && (
           <Choice className="phrase"
-            label={say("roof.ridge_top")} chosen={(ridge["top"] as string | undefined) ?? "flush"} onChoose={(top) => keeper.change("ridge.top", top)}
+            label={say("roof.ridge_top")} chosen={(ridge["top"]) ?? "flush"} onChoose={(top) => keeper.change("ridge.top", top)}
             answers={["flush", "bevelled"].map((id) => ({ id, text: say(`roof.top_${id}` as WordId) }))}
           />
         )}
@@ -138,7 +138,7 @@ function RoofSentence() {
           {say("roof.fascia")} <TapeField path="eaves.fascia" label={say("field.fascia")} />
         </span>
         <Choice className="phrase"
-          label={say("roof.tail")} chosen={tail as string} onChoose={chooseTail}
+          label={say("roof.tail")} chosen={tail} onChoose={chooseTail}
           answers={["plumb", "bobbed", "square", "profile"].map((id) => ({ id, text: say(`roof.tail_${id}` as WordId) }))}
         />
         {tail === "bobbed" && (
