@@ -47,11 +47,14 @@ from .model.roof import (
     Tails,
     Timber,
     UpperEnd,
+    Valley,
+    ValleyTop,
 )
 from .model.setting_out import FirstBay, SettingOut, TapeEnd, last_bay_options, set_out
 from .plan.hip_plan import hip_plan
 from .plan.layout import RoofLayout, RoofSide, lay_out_roof, notch_alternatives, notch_choices
-from .plan.outline import OutlineRoof, Region, Seam, angles, check_outline, lay_out_outline, offset
+from .plan.outline import angles, check_outline, lay_out_outline, offset
+from .plan.seams import OutlineRoof, Region, Seam, SeamKind
 from .plan.outline_edit import regular, with_angle, with_side
 from .planes.planes import Slope, plane_intersection
 from .report.bevels import Bevel, Datum, bevels_of, distinct_hips, hips_of
@@ -114,6 +117,7 @@ __all__ = [
     "RoofLayout",
     "RoofSide",
     "Seam",
+    "SeamKind",
     "SettingOut",
     "Shape",
     "Slope",
@@ -123,6 +127,8 @@ __all__ = [
     "Taped",
     "Timber",
     "UpperEnd",
+    "Valley",
+    "ValleyTop",
     "angles",
     "beam_pocket",
     "beam_top",

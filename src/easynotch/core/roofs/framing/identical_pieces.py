@@ -5,6 +5,8 @@ from dataclasses import replace
 from ...solid import Member
 from .pieces import Piece
 
+JACKS = ("jack", "valley_jack", "hip_valley_jack")
+
 
 def group_identical(members: list[Member]) -> list[Piece]:
     """Members of one kind as pieces: those whose sawn planes are the same are one piece with many places."""
@@ -33,18 +35,23 @@ def _names(members: list[Member]) -> list[str]:
     """Commons, hips, ridges and posts are numbered where they differ; jacks by their run, left and right of one run
     under one number, the longest first.
     """
-    runs = sorted({round(one.lengths["plan_run"], 3) for one in members if one.role == "jack"}, reverse=True)
+    runs = {
+        role: sorted({round(one.lengths["plan_run"], 3) for one in members if one.role == role}, reverse=True)
+        for role in JACKS
+    }
     names, seen, taken = [], {}, set()  # type: ignore[var-annotated]
     for member in members:
         kind = member.id.rsplit("_", 1)[0] if member.role == "king_post" else member.id
         kind = "king_post" if member.role == "king_post" else kind
-        if member.role == "jack":
-            name = f"jack_{runs.index(round(member.lengths['plan_run'], 3)) + 1}_{member.hand}"
-            extra = len(runs)
+        if member.role in JACKS:
+            known = runs[member.role]
+            hand = "" if member.hand is None else f"_{member.hand}"
+            name = f"{member.role}_{known.index(round(member.lengths['plan_run'], 3)) + 1}{hand}"
+            extra = len(known)
             while name in taken:
                 # Another slope's jack of the same run: pitches differ.
                 extra += 1
-                name = f"jack_{extra}_{member.hand}"
+                name = f"{member.role}_{extra}{hand}"
         else:
             seen[kind] = seen.get(kind, 0) + 1
             alone = sum(one.role == member.role for one in members) == 1

@@ -11,6 +11,7 @@ from ..model.setting_out import SettingOut
 from ..plan.head_order import Arrangement, arrange
 from ..plan.layout import RoofLayout
 from ..plan.seam_sections import outline_of, post_member, stock_of
+from ..plan.seams import SeamKind
 from .identical_pieces import group_identical, signature
 from .outline_touches import MatingFaces, rafter_touches, stick_touches
 from .pieces import Framing, Piece
@@ -39,14 +40,17 @@ def frame_outline(layout: RoofLayout) -> Framing:
     )
     placed = [
         *standing,
-        *group_identical([member for plan, member in hip_and_ridge_members if plan.seam.corner is not None]),
-        *group_identical([member for plan, member in hip_and_ridge_members if plan.seam.corner is None]),
+        *(
+            piece
+            for kind in SeamKind
+            for piece in group_identical([one for plan, one in hip_and_ridge_members if plan.seam.kind is kind])
+        ),
         *group_identical([member for _, member in posts]),
         *(Piece(one, (one.placement,)) for _, one in along),
     ]
     if layout.roof.hip is not None and layout.roof.hip.dummies:
         longest = max(
-            (stick for plan, stick in hip_and_ridge_members if plan.seam.corner is not None),
+            (stick for plan, stick in hip_and_ridge_members if plan.seam.kind is not SeamKind.RIDGE),
             key=lambda hip: hip.lengths["overall"],
         )
         placed += [Piece(one, ()) for one in dummies(longest)]
@@ -77,7 +81,7 @@ def _rafters(layout: RoofLayout, arranged: Arrangement, near: Near | None = None
 
 def _in_order(piece: Piece) -> tuple[int, float, str]:
     member = piece.member
-    order = {"jack": 1, "hung": 2}
+    order = {"jack": 1, "valley_jack": 2, "hip_valley_jack": 3, "hung": 4}
     return order.get(member.role, 0), -member.lengths["plan_run"], member.id
 
 

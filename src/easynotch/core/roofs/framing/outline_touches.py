@@ -9,7 +9,7 @@ from ..members.outline_rafters import Standing
 from ..members.rafter import along_centre
 from ..plan.head_order import HipOrRidgePlan, cut_names, ends_of
 from ..plan.layout import RoofLayout, RoofSide
-from ..plan.outline import Seam
+from ..plan.seams import Seam, SeamKind
 from ..planes.footprint import NEAR, Footprint, FootprintSide, contact_share
 from ..planes.planes import Slope
 from .pieces import near_face_is_inner
@@ -72,19 +72,56 @@ def stick_touches(
     fascias: list[tuple[RoofSide, Member]],
 ) -> Iterator[Touch]:
     """Sticks against posts and one another, hips over their plates and on their fascias."""
-    by_slope = {side.slope.id: fascia for side, fascia in fascias}
-    counts = {True: 0, False: 0}
+    counts = dict.fromkeys(SeamKind, 0)
     for plan, stick in hip_and_ridge_members:
-        hip = plan.seam.corner is not None
-        counts[hip] += 1
-        name = f"{'hip' if hip else 'ridge'}_{counts[hip]}"
-        for kind in ("head",) if hip else ("head", "end"):
+        seam = plan.seam
+        counts[seam.kind] += 1
+        name = f"{seam.kind}_{counts[seam.kind]}"
+        for kind in ("head",) if seam.corner is not None else ("head", "end"):
             yield from mates.bearing(name, stick, plan.footprint, ends_of(plan, kind))
-        if hip:
-            yield from _under_hip(layout, name, stick, plan.seam, by_slope)
+        if seam.corner is not None:
+            beside = {slope: _fascia_at(fascias, slope, seam.corner) for slope in (seam.first, seam.second)}
+            if seam.kind is SeamKind.VALLEY:
+                yield from _under_valley(layout, name, stick, seam, beside)
+            else:
+                yield from _under_hip(layout, name, stick, seam, beside)
 
 
-def _under_hip(layout: RoofLayout, name: str, hip: Member, seam: Seam, by_slope: dict[str, Member]) -> Iterator[Touch]:
+def _fascia_at(fascias: list[tuple[RoofSide, Member]], slope: Slope, at: Vector) -> Member | None:
+    """The fascia along a slope's eave that comes nearest to a point: beside a wing there are two."""
+    found = [fascia for side, fascia in fascias if side.slope == slope]
+
+    def off(fascia: Member) -> float:
+        along = (at - fascia.placement.origin).dot(fascia.placement.x)
+        return max(-along, along - fascia.lengths["overall"], 0.0)
+
+    return min(found, key=off, default=None)
+
+
+def _under_valley(
+    layout: RoofLayout, name: str, valley: Member, seam: Seam, fascias: dict[Slope, Member | None]
+) -> Iterator[Touch]:
+    """A valley over both plates of an inside corner, at both walls, and between both fascias."""
+    cuts = {cut.id for cut in valley.cut_planes}
+    for suffix, slope in (("", seam.first), ("_side", seam.second)):
+        side = RoofSide(slope, 0.0)
+        if f"seat{suffix}" in cuts and _real(valley, f"seat{suffix}"):
+            yield Touch(f"{name}.seat{suffix}", valley, f"seat{suffix}", plates_under(layout, _at_corner(layout, seam)))
+        if f"heel{suffix}" in cuts and _real(valley, f"heel{suffix}"):
+            yield Touch(f"{name}.heel{suffix}", valley, f"heel{suffix}", wall_face(layout, side, 0.0, slope.plate))
+        fascia = fascias[slope]
+        if f"tail{suffix}" in cuts and fascia is not None and _real(valley, f"tail{suffix}"):
+            inner = Face.NEAR if near_face_is_inner(fascia, side) else Face.FAR
+            yield Touch(f"{name}.tail{suffix}", valley, f"tail{suffix}", member_face(fascia, inner))
+
+
+def _at_corner(layout: RoofLayout, seam: Seam) -> list[RoofSide]:
+    return [side for side in layout.sides if side.slope in (seam.first, seam.second)]
+
+
+def _under_hip(
+    layout: RoofLayout, name: str, hip: Member, seam: Seam, fascias: dict[Slope, Member | None]
+) -> Iterator[Touch]:
     cuts = {cut.id: hip.placement.plane_to_world(cut.plane) for cut in hip.cut_planes}
     if "seat" in cuts and _real(hip, "seat"):
         level = cuts["seat"].offset / cuts["seat"].normal.z
@@ -95,8 +132,8 @@ def _under_hip(layout: RoofLayout, name: str, hip: Member, seam: Seam, by_slope:
         if cut_id in cuts and _real(hip, cut_id):
             yield Touch(f"{name}.{cut_id}", hip, cut_id, wall_face(layout, RoofSide(slope, 0.0), 0.0, slope.plate))
     for cut_id, slope in _tails(hip, seam):
-        if slope.id in by_slope:
-            fascia = by_slope[slope.id]
+        fascia = fascias[slope]
+        if fascia is not None:
             side = Face.NEAR if near_face_is_inner(fascia, RoofSide(slope, 0.0)) else Face.FAR
             yield Touch(f"{name}.{cut_id}", hip, cut_id, member_face(fascia, side))
 
@@ -114,15 +151,14 @@ def rafter_touches(
     layout: RoofLayout, standing: list[tuple[str, Standing]], mates: MatingFaces, fascias: list[tuple[RoofSide, Member]]
 ) -> Iterator[Touch]:
     """Every distinct rafter once, by its piece's name: on its plate, on its fascia, at its cheeks."""
-    by_slope = {roof_side.slope.id: fascia for roof_side, fascia in fascias}
     for name, one in standing:
         member, roof_side = one.member, one.side
         cuts = {cut.id for cut in member.cut_planes}
         if "seat" in cuts:
             yield Touch(f"{name}.seat", member, "seat", plate_top(layout, roof_side))
             yield Touch(f"{name}.heel", member, "heel", wall_face(layout, roof_side, 0.0, roof_side.slope.plate))
-        if "tail" in cuts and roof_side.slope.id in by_slope and _real(member, "tail"):
-            fascia = by_slope[roof_side.slope.id]
+        fascia = _fascia_at(fascias, roof_side.slope, member.placement.origin)
+        if "tail" in cuts and fascia is not None and _real(member, "tail"):
             side = Face.NEAR if near_face_is_inner(fascia, roof_side) else Face.FAR
             yield Touch(f"{name}.tail", member, "tail", member_face(fascia, side))
         for kind in ("head", "foot"):

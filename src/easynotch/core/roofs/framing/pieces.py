@@ -6,7 +6,12 @@ from ...solid import Face, Frame, MateFace, Member, Touch, member_face
 from ..model.setting_out import SettingOut
 from ..plan.layout import RoofSide
 
-RAFTERS = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "jack", "hung"})
+RAFTERS = frozenset(
+    {
+        "common", "upper_common", "dropped_common", "king_common", "end_common", "jack", "hung", "valley_jack",
+        "hip_valley_jack",
+    }
+)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)

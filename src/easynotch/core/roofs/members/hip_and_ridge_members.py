@@ -6,27 +6,26 @@ from ...solid import CutPlane, Frame, Member, PlaneRow, Removal, Theory, Vector,
 from ..model.roof import KeepPlanes
 from ..plan.head_order import HipOrRidgePlan, ends_of
 from ..plan.layout import RoofLayout
-from ..plan.outline import Seam
+from ..plan.seams import Region, Seam, SeamKind
 from ..plan.seam_sections import drop_and_shift, keep_method, outline_of, stock_of
 from ..planes.planes import UP, Slope
 from .rafter import along_centre, long_point, tail_rows
+from .valleys import stick_frame, valley_member
 
 DOWN = Vector(0.0, 0.0, -1.0)
 ON_LINE = 1e-3
 """mm: a hip that starts farther from a wall's bearing line starts over another wall."""
+AT_END = 500.0
+"""mm: slopes that come so near to a stick's ends may cut off its top."""
 PROUD = 1e-6
 """mm: what stands less above a roof plane does not."""
 
 
 def hip_or_ridge_member(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
-    """A hip or a ridge of an outline."""
-    return _ridge(layout, plan) if plan.seam.corner is None else _hip(layout, plan)
-
-
-def _frame(layout: RoofLayout, seam: Seam) -> Frame:
-    down, shift = drop_and_shift(layout, seam)
-    top = seam.high + seam.side(seam.first) * shift - UP * down
-    return Frame.along(top, seam.direction * -1.0 - UP * seam.rise_per_run, seam.direction * seam.rise_per_run - UP)
+    """A hip, a valley or a ridge of an outline."""
+    if plan.seam.kind is SeamKind.VALLEY:
+        return valley_member(layout, plan)
+    return _ridge(layout, plan) if plan.seam.kind is SeamKind.RIDGE else _hip(layout, plan)
 
 
 def _ends(plan: HipOrRidgePlan, frame: Frame, kind: str) -> list[Removal]:
@@ -40,19 +39,29 @@ def _clips(layout: RoofLayout, plan: HipOrRidgePlan, frame: Frame) -> list[Remov
         point + UP * (frame.origin.z + rise_per_run * (point - frame.origin).dot(plan.seam.direction))
         for point in plan.footprint.corners
     ]
-    for region in outline_of(layout).regions:
+    roof = outline_of(layout)
+    middle = (plan.seam.low + plan.seam.high) * 0.5
+    for region in roof.regions:
         slope = region.slope
         if slope in (plan.seam.first, plan.seam.second):
+            continue
+        # Beyond an inside corner a plane says nothing of this stick: it does where it lies above it, and near its ends.
+        if roof.valleys and (slope.plane.above(middle) > 0 or not _near(region, plan.seam)):
             continue
         if max(slope.plane.above(point) for point in tops) > PROUD:
             made.append(Removal((CutPlane(f"clip_{slope.id}", "clip", frame.plane_to_local(slope.plane)),)))
     return made
 
 
+def _near(region: Region, seam: Seam) -> bool:
+    ends = [(end.x, end.y) for end in (seam.low, seam.high)]
+    return any(hypot(x - a, y - b) < AT_END for x, y in region.corners for a, b in ends)
+
+
 def _hip(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     """A hip: its head against a post or cut in turn, V over the plates' corner, tail on both fascias."""
     seam = plan.seam
-    stock, rise_per_run, frame = stock_of(layout, seam), seam.rise_per_run, _frame(layout, seam)
+    stock, rise_per_run, frame = stock_of(layout, seam), seam.rise_per_run, stick_frame(layout, plan)
     rows = [*_ends(plan, frame, "head"), *_clips(layout, plan, frame), _notch(layout, seam, frame)]
     for number, slope in enumerate((seam.first, seam.second)):
         suffix = "" if number == 0 else "_side"
@@ -124,7 +133,7 @@ def _both(seam: Seam) -> tuple[Slope, Slope]:
 def _ridge(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     """A ridge, level or climbing, between what stands at its two ends."""
     seam = plan.seam
-    stock, rise_per_run, frame = stock_of(layout, seam), seam.rise_per_run, _frame(layout, seam)
+    stock, rise_per_run, frame = stock_of(layout, seam), seam.rise_per_run, stick_frame(layout, plan)
     heads, ends = _ends(plan, frame, "head"), _ends(plan, frame, "end")
     removals = (*heads, *ends, *_clips(layout, plan, frame))
     starts = max(along_centre(one.planes[0].plane) for one in heads)

@@ -4,7 +4,8 @@ from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector
 from ...terms import Count, message
 from ..model.roof import RoofError, Tail
 from ..plan.layout import RoofLayout, RoofSide
-from ..plan.outline import TINY, offset
+from ..plan.outline import offset
+from ..plan.seams import TINY
 from ..plan.seam_sections import outline_of
 from ..planes.planes import UP
 
@@ -17,17 +18,14 @@ def fascias(layout: RoofLayout) -> list[tuple[RoofSide, Member]]:
     outs = _outs(layout)
     outer = offset(roof, outs)
     made = []
-    slopes = {side.slope.start: side for side in layout.sides}
     count = len(roof.corners)
-    for number in range(count):
-        side = slopes.get(roof.corners[number])
-        if side is None:
+    by_slope = {side.slope: side for side in layout.sides}
+    for number, slope in enumerate(roof.slopes):
+        if slope is None:
             continue
-        after = (number + 1) % count
-        made.append((side, _fascia(layout, side, outs[number], (
-            _mitre(roof.corners, outer, number),
-            _mitre(roof.corners, outer, after),
-        ))))  # fmt: skip
+        side = by_slope[slope]
+        mitres = (_mitre(roof.corners, outer, number), _mitre(roof.corners, outer, (number + 1) % count))
+        made.append((side, _fascia(layout, side, number, outs[number], mitres)))
     return made
 
 
@@ -39,9 +37,7 @@ def refuse_lost_eaves(layout: RoofLayout) -> None:
     """
     roof = outline_of(layout)
     outer = offset(roof, _outs(layout))
-    slopes = {side.slope.start: side.slope for side in layout.sides}
-    for number, corner in enumerate(roof.corners):
-        slope = slopes.get(corner)
+    for number, slope in enumerate(roof.slopes):
         if slope is None:
             continue
         (a, b), (c, d) = outer[number], outer[(number + 1) % len(outer)]
@@ -51,10 +47,8 @@ def refuse_lost_eaves(layout: RoofLayout) -> None:
 
 def _outs(layout: RoofLayout) -> tuple[float, ...]:
     """How far each side's fascia stands outside its bearing line; a gable's verge."""
-    slopes = {side.slope.start: side.slope for side in layout.sides}
     return tuple(
-        layout.out_of(slopes[corner]) if corner in slopes else layout.roof.eaves.verge
-        for corner in outline_of(layout).corners
+        layout.roof.eaves.verge if slope is None else layout.out_of(slope) for slope in outline_of(layout).slopes
     )
 
 
@@ -67,7 +61,11 @@ def _mitre(
 
 
 def _fascia(
-    layout: RoofLayout, side: RoofSide, out: float, mitres: tuple[tuple[Vector, Vector], tuple[Vector, Vector]]
+    layout: RoofLayout,
+    side: RoofSide,
+    number: int,
+    out: float,
+    mitres: tuple[tuple[Vector, Vector], tuple[Vector, Vector]],
 ) -> Member:
     slope, eaves = side.slope, layout.roof.eaves
     stock = Stock(eaves.fascia, eaves.fascia_depth)
@@ -88,6 +86,6 @@ def _fascia(
     length = stations[1] - stations[0]
     reach = (eaves.fascia + stock.depth) * 12 + 20.0
     return Member(
-        f"eave_fascia_{slope.id.removeprefix('s')}", "fascia", stock, frame, tuple(cuts),
+        f"eave_fascia_{number + 1}", "fascia", stock, frame, tuple(cuts),
         reach=(-reach, length + reach), zero=0.0, lengths={"overall": length},
     )  # fmt: skip

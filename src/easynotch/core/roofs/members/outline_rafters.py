@@ -5,21 +5,22 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import sqrt
 
-from ...solid import Hand, Member, Removal, Vector, removal
-from ...tape import whole_up
+from ...solid import Hand, Member, Removal, Theory, Vector, removal
+from ...tape import WHOLE, whole_up
 from ...terms import Count, message
 from ..model.roof import RoofError
 from ..model.setting_out import FirstBay, bays_between
 from ..plan.head_order import Arrangement
 from ..plan.layout import RoofLayout, RoofSide
-from ..plan.outline import TINY, Region, Seam
-from ..plan.seam_sections import outline_of
+from ..plan.seams import TINY, Region, Seam, SeamKind
+from ..plan.seam_sections import outline_of, reach_aside
 from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
 from ..planes.planes import Slope
 from .rafter import finish, plate_notch, tail_rows, to_eave
 
 MOST_PIECES = 4000
 SAME = 1e-6
+ON_VALLEY = frozenset({"valley_jack", "hip_valley_jack"})
 SKEW = 1e-6
 """Of a unit normal: less of it along the eave is none."""
 
@@ -47,7 +48,8 @@ def rafters_of(
     layout: RoofLayout, side: RoofSide, region: Region, arranged: Arrangement, only: Near | None = None
 ) -> Iterator[Standing]:
     """Along one eave: at every node above it, and stepped from there both ways; past a wall's end, where a hip leans
-    out over it, they hang between what stands above and the hip. ``only`` leaves out those that pass it by.
+    out over it, they hang between what stands above and the hip, and beyond an inside corner they stand on the valley.
+    ``only`` leaves out those that pass it by.
     """
     slope, half = side.slope, layout.roof.rafter.thickness / 2
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
@@ -60,20 +62,59 @@ def rafters_of(
         if not disjoint(one, field)
     ]
     gone = [seam for seam in arranged.left_out if slope in (seam.first, seam.second)]
+    eave = _Eave(layout, side, region, tuple(near), tuple(gone), tuple(_lines_across(arranged, slope)))
     at_nodes = _fixed(layout, side, region)
     ridges = bool(outline_of(layout).ridges)
     for place in _stations(layout, side, region):
         if only is not None and abs(place - region.station((only.at.x, only.at.y))) > only.reach * sqrt(2) + half:
             continue
-        found = _stand(layout, side, region, place, near, gone)
-        if found is None:
-            continue
-        if place in at_nodes and ridges and found.member.role == "common":
-            found = replace(found, member=_named(found.member, outline_of(layout).seams_of(slope)))
-        yield found
+        for found in _stand(eave, place):
+            if place in at_nodes and ridges and found.member.role == "common":
+                yield replace(found, member=_named(found.member, outline_of(layout).seams_of(slope)))
+            else:
+                yield found
+
+
+@dataclass(frozen=True, slots=True)
+class _Eave:
+    """An eave whose rafters are placed: what stands near it, the seams left without a stick, and the lines of valleys
+    that run on across its slope.
+    """
+
+    layout: RoofLayout
+    side: RoofSide
+    region: Region
+    near: tuple[Footprint, ...]
+    gone: tuple[Seam, ...]
+    across: tuple[tuple[Vector, Vector], ...]
+
+
+def _lines_across(arranged: Arrangement, slope: Slope) -> Iterator[tuple[Vector, Vector]]:
+    for plan in arranged.hip_and_ridge_members:
+        if plan.reach is not None and plan.reach.slope == slope:
+            yield plan.reach.node, plan.reach.head
 
 
 def _stations(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
+    """Where rafters stand along an eave; beside a valley's foot one stands clear of it, on the plate."""
+    stations = _stepped(layout, side, region)
+    roof, slope, thick = outline_of(layout), side.slope, layout.roof.rafter.thickness
+    for seam in roof.valleys:
+        if seam.corner is None or slope not in (seam.first, seam.second):
+            continue
+        at = slope.station_of((seam.corner.x, seam.corner.y))
+        clear = reach_aside(layout, seam, slope) / max(abs(seam.side(slope).dot(slope.along)), NEAR) + thick / 2
+        # Onto the wall's side of the corner.
+        on_wall = 1.0 if any(abs(low - at) < 1.0 for low, _ in roof.walls(slope)) else -1.0
+        moved = at + on_wall * (clear + WHOLE)
+        straddling = [one for one in stations if -thick / 2 < (one - at) * on_wall < clear]
+        stations = [one for one in stations if one not in straddling]
+        if straddling and all(abs(moved - one) >= thick for one in stations):
+            stations.append(moved)
+    return sorted(stations)
+
+
+def _stepped(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
     """At the nodes; between them and towards both ends stepped by the spacing, as design 5.3 steps commons."""
     spacing, thick = layout.roof.spacing, layout.roof.rafter.thickness
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
@@ -131,12 +172,10 @@ def _from_corners(side: RoofSide, region: Region, fixed: list[float], spacing: f
 
 def framing_ends(layout: RoofLayout, slope: Slope) -> tuple[float, float]:
     """From where to where the framing reaches along an eave; its sheathing lies beyond."""
-    corners, number = layout.roof.plan.corners, int(slope.id[1:]) - 1
-    start = slope.at(0.0, 0.0, 0.0)
-    low, high = (
-        (Vector(*corners[k % len(corners)], 0.0) - start).dot(slope.along) for k in (number, number + 1)
-    )  # fmt: skip
-    return low, high
+    corners, roof = layout.roof.plan.corners, outline_of(layout)
+    numbers = [number for number, one in enumerate(roof.slopes) if one == slope]
+    ends = [slope.station_of(corners[k % len(corners)]) for number in numbers for k in (number, number + 1)]
+    return min(ends), max(ends)
 
 
 def _fixed(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
@@ -144,10 +183,15 @@ def _fixed(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
     thick, slope = layout.roof.rafter.thickness, side.slope
     low, high = framing_ends(layout, slope)
     found: list[float] = []
+    walls = outline_of(layout).walls(slope)
     for at in sorted(region.station(point) for point in region.upper):
-        if -TINY < at < slope.length + TINY and all(abs(at - one) > thick for one in found):
+        if any(one - TINY < at < other + TINY for one, other in walls) and all(abs(at - one) > thick for one in found):
             found.append(min(max(at, low + thick / 2), high - thick / 2))
-    return found or [(low + high) / 2]
+    if found:
+        return found
+    # Of several walls the widest's middle.
+    low, high = max(walls, key=lambda ends: ends[1] - ends[0]) if len(walls) > 1 else (low, high)
+    return [(low + high) / 2]
 
 
 def _named(member: Member, seams: list[Seam]) -> Member:
@@ -156,27 +200,34 @@ def _named(member: Member, seams: list[Seam]) -> Member:
     return replace(member, id=name, role=name)
 
 
-def _stand(
-    layout: RoofLayout, roof_side: RoofSide, region: Region, station: float, near: list[Footprint], gone: list[Seam]
-) -> Standing | None:
-    """The rafter at a station; None where it would be nothing or would find nothing to lean on."""
+def _stand(eave: _Eave, station: float) -> Iterator[Standing]:
+    """The rafters at a station, from the eave up; none where it would be nothing or would find nothing to lean on."""
+    layout, slope, half = eave.layout, eave.side.slope, eave.layout.roof.rafter.thickness / 2
+    walls = outline_of(layout).walls(slope)
+    for low, high in _spans(eave, station):
+        on_plate = low < half and any(one + half - TINY <= station <= other - half + TINY for one, other in walls)
+        if not on_plate and low < half and any(abs(station - end) < half for ends in walls for end in ends):
+            continue  # it would stand half on the corner of the walls
+        found = _one(eave, station, (low, high), on_plate=on_plate)
+        if found is not None:
+            yield found
+
+
+def _one(eave: _Eave, station: float, span: tuple[float, float], *, on_plate: bool) -> Standing | None:
+    layout, roof_side, region = eave.layout, eave.side, eave.region
     slope, half = roof_side.slope, layout.roof.rafter.thickness / 2
-    span = _span(region, station)
-    if span is None:
-        return None
     low, high = span
-    on_plate = half - TINY <= station <= slope.length - half + TINY
-    if not on_plate and -half < station < slope.length + half:
-        return None  # it would stand half on the corner of the walls
-    below = layout.out_of(slope) if on_plate else -low + half
+    # Past a slanting valley the foot's long point lies farther down than the rafter is wide.
+    far = 8 * half if outline_of(layout).valleys else half
+    below = layout.out_of(slope) if on_plate else far - low
     base = 0.0 if on_plate else (low + high) / 2
     start, end = (slope.at(station, inward, 0.0) for inward in (-below, high + region.run))
     foot = [slope.at(station + side, base, 0.0) for side in (-half, half)]
     left: Footprint | None = strip("rafter", start, end, half, half)
-    for seam in gone:
+    for seam in eave.gone:
         side = FootprintSide(seam.low, seam.side(slope), "", "")
         left = left and cut_by(left, side, "bound")
-    left = left and trim_to_neighbours(left, foot, near, "cheek", slope.inward)
+    left = left and trim_to_neighbours(left, foot, eave.near, "cheek", slope.inward)
     if left is None:
         return None
     heads, feet = _cheeks(left, slope.inward), _cheeks(left, -slope.inward)
@@ -184,7 +235,23 @@ def _stand(
         return None
     if _least_reach(left, roof_side, heads) <= base + TINY:
         return None
-    return _made(layout, roof_side, (station, high), left, on_plate=on_plate)
+    return _made(layout, roof_side, (station, low, high), left, on_plate=on_plate)
+
+
+def _spans(eave: _Eave, station: float) -> list[tuple[float, float]]:
+    """From where to where a slope reaches inward at a station, parted where a valley runs on across it."""
+    span = _span(eave.region, station)
+    if span is None:
+        return []
+    low, high = span
+    slope, cuts = eave.side.slope, []
+    for node, head in eave.across:
+        (a, b), (c, d) = ((slope.station_of((at.x, at.y)), slope.inward_of((at.x, at.y))) for at in (node, head))
+        if abs(c - a) > TINY and min(a, c) < station < max(a, c):
+            inward = b + (station - a) / (c - a) * (d - b)
+            if low + TINY < inward < high - TINY:
+                cuts.append(inward)
+    return list(pairwise([low, *sorted(cuts), high]))
 
 
 def _span(region: Region, station: float) -> tuple[float, float] | None:
@@ -220,10 +287,10 @@ def _least_reach(left: Footprint, roof_side: RoofSide, heads: list[FootprintSide
 
 
 def _made(
-    layout: RoofLayout, roof_side: RoofSide, place: tuple[float, float], left: Footprint, *, on_plate: bool
+    layout: RoofLayout, roof_side: RoofSide, place: tuple[float, float, float], left: Footprint, *, on_plate: bool
 ) -> Standing:
     """The rafter's member: its cheeks, and where it comes over a plate its notch and tail."""
-    station, run = place
+    station, low, run = place
     slope, stock = roof_side.slope, layout.roof.rafter
     heads, feet = _cheeks(left, slope.inward), _cheeks(left, -slope.inward)
     frame = slope.frame(station, run)
@@ -234,22 +301,58 @@ def _made(
     rows: list[Removal] = [removal(frame, (name, role, side.at, side.normal)) for name, role, side in named]
     if on_plate:
         rows += [slope.removal(frame, station, *planes) for planes in (plate_notch(slope), *tail_rows(layout, slope))]
-    against = heads[0].against
-    # One that meets a hip square, at the end of one that is cut off by another, has no cheek: it is a common.
-    cheeked = abs(heads[0].normal.dot(slope.along)) > SKEW
-    one_hip = len(heads) == 1 and against is not None and cheeked and against.owner in _hips(layout)
-    role = "hung" if not on_plate else "jack" if one_hip else "common"
+    role = _role(layout, roof_side, heads, feet, on_plate=on_plate)
     member = finish(RoofSide(slope, run, on_plate), frame, tuple(rows), member_id=role, role=role, stock=stock)
     member = to_eave(member, slope, layout.out_of(slope) if on_plate else None)
-    if one_hip or not on_plate:
+    if role in ON_VALLEY:
+        member = _on_valley(member, slope, (heads, feet), run - low)
+    elif role != "common":
         member = _handed(member, heads[0], run * slope.per_run)
     return Standing(
         member, roof_side, station, left, tuple((name, side) for name, _, side in named if side.against is not None)
     )
 
 
-def _hips(layout: RoofLayout) -> frozenset[str]:
-    return frozenset(f"stick_{n}" for n, seam in enumerate(outline_of(layout).seams) if seam.corner is not None)
+def _role(
+    layout: RoofLayout, roof_side: RoofSide, heads: list[FootprintSide], feet: list[FootprintSide], *, on_plate: bool
+) -> str:
+    """What a rafter is by what its ends go against."""
+    kinds = {f"stick_{n}": seam.kind for n, seam in enumerate(outline_of(layout).seams)}
+    above, below = (
+        {kinds.get(side.against.owner) for side in sides if side.against is not None} for sides in (heads, feet)
+    )
+    if not on_plate:
+        if SeamKind.VALLEY not in below:
+            return "hung"
+        return "hip_valley_jack" if SeamKind.HIP in above else "valley_jack"
+    # One that meets a hip square, at the end of one that is cut off by another, has no cheek: it is a common.
+    cheeked = abs(heads[0].normal.dot(roof_side.slope.along)) > SKEW
+    return "jack" if len(heads) == 1 and cheeked and above <= {SeamKind.HIP, SeamKind.VALLEY} and above else "common"
+
+
+def _on_valley(
+    member: Member, slope: Slope, cheeks: tuple[list[FootprintSide], list[FootprintSide]], run: float
+) -> Member:
+    """A rafter that stands on a valley: from the line above to the valley's centre, its points, and its hand."""
+    planes = {cut.id: cut.plane for cut in member.cut_planes}
+    half = member.stock.thickness / 2
+    edges = [
+        [(planes[name].offset - planes[name].normal.z * z) / planes[name].normal.x for name in ("head", "foot")]
+        for z in (-half, half)
+    ]
+    long = [foot - head for head, foot in edges]
+    lengths = {
+        "theoretical": run * slope.per_run, "plan_run": run, "overall": member.lengths["overall"],
+        "long_point": max(long), "short_point": min(long),
+    }  # fmt: skip
+    member = replace(member, lengths=lengths, theory=Theory())
+    heads, feet = cheeks
+    normal = feet[0].normal
+    if abs(normal.dot(slope.along)) < SKEW:
+        normal = heads[0].normal
+        if abs(normal.dot(slope.along)) < SKEW:
+            return member
+    return replace(member, hand=Hand.LEFT if member.placement.z.dot(normal) > 0 else Hand.RIGHT)
 
 
 def _handed(member: Member, head: FootprintSide, plate: float) -> Member:

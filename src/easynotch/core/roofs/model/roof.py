@@ -115,12 +115,27 @@ class LineUp(StrEnum):
     PLATES = "plates"
 
 
+class ValleyTop(StrEnum):
+    """Whether a valley's centre line lies in the slopes, or its edges do and its top is ploughed out to them."""
+
+    IN_PLANES = "in_planes"
+    PLOUGHED = "ploughed"
+
+
+@dataclass(frozen=True, slots=True)
+class Valley:
+    """The valleys' timber and how their tops lie in the roof."""
+
+    stock: Stock
+    top: ValleyTop = ValleyTop.IN_PLANES
+
+
 @dataclass(frozen=True, slots=True)
 class Plan:
     """The framing's plan: ``length`` along the ridge, ``width`` across; ``sheathing`` under the seats adds to each
     bearing line; ``plate`` is how wide the plates are; ``wall_height`` from the floor to the plates' tops. An outline
     has ``corners``, counter-clockwise, and an edge for the side from each to the next; its length and width are then
-    those of the rectangle round it.
+    those of the rectangle round it. ``valley`` is what stands under its inside corners, the hips' timber if not said.
     """
 
     length: float
@@ -137,6 +152,7 @@ class Plan:
     corners: tuple[tuple[float, float], ...] = ()
     edges: tuple[Edge, ...] = ()
     line_up: LineUp = LineUp.NONE
+    valley: Valley | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,10 +13,11 @@ from math import cos, radians, sin
 
 from ...solid import Vector
 from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
-from ..planes.planes import UP
+from ..planes.planes import UP, Slope
 from .layout import RoofLayout
-from .outline import Seam
-from .seam_sections import Post, faces_of, from_node, on_wall, outline_of, post_at, post_polygon, reach_aside, stock_of
+from .seams import Seam, SeamKind
+from .seam_sections import Post, at_valley, faces_of, from_node, on_wall, outline_of, post_at, post_polygon, reach_aside, stock_of
+from .valley_heads import Reach, reaches_of
 
 WIDEST_POST = 5.0
 """Times the thickest stick, from a post's middle to its faces: a wider one is no post any more."""
@@ -35,11 +36,21 @@ SHORTEST = 1.0
 
 @dataclass(frozen=True, slots=True)
 class HipOrRidgePlan:
-    """A seam's stick in plan. Its ``footprint`` names cuts at the upper end head…, those at a ridge's lower end end…"""
+    """A seam's stick in plan. Its ``footprint`` names cuts at the upper end head…, those at a ridge's lower end end…
+    A supporting valley's ``reach`` tells how it runs on past its seam.
+    """
 
     seam: Seam
     name: str
     footprint: Footprint
+    reach: Reach | None = None
+    butts: bool = False
+    """Whether it ends at a supporting valley's side."""
+
+    @property
+    def top(self) -> Vector:
+        """Where its line ends above."""
+        return self.seam.high if self.reach is None else self.reach.head
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,9 +95,10 @@ class _Arranging:
         self.layout = layout
         self.roof = outline_of(layout)
         self.thickest = max((stock_of(layout, seam).thickness for seam in self.roof.seams), default=0.0)
+        self.reaches = {self.roof.seams[number]: reach for number, reach in reaches_of(self.roof).items()}
         posts = not heads_in_turn(layout)
         self.clusters = [
-            _Cluster([node], self._post(node) if posts else None)
+            _Cluster([node], self._post(node) if posts and not at_valley(self.roof, node) else None)
             for node in self.roof.nodes
             if not on_wall(self.roof, node)
         ]
@@ -99,7 +111,9 @@ class _Arranging:
                 break
             footprints = self._drawn()
         hip_and_ridge_members = tuple(
-            HipOrRidgePlan(seam, name, one) for name, seam in self._named() if (one := footprints[name]) is not None
+            HipOrRidgePlan(seam, name, one, self.reaches.get(seam), self._butts(seam))
+            for name, seam in self._named()
+            if (one := footprints[name]) is not None
         )
         return Arrangement(
             hip_and_ridge_members,
@@ -107,6 +121,10 @@ class _Arranging:
             tuple(node for cluster in self.clusters if cluster.post is None for node in cluster.nodes),
             tuple(seam for name, seam in self._named() if footprints[name] is None),
         )
+
+    def _butts(self, seam: Seam) -> bool:
+        nodes = [reach.node for reach in self.reaches.values()]
+        return seam not in self.reaches and any((seam.high - node).length < 1e-3 for node in nodes)
 
     def _named(self) -> list[tuple[str, Seam]]:
         return [(f"stick_{number}", seam) for number, seam in enumerate(self.roof.seams)]
@@ -134,12 +152,19 @@ class _Arranging:
         """A seam's stick from end to end, a hip to under its fascias' corner; drawn on beyond its nodes."""
         low = seam.low - seam.direction * (self._tail(seam) if seam.corner is not None else beyond)
         right, left = (reach_aside(self.layout, seam, slope) for slope in (seam.first, seam.second))
-        return strip(f"stick_{self.roof.seams.index(seam)}", low, seam.high + seam.direction * beyond, right, left)
+        high = self.reaches[seam].head if seam in self.reaches else seam.high
+        return strip(f"stick_{self.roof.seams.index(seam)}", low, high + seam.direction * beyond, right, left)
 
     def _tail(self, seam: Seam) -> float:
-        """How far a hip runs out beyond its corner, level: to the nearer fascia, and its cheek's point beyond."""
+        """How far a hip runs out beyond its corner, level: to the nearer fascia, and its cheek's point beyond; a valley
+        to the farther one.
+        """
         rows = (seam.first, seam.second)
         start = [(seam.low - slope.at(0.0, 0.0, seam.low.z)).dot(slope.inward) for slope in rows]
+        if seam.kind is SeamKind.VALLEY:
+            climbs = [(slope, inward) for slope, inward in zip(rows, start, strict=True) if _climbs(seam, slope)]
+            far = max((self.layout.out_of(slope) + inward) / seam.direction.dot(slope.inward) for slope, inward in climbs)
+            return far + 2 * self.thickest
         tail = min(
             (self.layout.out_of(slope) + inward) / max(seam.direction.dot(slope.inward), NEAR)
             for slope, inward in zip(rows, start, strict=True)
@@ -156,7 +181,20 @@ class _Arranging:
                 self._in_turn(footprints, cluster)
         for name, seam in self._named():
             self._at_walls(footprints, name, seam)
+        for seam in self.reaches:
+            self._run_on(footprints, f"stick_{self.roof.seams.index(seam)}", seam)
         return footprints
+
+    def _run_on(self, footprints: dict[str, Footprint | None], name: str, seam: Seam) -> None:
+        """A supporting valley's head, cut off beside what its line comes to."""
+        footprint = footprints[name]
+        if footprint is None:
+            return
+        others = [one for key, one in footprints.items() if one is not None and key != name]
+        posts = [_post_print(k, one.post) for k, one in enumerate(self.clusters) if one.post is not None]
+        at = self.reaches[seam].node
+        foot = [at + seam.side(slope) * reach_aside(self.layout, seam, slope) for slope in (seam.first, seam.second)]
+        footprints[name] = trim_to_neighbours(footprint, foot, [*others, *posts], "head", seam.direction)
 
     def _against_post(self, footprints: dict[str, Footprint | None], number: int, cluster: _Cluster) -> None:
         assert cluster.post is not None
@@ -168,7 +206,17 @@ class _Arranging:
                 footprints[name] = cut_by(footprint, face, _end_name(seam, cluster.post.at))
 
     def _in_turn(self, footprints: dict[str, Footprint | None], cluster: _Cluster) -> None:
-        ends = [(name, seam, node) for name, seam in self._named() for node in cluster.nodes if _ends(seam, node)]
+        ends = [
+            (name, seam, node)
+            for name, seam in self._named()
+            for node in cluster.nodes
+            if _ends(seam, node) and (seam not in self.reaches or not _climbs_to(seam, node))
+        ]
+        through = [
+            (name, seam)
+            for name, seam in self._named()
+            if seam in self.reaches and any(_climbs_to(seam, node) for node in cluster.nodes)
+        ]
         names = [name for name, _, _ in ends]
         for name in names:
             # A seam from one node of the cluster to another has no room for a stick.
@@ -177,10 +225,16 @@ class _Arranging:
         ends = [end for end in ends if footprints[end[0]] is not None]
         if not ends:
             return
-        first = self._through(ends)
-        self._run_through(footprints, first, ends)
-        placed = [footprints[first[0]]]
-        direction = from_node(first[1], first[2])
+        first: tuple[str, Seam, Vector] | None = None
+        if through:
+            # Supporting valleys pass by: whatever ends here is cut off beside them.
+            placed = [footprints[name] for name, _ in through]
+            direction = through[0][1].direction
+        else:
+            first = self._through(ends)
+            self._run_through(footprints, first, ends)
+            placed = [footprints[first[0]]]
+            direction = from_node(first[1], first[2])
         for name, seam, node in sorted(
             (end for end in ends if end is not first),
             key=lambda end: round(abs(from_node(end[1], end[2]).dot(direction)), 6),
@@ -193,7 +247,7 @@ class _Arranging:
 
     def _through(self, ends: list[tuple[str, Seam, Vector]]) -> tuple[str, Seam, Vector]:
         """A ridge before a hip, the longest first; but its partner where that comes nearly in line and is thicker."""
-        first = max(ends, key=lambda end: (end[1].corner is None, end[1].run))
+        first = max(ends, key=lambda end: (end[1].kind is SeamKind.RIDGE, end[1].run))
         direction, thick = from_node(*first[1:]), stock_of(self.layout, first[1]).thickness
         facing = [end for end in ends if from_node(*end[1:]).dot(direction) < -NEARLY]
         thicker = [end for end in facing if stock_of(self.layout, end[1]).thickness > thick + NEAR]
@@ -293,6 +347,15 @@ class _Arranging:
 
 def _ends(seam: Seam, node: Vector) -> bool:
     return (seam.high - node).length < 1e-3 or (seam.corner is None and (seam.low - node).length < 1e-3)
+
+
+def _climbs_to(seam: Seam, node: Vector) -> bool:
+    return (seam.high - node).length < 1e-3
+
+
+def _climbs(seam: Seam, slope: Slope) -> bool:
+    """Whether one walks inward of a slope's wall along a seam."""
+    return seam.direction.dot(slope.inward) > NEAR
 
 
 def _end_name(seam: Seam, node: Vector) -> str:

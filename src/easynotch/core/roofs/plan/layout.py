@@ -26,7 +26,8 @@ from ..model.roof import (
 )
 from ..planes.planes import Slope
 from .hip_heads import heads_of
-from .outline import OutlineRoof, lay_out_outline
+from .outline import lay_out_outline
+from .seams import OutlineRoof
 
 SAME = 0.05
 """mm: two notches whose depths differ less are one."""

@@ -1,193 +1,65 @@
-"""Roofs over any convex outline: a plane over every eave, and where they meet.
+"""Roofs over any outline: a plane over every eave, and where they meet.
 
-The roof is what lies under all its planes at once; over each eave it is a convex polygon in plan. Two of these
-polygons share a seam: a hip where it climbs from a corner of the walls, else a ridge. Everything is found by clipping
-the outline with the level lines in which two planes are equally high (the lower envelope of planes).
+Over an outline without inside corners the roof is what lies under all its planes at once: over each eave a convex
+polygon in plan, found by clipping the outline with the level lines in which two planes are equally high. With inside
+corners it is what the planes of neighbouring sides leave as they climb (the skeleton of the outline).
 """
 
-from dataclasses import dataclass, replace
-from functools import cached_property
-from itertools import pairwise
-from math import acos, atan, degrees, hypot
+from dataclasses import replace
+from math import atan2, degrees, hypot
+
+from shapely import LinearRing, Polygon
 
 from ...solid import Vector
-from ...terms import Count, message
+from ...terms import Count, Length, message
 from ..model.roof import Edge, RoofError
-from ..planes.planes import UP, Slope
+from ..planes.planes import Slope
+from .concave import regions_of
+from .seams import TINY, OutlineRoof, Point, Region, Seam, SeamKind, sides_round
 
-Point = tuple[float, float]
-TINY = 1e-6
-"""mm: nearer points are one."""
-FEWEST, MOST = 3, 12
-
-
-@dataclass(frozen=True)
-class Seam:
-    """Where two slopes meet, from ``low`` to ``high``: a hip climbs from the ``corner`` of the walls, a ridge has none.
-
-    ``first`` and ``second`` are its slopes, the first to the right of whoever climbs it.
-    """
-
-    first: Slope
-    second: Slope
-    low: Vector
-    high: Vector
-    corner: Vector | None
-
-    @cached_property
-    def run(self) -> float:
-        """Its length in plan, mm."""
-        return hypot(self.high.x - self.low.x, self.high.y - self.low.y)
-
-    @cached_property
-    def direction(self) -> Vector:
-        """Level, along it, upwards."""
-        return Vector(self.high.x - self.low.x, self.high.y - self.low.y, 0.0).unit()
-
-    @cached_property
-    def rise_per_run(self) -> float:
-        """Its slope, rise over run."""
-        return self.first.rise_per_run * self.first.inward.dot(self.direction)
-
-    def side(self, slope: Slope) -> Vector:
-        """Level, square to it, towards one of its slopes."""
-        left = UP.cross(self.direction)
-        return left if slope is self.second else -left
-
-    def fall(self, slope: Slope) -> float:
-        """How fast a slope falls away from it, square to it, rise over run."""
-        return -slope.rise_per_run * slope.inward.dot(self.side(slope))
-
-    def drop(self, thickness: float) -> float:
-        """How far a square-topped stick under it is let down, plumb, for both its edges to lie in the roof.
-
-        Between unequal pitches it is shifted too: a stick on the centre line would touch the steeper plane alone.
-        """
-        one, other = self.fall(self.first), self.fall(self.second)
-        # Where it leans out over a wall's end one plane climbs away from it: it lies wholly under that one.
-        return max(0.0, thickness * one * other / (one + other))
-
-    def shift(self, thickness: float) -> float:
-        """How far such a stick stands aside of the seam towards the first slope; nothing between equal pitches."""
-        one, other = self.fall(self.first), self.fall(self.second)
-        return thickness / 2 * min(1.0, max(-1.0, (other - one) / (one + other)))
-
-    @property
-    def backing(self) -> tuple[float, float]:
-        """From a square top to either plane, measured square to the seam, degrees."""
-        up = Vector(-self.direction.x * self.rise_per_run, -self.direction.y * self.rise_per_run, 1.0).unit()
-        return tuple(degrees(acos(min(1.0, up.dot(one.plane.normal)))) for one in (self.first, self.second))  # type: ignore[return-value]
-
-    @property
-    def dihedral(self) -> float:
-        """Between the two planes, inside the roof, degrees."""
-        return 180.0 - degrees(acos(self.first.plane.normal.dot(self.second.plane.normal)))
-
-    @property
-    def slope_degrees(self) -> float:
-        """Its slope, degrees."""
-        return degrees(atan(self.rise_per_run))
-
-    def plan_angle(self, slope: Slope) -> float:
-        """From an eave to it in plan, degrees."""
-        direction = self.direction
-        along = slope.along if slope is self.first else -slope.along
-        return degrees(acos(max(-1.0, min(1.0, direction.dot(along)))))
-
-
-@dataclass(frozen=True)
-class Region:
-    """What a slope covers in plan: its corners from the eave's start, counter-clockwise, and what bounds each side.
-
-    ``bounds`` has, for the side from each corner to the next, the slope beyond it, or None at a wall.
-    """
-
-    slope: Slope
-    corners: tuple[Point, ...]
-    bounds: tuple[Slope | None, ...]
-
-    @cached_property
-    def run(self) -> float:
-        """The farthest it reaches inward of the bearing line, mm."""
-        return max(self.inward(point) for point in self.corners)
-
-    def inward(self, point: Point) -> float:
-        """How far inward of the bearing line a point lies, mm."""
-        slope = self.slope
-        return (point[0] - slope.start[0]) * slope.inward.x + (point[1] - slope.start[1]) * slope.inward.y
-
-    def station(self, point: Point) -> float:
-        """How far along the eave a point lies, mm."""
-        slope = self.slope
-        return (point[0] - slope.start[0]) * slope.along.x + (point[1] - slope.start[1]) * slope.along.y
-
-    @cached_property
-    def area(self) -> float:
-        """In plan, mm²."""
-        return abs(sum(a * d - b * c for (a, b), (c, d) in _round(self.corners))) / 2
-
-    @property
-    def upper(self) -> list[Point]:
-        """The corners that do not lie on the eave."""
-        return [point for point in self.corners if self.inward(point) > TINY]
-
-
-@dataclass(frozen=True)
-class OutlineRoof:
-    """The roof over an outline: a region for each eave, and the seams between them, hips before ridges."""
-
-    corners: tuple[Point, ...]
-    regions: tuple[Region, ...]
-    seams: tuple[Seam, ...]
-
-    @property
-    def hips(self) -> list[Seam]:
-        """Seams that climb from a corner of the walls."""
-        return [seam for seam in self.seams if seam.corner is not None]
-
-    @property
-    def ridges(self) -> list[Seam]:
-        """The other seams."""
-        return [seam for seam in self.seams if seam.corner is None]
-
-    @cached_property
-    def nodes(self) -> tuple[Vector, ...]:
-        """The points where seams end above, highest first, each once."""
-        found: list[Vector] = []
-        for seam in self.seams:
-            for point in (seam.high, *(() if seam.corner is not None else (seam.low,))):
-                if all((point - one).length > 1e-3 for one in found):
-                    found.append(point)
-        return tuple(sorted(found, key=lambda point: -point.z))
-
-    def seams_of(self, slope: Slope) -> list[Seam]:
-        """The seams that bound a slope."""
-        return [seam for seam in self.seams if slope in (seam.first, seam.second)]
+FEWEST, MOST = 3, 24
+STRAIGHT_ON = 1e-6
+"""Radians: a corner that turns less is none."""
+SHORTEST_SIDE, NARROWEST = 50.0, 300.0
+"""mm: with inside corners, a shorter side is a step no eave runs along, and a narrower neck has no room for rafters."""
 
 
 def check_outline(corners: tuple[Point, ...]) -> None:
-    """Refuse what is no convex outline.
+    """Refuse what is no outline of a roof.
 
     Raises:
-        RoofError: too few or too many corners, one on the next, sides that cross, or a corner that turns inward.
+        RoofError: too few or too many corners, one on the next, sides that cross, a corner that is none, and beside
+            inside corners a step or a neck too narrow for a roof.
     """
     if not FEWEST <= len(corners) <= MOST:
         raise RoofError("plan.corners", message("error.outline_count", least=Count(FEWEST), most=Count(MOST)))
     turns = []
-    for number, ((a, b), (c, d)) in enumerate(_round(corners)):
+    for number, ((a, b), (c, d)) in enumerate(sides_round(corners)):
         e, f = corners[(number + 2) % len(corners)]
         if hypot(c - a, d - b) < 1.0:
             raise RoofError(f"plan.corners[{number}]", message("error.outline_twice"))
         turns.append((c - a) * (f - d) - (d - b) * (e - c))
+    if not LinearRing(corners).is_simple:
+        raise RoofError("plan.corners", message("error.outline_crossed"))
     if _area(corners) < 0:
         raise RoofError("plan.corners", message("error.outline_clockwise"))
-    if any(turn <= 0 for turn in turns):
-        at = next(number for number, turn in enumerate(turns) if turn <= 0)
-        raise RoofError(f"plan.corners[{(at + 1) % len(corners)}]", message("error.outline_concave"))
-    # Every corner turns the same way; a star that goes round twice does so too.
-    whole = sum(_angle(corners, number) for number in range(len(corners)))
-    if abs(whole - 180.0 * (len(corners) - 2)) > 1e-6:
-        raise RoofError("plan.corners", message("error.outline_crossed"))
+    for number, turn in enumerate(turns):
+        (a, b), (c, d), (e, f) = (corners[(number + k) % len(corners)] for k in range(3))
+        if abs(turn) < STRAIGHT_ON * hypot(c - a, d - b) * hypot(e - c, f - d):
+            raise RoofError(f"plan.corners[{(number + 1) % len(corners)}]", message("error.outline_straight"))
+    if min(turns) < 0:
+        _check_inside_corners(corners)
+
+
+def _check_inside_corners(corners: tuple[Point, ...]) -> None:
+    """Refuse steps and necks no roof can be framed over."""
+    for number, ((a, b), (c, d)) in enumerate(sides_round(corners)):
+        length = hypot(c - a, d - b)
+        if length < SHORTEST_SIDE:
+            raise RoofError(f"plan.corners[{number}]", message("error.outline_step", length=Length(length)))
+    narrow = Polygon(corners).buffer(-NARROWEST / 2, join_style="mitre")
+    if narrow.is_empty or narrow.geom_type != "Polygon":
+        raise RoofError("plan.corners", message("error.outline_neck", width=Length(NARROWEST)))
 
 
 def lay_out_outline(
@@ -210,7 +82,7 @@ def lay_out_outline(
             raised for it, and hips then come over a wall beside its corner.
 
     Raises:
-        RoofError: what is no convex outline, a side without pitch, no eave at all, slopes that never meet, or one that
+        RoofError: what is no outline, a side without pitch, no eave at all, slopes that never meet, or one that
             its neighbours cover whole.
     """
     check_outline(corners)
@@ -218,7 +90,7 @@ def lay_out_outline(
         raise RoofError("plan.edges", message("error.outline_edges", n=Count(len(corners))))
     bearing = _outside(corners, [sheathing] * len(corners))
     slopes: list[Slope | None] = []
-    for number, (edge, (start, end)) in enumerate(zip(edges, _round(bearing), strict=True)):
+    for number, (edge, (start, end)) in enumerate(zip(edges, sides_round(bearing), strict=True)):
         own = rise_per_run if edge.slope is None else edge.slope
         if edge.gable:
             slopes.append(None)
@@ -228,6 +100,8 @@ def lay_out_outline(
         slopes.append(Slope(f"s{number + 1}", start, end, own, 0.0, hap))
     if not any(slopes):
         raise RoofError("plan.edges", message("error.outline_no_eave"))
+    if any(angle > 180.0 for angle in angles(bearing)):
+        return _over_inside_corners(bearing, slopes, raised=line_up_at > 0)
     flattest = min(slope.rise_per_run for slope in slopes if slope is not None)
     slopes = [slope and replace(slope, plate=line_up_at * (slope.rise_per_run - flattest)) for slope in slopes]
     regions = tuple(_region(bearing, slopes, number) for number, slope in enumerate(slopes) if slope is not None)
@@ -238,7 +112,24 @@ def lay_out_outline(
     seams = tuple(_seams(regions))
     if not seams:
         raise RoofError("plan.edges", message("error.outline_never_meet"))
-    return OutlineRoof(bearing, regions, seams)
+    return OutlineRoof(bearing, tuple(slopes), regions, seams)
+
+
+def _over_inside_corners(bearing: tuple[Point, ...], slopes: list[Slope | None], *, raised: bool) -> OutlineRoof:
+    """The roof over an outline with inside corners.
+
+    Raises:
+        RoofError: a gable at an inside corner, plates raised to line fascias up, or slopes that enclose no roof.
+    """
+    if raised:
+        raise RoofError("plan.line_up", message("error.outline_raised"))
+    for number, angle in enumerate(angles(bearing)):
+        beside = ((number - 1) % len(bearing), number)
+        gable = next((k for k in beside if slopes[k] is None), None)
+        if angle > 180.0 and gable is not None:
+            raise RoofError(f"plan.edges[{gable}]", message("error.outline_gable_inside", n=Count(gable + 1)))
+    merged, regions = regions_of(bearing, slopes)
+    return OutlineRoof(bearing, merged, regions, tuple(_seams(regions)))
 
 
 def angles(corners: tuple[Point, ...]) -> list[float]:
@@ -253,32 +144,62 @@ def offset(roof: OutlineRoof, outs: tuple[float, ...]) -> tuple[Point, ...]:
 
 def areas_over(roof: OutlineRoof, outs: tuple[float, ...]) -> list[tuple[Slope, float]]:
     """What every slope covers in plan, mm², out to lines so far outside the walls, each side by its own distance."""
-    starts = {region.slope.start: region.slope for region in roof.regions}
-    slopes = [starts.get(corner) for corner in roof.corners]
     outer = offset(roof, outs)
-    return [(slope, _region(outer, slopes, number).area) for number, slope in enumerate(slopes) if slope is not None]
+    if not roof.valleys:
+        return [
+            (slope, _region(outer, list(roof.slopes), number).area)
+            for number, slope in enumerate(roof.slopes)
+            if slope is not None
+        ]
+    inside = [(region.slope, region.area) for region in roof.regions]
+    return [*inside, *((slope, area) for number in range(len(outer)) for slope, area in _eave_areas(roof, outer, number))]
 
 
-def _round(points: tuple[Point, ...]) -> list[tuple[Point, Point]]:
-    return list(pairwise([*points, points[0]]))
+def _eave_areas(roof: OutlineRoof, outer: tuple[Point, ...], number: int) -> list[tuple[Slope, float]]:
+    """What the slopes cover of the strip outside one side's wall: near its corners its neighbours' planes govern where
+    they are lower, at an inside corner where they are higher.
+    """
+    count, slopes = len(outer), roof.slopes
+    strip = [roof.corners[number], outer[number], outer[(number + 1) % count], roof.corners[(number + 1) % count]]
+    turned_in = [angle > 180.0 for angle in angles(roof.corners)]
+    beside = [(slopes[number - 1], turned_in[number]), (slopes[(number + 1) % count], turned_in[(number + 1) % count])]
+    own = slopes[number]
+    if own is None:
+        halves = [one for one, _ in beside if one is not None]
+        return [(one, _clipped_area(strip, one, [other for other in halves if other != one])) for one in halves]
+    found, left = [], abs(_area(tuple(strip)))
+    for other, inward in beside:
+        if other is not None and other != own:
+            area = _clipped_area(strip, *((own, [other]) if inward else (other, [own])))
+            found.append((other, area))
+            left -= area
+    return [(own, left), *found]
+
+
+def _clipped_area(strip: list[Point], slope: Slope, others: list[Slope]) -> float:
+    """What of a strip lies lower under one plane than under others, mm²."""
+    points, bounds = strip, [None] * len(strip)
+    for other in others:
+        points, bounds = _clip(points, bounds, slope, other)  # type: ignore[assignment, arg-type]
+    return abs(_area(tuple(points))) if len(points) > 2 else 0.0
 
 
 def _area(points: tuple[Point, ...]) -> float:
-    return sum(a * d - b * c for (a, b), (c, d) in _round(points)) / 2
+    return sum(a * d - b * c for (a, b), (c, d) in sides_round(points)) / 2
 
 
 def _angle(points: tuple[Point, ...], number: int) -> float:
     """The inside angle at a corner, degrees."""
     before, at, after = points[number - 1], points[number], points[(number + 1) % len(points)]
     one, other = (before[0] - at[0], before[1] - at[1]), (after[0] - at[0], after[1] - at[1])
-    cosine = (one[0] * other[0] + one[1] * other[1]) / (hypot(*one) * hypot(*other))
-    return degrees(acos(max(-1.0, min(1.0, cosine))))
+    # From the side after the corner round the inside to the one before it: more than 180 where it turns inward.
+    return degrees(atan2(other[0] * one[1] - other[1] * one[0], one[0] * other[0] + one[1] * other[1])) % 360.0
 
 
 def _outside(points: tuple[Point, ...], outs: list[float]) -> tuple[Point, ...]:
     """Every side moved outward; neighbours are drawn on until they meet."""
     made: list[Point] = []
-    sides = _round(points)
+    sides = sides_round(points)
     for number, out in enumerate(outs):
         before = number - 1
         (a, b), (c, d) = sides[before], sides[number]
@@ -334,19 +255,18 @@ def _height(slope: Slope, point: Point) -> float:
 
 
 def _seams(regions: tuple[Region, ...]) -> list[Seam]:
-    hips: list[Seam] = []
-    ridges: list[Seam] = []
+    seams: list[Seam] = []
     eaves = [region.slope for region in regions]
     order = {id(region.slope): number for number, region in enumerate(regions)}
     for region in regions:
-        for (start, end), beyond in zip(_round(region.corners), region.bounds, strict=True):
+        for (start, end), beyond in zip(sides_round(region.corners), region.bounds, strict=True):
             if beyond is None or order[id(beyond)] < order[id(region.slope)]:
                 continue
             if hypot(end[0] - start[0], end[1] - start[1]) < 1e-3:
                 continue
-            seam = _seam(eaves, region.slope, beyond, start, end)
-            (ridges if seam.corner is None else hips).append(seam)
-    return hips + ridges
+            seams.append(_seam(eaves, region.slope, beyond, start, end))
+    order = [SeamKind.HIP, SeamKind.VALLEY, SeamKind.RIDGE]
+    return sorted(seams, key=lambda seam: order.index(seam.kind))
 
 
 def _seam(eaves: list[Slope], slope: Slope, beyond: Slope, start: Point, end: Point) -> Seam:

@@ -2,7 +2,8 @@
 
 from math import acos, cos, degrees, hypot, pi, radians, sin
 
-from .outline import Point, angles
+from .outline import angles
+from .seams import Point
 
 
 def regular(sides: int, side: float) -> tuple[Point, ...]:

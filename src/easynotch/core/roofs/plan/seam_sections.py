@@ -12,10 +12,10 @@ from math import acos, atan2, hypot, sqrt, tan
 
 from ...solid import CutPlane, Frame, HalfPlane, Member, Plane, Removal, Stock, Vector, clip, removal
 from ...terms import message
-from ..model.roof import Hip, KeepPlanes, RidgeKind, RoofError
+from ..model.roof import Hip, KeepPlanes, RidgeKind, RoofError, ValleyTop
 from ..planes.planes import UP, Slope
 from .layout import RoofLayout
-from .outline import TINY, OutlineRoof, Seam
+from .seams import TINY, OutlineRoof, Region, Seam, SeamKind
 
 POST_BELOW = 60.0
 """mm: how far a post hangs below what it carries."""
@@ -48,7 +48,13 @@ def stock_of(layout: RoofLayout, seam: Seam) -> Stock:
         RoofError: no timber was said.
     """
     roof = layout.roof
-    if seam.corner is None:
+    if seam.kind is SeamKind.VALLEY:
+        if roof.plan.valley is not None:
+            return roof.plan.valley.stock
+        if roof.hip is None:
+            raise RoofError("plan.valley", message("error.roof_valley_missing"))
+        return roof.hip.stock
+    if seam.kind is SeamKind.RIDGE:
         if roof.ridge.kind is not RidgeKind.BOARD:
             raise RoofError("ridge.kind", message("error.roof_hip_ridge"))
         return roof.ridge.stock
@@ -58,16 +64,31 @@ def stock_of(layout: RoofLayout, seam: Seam) -> Stock:
 
 
 def keep_method(layout: RoofLayout, seam: Seam) -> KeepPlanes:
-    """How a stick is kept within the roof: a ridge is always let down."""
+    """How a stick is kept within the roof: a ridge is always let down, and so is a valley where it has to be."""
     hip: Hip | None = layout.roof.hip
-    return KeepPlanes.DROP if seam.corner is None or hip is None else hip.keep_planes
+    return KeepPlanes.DROP if seam.kind is not SeamKind.HIP or hip is None else hip.keep_planes
+
+
+def is_ploughed(layout: RoofLayout, seam: Seam) -> bool:
+    """Whether a valley's edges lie in the slopes and its top is cut out to them."""
+    valley = layout.roof.plan.valley
+    return seam.kind is SeamKind.VALLEY and valley is not None and valley.top is ValleyTop.PLOUGHED
+
+
+def at_valley(roof: OutlineRoof, node: Vector) -> bool:
+    """Whether a valley ends at a node."""
+    return any(_ends_at(seam, node) for seam in roof.valleys)
 
 
 def drop_and_shift(layout: RoofLayout, seam: Seam) -> tuple[float, float]:
-    """How far a stick is let down, plumb, and shifted towards its first slope; nothing of either where it is backed."""
+    """How far a stick is let down, plumb, and shifted towards its first slope; nothing of either where it is backed. A
+    ploughed valley is raised.
+    """
     if keep_method(layout, seam) is KeepPlanes.BACK:
         return 0.0, 0.0
     thickness = stock_of(layout, seam).thickness
+    if is_ploughed(layout, seam):
+        return thickness / 2 * min(seam.fall(seam.first), seam.fall(seam.second), 0.0), 0.0
     return seam.drop(thickness), seam.shift(thickness)
 
 
@@ -115,8 +136,13 @@ def post_at(layout: RoofLayout, roof: OutlineRoof, node: Vector) -> Post:
     found = Post(node, flat, low - POST_BELOW, node.z, tuple(meeting))
     found = replace(found, between=tuple(_between(layout, roof, found)))
     corners = [(node.x + corner.x, node.y + corner.y) for corner in post_polygon(found)]
-    top = min(region.slope.height(region.inward(point)) for region in roof.regions for point in corners)
+    over = [region for region in roof.regions if not roof.valleys or _touches(region, node)]
+    top = min(region.slope.height(region.inward(point)) for region in over for point in corners)
     return replace(found, top=top)
+
+
+def _touches(region: Region, node: Vector) -> bool:
+    return any(hypot(x - node.x, y - node.y) < 1e-3 for x, y in region.corners)
 
 
 def _between(layout: RoofLayout, roof: OutlineRoof, post: Post) -> Iterator[tuple[Slope, float]]:

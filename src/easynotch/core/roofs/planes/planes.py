@@ -46,6 +46,14 @@ class Slope:
         """Return the distance along an eave that runs with the world's x or against it, of a place at ``x``."""
         return self.start[0] - x if self.runs_back else x - self.start[0]
 
+    def station_of(self, point: tuple[float, float]) -> float:
+        """Return how far along the eave a point in plan lies, mm."""
+        return (point[0] - self.start[0]) * self.along.x + (point[1] - self.start[1]) * self.along.y
+
+    def inward_of(self, point: tuple[float, float]) -> float:
+        """Return how far inward of the bearing line a point in plan lies, mm."""
+        return (point[0] - self.start[0]) * self.inward.x + (point[1] - self.start[1]) * self.inward.y
+
     @cached_property
     def inward(self) -> Vector:
         """Level, square to the eave, into the building."""

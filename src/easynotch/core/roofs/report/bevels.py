@@ -12,7 +12,8 @@ from math import acos, atan, degrees
 from ...solid import Vector
 from ..model.roof import End
 from ..plan.layout import RoofLayout, as_outline
-from ..plan.outline import Seam, lay_out_outline
+from ..plan.outline import lay_out_outline
+from ..plan.seams import Seam
 from ..planes.planes import UP, Slope
 
 SAME = 1e-6

@@ -7,7 +7,7 @@ from ...solid import Member, Vector
 from ..framing.pieces import Framing
 from ..model.roof import KeepPlanes
 from ..plan.layout import RoofLayout
-from ..plan.outline import Seam
+from ..plan.seams import Seam
 from ..planes.planes import Slope
 
 

@@ -9,7 +9,8 @@ from ..framing.pieces import Framing
 from ..model.roof import KeepPlanes
 from ..plan.head_order import arrange, heads_in_turn
 from ..plan.layout import RoofLayout
-from ..plan.outline import TINY, OutlineRoof, Seam, areas_over
+from ..plan.outline import areas_over
+from ..plan.seams import TINY, OutlineRoof, Seam
 from ..plan.seam_sections import drop_and_shift, keep_method, outline_of, stock_of
 
 ALIKE = 1e-6
@@ -84,8 +85,7 @@ def _same(hips: list[Seam], layout: RoofLayout) -> bool:
 def sloping_area(layout: RoofLayout) -> float:
     """Over all slopes to the fascias' outer faces and the verges, mm²."""
     roof = outline_of(layout)
-    walls = {side.slope.start: side.slope for side in layout.sides}
-    outs = tuple(layout.out_of(walls[at]) if at in walls else layout.roof.eaves.verge for at in roof.corners)
+    outs = tuple(layout.roof.eaves.verge if one is None else layout.out_of(one) for one in roof.slopes)
     return sum(area * slope.per_run for slope, area in areas_over(roof, outs))
 
 

@@ -6,7 +6,7 @@ from ...terms import Check, Count, Length, Level, make_check
 from ..model.roof import RidgeKind, RidgeTop, Tail
 from ..plan.hip_heads import heads_of, on_ridge
 from ..plan.layout import RoofLayout
-from ..plan.outline import OutlineRoof
+from ..plan.seams import OutlineRoof
 from ..planes.planes import Slope
 
 SHOWS = 1.0

@@ -1,0 +1,137 @@
+"""Valleys: sticks whose centre line lies in both slopes, over an inside corner of the walls.
+
+What a hip has turned round: its heel's lines on the faces stand downhill of the corner, its tail is a swallow's, and
+the slopes climb away from its top on both sides. Source: ``trade.md`` 7.
+"""
+
+from itertools import zip_longest
+from math import hypot
+
+from ...solid import CutPlane, Frame, Member, Removal, Theory, Vector, removal
+from ..plan.head_order import HipOrRidgePlan, ends_of
+from ..plan.layout import RoofLayout
+from ..plan.seam_sections import drop_and_shift, is_ploughed, stock_of
+from ..plan.seams import Seam
+from ..planes.planes import UP, Slope
+from .rafter import along_centre, long_point, tail_rows
+
+DOWN = Vector(0.0, 0.0, -1.0)
+AT_WALL = 1e-3
+"""mm: a valley that starts farther from a bearing line starts over another wall."""
+
+
+def stick_frame(layout: RoofLayout, plan: HipOrRidgePlan) -> Frame:
+    """Where a stick under a seam lies: its origin at the upper end of its line, on the centre of its top."""
+    seam = plan.seam
+    down, shift = drop_and_shift(layout, seam)
+    top = plan.top + seam.side(seam.first) * shift - UP * down
+    return Frame.along(top, seam.direction * -1.0 - UP * seam.rise_per_run, seam.direction * seam.rise_per_run - UP)
+
+
+def valley_member(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
+    """A valley: its head as it was arranged, its heel and tail where it comes from a corner of the walls."""
+    seam = plan.seam
+    stock, rise_per_run, frame = stock_of(layout, seam), seam.rise_per_run, stick_frame(layout, plan)
+    rows = [_end(frame, "head", name, side.at, side.normal) for name, side in ends_of(plan, "head")]
+    if seam.corner is None:
+        rows += [_end(frame, "end", name, side.at, side.normal) for name, side in ends_of(plan, "end")]
+    else:
+        rows += [*_notch(layout, seam, seam.corner, frame), *_tail(layout, seam, frame)]
+    rows += [*_ploughed(layout, seam, frame), *_planed_above(plan, frame)]
+    removals = tuple(rows)
+    per_run = hypot(1.0, rise_per_run)
+    run = hypot(plan.top.x - seam.low.x, plan.top.y - seam.low.y)
+    plate = run * per_run
+    cuts = [cut for one in removals for cut in one.planes]
+    head = max(along_centre(cut.plane) for cut in cuts if cut.role == "head")
+    # Of a swallow-tail's planes the farther one ends the wood on the centre, of a plain end the nearer.
+    tails = [along_centre(cut.plane) for cut in cuts if cut.role == "tail"]
+    ends = [along_centre(cut.plane) for cut in cuts if cut.role == "end"]
+    foot = max(tails) if tails else min(ends)
+    lengths = {"theoretical": plate, "plan_run": run, "overall": foot - head}
+    if seam.corner is not None:
+        lengths |= {"head_to_plate": plate - head, "tail": foot - plate}
+    spread = stock.depth * (abs(rise_per_run) + 1.0) + stock.thickness * 8 + 10.0
+    unit = 1.0 / max(seam.first.inward.dot(seam.direction), seam.second.inward.dot(seam.direction))
+    out = max(layout.out_of(slope) for slope in _both(seam))
+    role = "valley_short" if plan.butts else "valley"
+    return Member(
+        role, role, stock, frame, removals,
+        reach=(min(head, 0.0) - spread, max(foot, plate) + spread + 400.0),
+        zero=long_point(removals, stock), lengths=lengths,
+        theory=None if seam.corner is None else Theory(plate, plate + out * unit * per_run, unit),
+    )  # fmt: skip
+
+
+def _end(frame: Frame, kind: str, name: str, at: Vector, normal: Vector) -> Removal:
+    return removal(frame, (name, kind, at, normal))
+
+
+def _both(seam: Seam) -> tuple[Slope, Slope]:
+    return seam.first, seam.second
+
+
+def _notch(layout: RoofLayout, seam: Seam, corner: Vector, frame: Frame) -> list[Removal]:
+    """Over the plates of an inside corner: what lies within either wall; or square, at the line the faces reach."""
+    walls = [slope for slope in _both(seam) if abs(slope.inward_of((corner.x, corner.y))) < AT_WALL]
+    if layout.roof.hip is not None and layout.roof.hip.heel == "square":
+        half = stock_of(layout, seam).thickness / 2
+        # On either face the wall's line stands so far downhill of the corner.
+        back = max(half * abs(_aside(seam, slope)) for slope in walls)
+        at = corner - seam.direction * back
+        return [removal(frame, ("square", "heel", at, seam.direction), ("seat", "seat", corner, DOWN))]
+    names = {id(seam.first): ("heel", "seat"), id(seam.second): ("heel_side", "seat_side")}
+    return [
+        removal(
+            frame,
+            (names[id(slope)][0], "heel", corner, slope.inward),
+            (names[id(slope)][1], "seat", corner, DOWN),
+        )
+        for slope in walls
+    ]
+
+
+def _aside(seam: Seam, slope: Slope) -> float:
+    """How far along a valley its wall's line moves, for a step square to it."""
+    return UP.cross(seam.direction).dot(slope.inward) / seam.direction.dot(slope.inward)
+
+
+def _tail(layout: RoofLayout, seam: Seam, frame: Frame) -> list[Removal]:
+    """A swallow-tail: what lies outside both fascias."""
+    made = []
+    sides = [(slope, suffix) for slope, suffix in zip(_both(seam), ("", "_side"), strict=True) if _crosses(seam, slope)]
+    for number in zip_longest(*(range(len(tail_rows(layout, slope))) for slope, _ in sides)):
+        planes: list[CutPlane] = []
+        for (slope, suffix), k in zip(sides, number, strict=True):
+            if k is not None:
+                row = tail_rows(layout, slope)[k]
+                named = ((f"{name}{suffix}", role, at, out) for name, role, at, out in row)
+                planes += slope.removal(frame, 0.0, *named).planes
+        made.append(Removal(tuple(planes)))
+    return made
+
+
+def _crosses(seam: Seam, slope: Slope) -> bool:
+    """Whether a valley runs inward from a slope's wall: where it leans over a wall's end it meets one fascia alone."""
+    return seam.direction.dot(slope.inward) > AT_WALL
+
+
+def _ploughed(layout: RoofLayout, seam: Seam, frame: Frame) -> list[Removal]:
+    """What stands above both slopes, where the top's edges lie in them."""
+    if not is_ploughed(layout, seam):
+        return []
+    names = (("plough", seam.first), ("plough_side", seam.second))
+    return [
+        Removal(tuple(CutPlane(name, "plough", frame.plane_to_local(slope.plane)) for name, slope in names))
+    ]
+
+
+def _planed_above(plan: HipOrRidgePlan, frame: Frame) -> list[Removal]:
+    """Beyond the ridge of its wing a supporting valley lies under one slope: its top is planed to that."""
+    reach = plan.reach
+    if reach is None:
+        return []
+    return [
+        removal(frame, ("planed_from", "backing", reach.node, plan.seam.direction),
+                ("planed", "backing", reach.node, reach.slope.plane.normal))
+    ]  # fmt: skip
