@@ -4,6 +4,7 @@ from collections.abc import Iterable
 
 from ...solid import Face, MateFace, Member, Plane, Vector, member_face, sawn_face, support_face, together
 from ..plan.layout import RoofLayout, RoofSide
+from ..plan.outline import angles
 
 ONE = 1e-6
 """mm, and of a unit normal: planes this near are one."""
@@ -55,17 +56,37 @@ def wall_face(layout: RoofLayout, side: RoofSide, inward: float, top: float, bot
 
 
 def _along(layout: RoofLayout, side: RoofSide, first: tuple[float, float], second: tuple[float, float]) -> MateFace:
-    """The face between two lines along a wall, each so far inward and so high."""
-    low, high = _wall_ends(layout, side)
-    return support_face(
-        side.slope.at(low, *first),
-        side.slope.at(high, *first),
-        side.slope.at(high, *second),
-        side.slope.at(low, *second),
-    )
+    """The face between two lines along a wall, each so far inward and so high; beside a wing of several walls."""
+    level = abs(first[1] - second[1]) < ONE
+    faces = [
+        support_face(
+            side.slope.at(low, *first),
+            side.slope.at(high, *first),
+            side.slope.at(high, *second),
+            side.slope.at(low, *second),
+        )
+        for low, high in _walls(layout, side, past_corner=second[0] if level else 0.0)
+    ]
+    return faces[0] if len(faces) == 1 else together(*faces)
 
 
-def _wall_ends(layout: RoofLayout, side: RoofSide) -> tuple[float, float]:
-    """A wall reaches over its sheathing at both ends."""
-    over = layout.roof.plan.sheathing
-    return -over, side.slope.length + over
+def _walls(layout: RoofLayout, side: RoofSide, past_corner: float) -> list[tuple[float, float]]:
+    """Where walls stand along an eave. A wall reaches over its sheathing at both ends; at an inside corner the plates of
+    both walls lap, so that each runs on as wide as the other is.
+    """
+    over, slope = layout.roof.plan.sheathing, side.slope
+    found = layout.outline.walls(slope) if layout.outline is not None else []
+    if not found:
+        return [(-over, slope.length + over)]
+    turned = inside_corners(layout)
+    return [
+        (low - (past_corner if start in turned else over), high + (past_corner if end in turned else over))
+        for low, high, start, end in found
+    ]
+
+
+def inside_corners(layout: RoofLayout) -> frozenset[int]:
+    """The numbers of the corners where an outline turns inward."""
+    if layout.outline is None:
+        return frozenset()
+    return frozenset(k for k, angle in enumerate(angles(layout.outline.corners)) if angle > 180.0)

@@ -1,5 +1,7 @@
 """Fascias round an outline, mitred with their neighbours."""
 
+from math import hypot
+
 from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector
 from ...terms import Count, message
 from ..model.roof import RoofError, Tail
@@ -8,6 +10,9 @@ from ..plan.outline import offset
 from ..plan.seams import TINY
 from ..plan.seam_sections import outline_of
 from ..planes.planes import UP
+
+AT_CORNER = 1e-3
+"""mm: what is nearer to a corner lies at it."""
 
 
 def fascias(layout: RoofLayout) -> list[tuple[RoofSide, Member]]:
@@ -50,6 +55,17 @@ def _outs(layout: RoofLayout) -> tuple[float, ...]:
     return tuple(
         layout.roof.eaves.verge if slope is None else layout.out_of(slope) for slope in outline_of(layout).slopes
     )
+
+
+def corner_mitre(layout: RoofLayout, corner: Vector) -> tuple[Vector, Vector] | None:
+    """The plumb plane the fascias are mitred in beside a corner of the walls, as a point of it and its way in plan; None
+    where there is no fascia.
+    """
+    roof = outline_of(layout)
+    at = next((k for k, (x, y) in enumerate(roof.corners) if hypot(x - corner.x, y - corner.y) < AT_CORNER), None)
+    if at is None or layout.roof.eaves.fascia <= 0:
+        return None
+    return _mitre(roof.corners, offset(roof, _outs(layout)), at)
 
 
 def _mitre(

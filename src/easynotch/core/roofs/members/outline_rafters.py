@@ -105,7 +105,7 @@ def _stations(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]
         at = slope.station_of((seam.corner.x, seam.corner.y))
         clear = reach_aside(layout, seam, slope) / max(abs(seam.side(slope).dot(slope.along)), NEAR) + thick / 2
         # Onto the wall's side of the corner.
-        on_wall = 1.0 if any(abs(low - at) < 1.0 for low, _ in roof.walls(slope)) else -1.0
+        on_wall = 1.0 if any(abs(low - at) < 1.0 for low, *_ in roof.walls(slope)) else -1.0
         moved = at + on_wall * (clear + WHOLE)
         straddling = [one for one in stations if -thick / 2 < (one - at) * on_wall < clear]
         stations = [one for one in stations if one not in straddling]
@@ -183,10 +183,11 @@ def _fixed(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
     thick, slope = layout.roof.rafter.thickness, side.slope
     low, high = framing_ends(layout, slope)
     found: list[float] = []
-    walls = outline_of(layout).walls(slope)
+    walls = [(start, end) for start, end, *_ in outline_of(layout).walls(slope)]
     for at in sorted(region.station(point) for point in region.upper):
-        if any(one - TINY < at < other + TINY for one, other in walls) and all(abs(at - one) > thick for one in found):
-            found.append(min(max(at, low + thick / 2), high - thick / 2))
+        place = min(max(at, low + thick / 2), high - thick / 2)
+        if any(one - TINY < at < other + TINY for one, other in walls) and all(abs(place - one) > thick for one in found):
+            found.append(place)
     if found:
         return found
     # Of several walls the widest's middle.
@@ -203,7 +204,7 @@ def _named(member: Member, seams: list[Seam]) -> Member:
 def _stand(eave: _Eave, station: float) -> Iterator[Standing]:
     """The rafters at a station, from the eave up; none where it would be nothing or would find nothing to lean on."""
     layout, slope, half = eave.layout, eave.side.slope, eave.layout.roof.rafter.thickness / 2
-    walls = outline_of(layout).walls(slope)
+    walls = [(start, end) for start, end, *_ in outline_of(layout).walls(slope)]
     for low, high in _spans(eave, station):
         on_plate = low < half and any(one + half - TINY <= station <= other - half + TINY for one, other in walls)
         if not on_plate and low < half and any(abs(station - end) < half for ends in walls for end in ends):
@@ -225,6 +226,8 @@ def _one(eave: _Eave, station: float, span: tuple[float, float], *, on_plate: bo
     foot = [slope.at(station + side, base, 0.0) for side in (-half, half)]
     left: Footprint | None = strip("rafter", start, end, half, half)
     for seam in eave.gone:
+        if outline_of(layout).valleys and not _over(seam, slope, station, half):
+            continue
         side = FootprintSide(seam.low, seam.side(slope), "", "")
         left = left and cut_by(left, side, "bound")
     left = left and trim_to_neighbours(left, foot, eave.near, "cheek", slope.inward)
@@ -236,6 +239,12 @@ def _one(eave: _Eave, station: float, span: tuple[float, float], *, on_plate: bo
     if _least_reach(left, roof_side, heads) <= base + TINY:
         return None
     return _made(layout, roof_side, (station, low, high), left, on_plate=on_plate)
+
+
+def _over(seam: Seam, slope: Slope, station: float, half: float) -> bool:
+    """Whether a seam lies above a rafter at a station."""
+    low, high = sorted(slope.station_of((end.x, end.y)) for end in (seam.low, seam.high))
+    return low - half < station < high + half
 
 
 def _spans(eave: _Eave, station: float) -> list[tuple[float, float]]:

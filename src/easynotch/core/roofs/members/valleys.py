@@ -8,11 +8,13 @@ from itertools import zip_longest
 from math import hypot
 
 from ...solid import CutPlane, Frame, Member, Removal, Theory, Vector, removal
+from ..model.roof import Tail
 from ..plan.head_order import HipOrRidgePlan, ends_of
 from ..plan.layout import RoofLayout
 from ..plan.seam_sections import drop_and_shift, is_ploughed, stock_of
 from ..plan.seams import Seam
-from ..planes.planes import UP, Slope
+from ..planes.planes import UP, SectionRow, Slope
+from .outline_fascias import corner_mitre
 from .rafter import along_centre, long_point, tail_rows
 
 DOWN = Vector(0.0, 0.0, -1.0)
@@ -36,7 +38,7 @@ def valley_member(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     if seam.corner is None:
         rows += [_end(frame, "end", name, side.at, side.normal) for name, side in ends_of(plan, "end")]
     else:
-        rows += [*_notch(layout, seam, seam.corner, frame), *_tail(layout, seam, frame)]
+        rows += [*_notch(layout, seam, seam.corner, frame), *_tail(layout, seam, seam.corner, frame)]
     rows += [*_ploughed(layout, seam, frame), *_planed_above(plan, frame)]
     removals = tuple(rows)
     per_run = hypot(1.0, rise_per_run)
@@ -44,7 +46,7 @@ def valley_member(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     plate = run * per_run
     cuts = [cut for one in removals for cut in one.planes]
     head = max(along_centre(cut.plane) for cut in cuts if cut.role == "head")
-    # Of a swallow-tail's planes the farther one ends the wood on the centre, of a plain end the nearer.
+    # On the centre the farther of a swallow-tail's planes ends the wood.
     tails = [along_centre(cut.plane) for cut in cuts if cut.role == "tail"]
     ends = [along_centre(cut.plane) for cut in cuts if cut.role == "end"]
     foot = max(tails) if tails else min(ends)
@@ -96,19 +98,45 @@ def _aside(seam: Seam, slope: Slope) -> float:
     return UP.cross(seam.direction).dot(slope.inward) / seam.direction.dot(slope.inward)
 
 
-def _tail(layout: RoofLayout, seam: Seam, frame: Frame) -> list[Removal]:
-    """A swallow-tail: what lies outside both fascias."""
-    made = []
+def _tail(layout: RoofLayout, seam: Seam, corner: Vector, frame: Frame) -> list[Removal]:
+    """A swallow-tail: what lies outside both fascias. Where the valley misses the fascias' corner, or their planes do
+    not meet under it, what lies outside either on its own side of their mitre.
+    """
     sides = [(slope, suffix) for slope, suffix in zip(_both(seam), ("", "_side"), strict=True) if _crosses(seam, slope)]
-    for number in zip_longest(*(range(len(tail_rows(layout, slope))) for slope, _ in sides)):
-        planes: list[CutPlane] = []
-        for (slope, suffix), k in zip(sides, number, strict=True):
-            if k is not None:
-                row = tail_rows(layout, slope)[k]
-                named = ((f"{name}{suffix}", role, at, out) for name, role, at, out in row)
-                planes += slope.removal(frame, 0.0, *named).planes
-        made.append(Removal(tuple(planes)))
+    rows = [tail_rows(layout, slope) for slope, _ in sides]
+    mitre = corner_mitre(layout, corner)
+    if mitre is None or _meets(layout, seam, mitre):
+        made = []
+        for numbered in zip_longest(*rows):
+            planes: list[CutPlane] = []
+            for (slope, suffix), row in zip(sides, numbered, strict=True):
+                planes += _sawn(slope, frame, suffix, row or ())
+            made.append(Removal(tuple(planes)))
+        return made
+    point, direction = mitre
+    made = []
+    for (slope, suffix), own in zip(sides, rows, strict=True):
+        normal = UP.cross(direction).unit()
+        # Out of the piece there is left: towards the other fascia's side nothing is taken by this one.
+        normal = normal if normal.dot(seam.side(slope)) > 0 else -normal
+        limit = removal(frame, (f"mitre{suffix}", "tail_mitre", point, normal)).planes
+        made += [Removal((*_sawn(slope, frame, suffix, row), *limit)) for row in own]
     return made
+
+
+def _sawn(slope: Slope, frame: Frame, suffix: str, row: tuple[SectionRow, ...]) -> tuple[CutPlane, ...]:
+    named = ((f"{name}{suffix}", role, at, out) for name, role, at, out in row)
+    return slope.removal(frame, 0.0, *named).planes if row else ()
+
+
+def _meets(layout: RoofLayout, seam: Seam, mitre: tuple[Vector, Vector]) -> bool:
+    """Whether a valley's middle plane is the fascias' mitre, and their planes are alike on both its sides."""
+    point, direction = mitre
+    off = UP.cross(seam.direction).dot(point - seam.low)
+    turned = abs(UP.cross(seam.direction).dot(direction.unit()))
+    falls = [seam.fall(slope) for slope in _both(seam)]
+    alike = layout.roof.eaves.tail is not Tail.SQUARE or abs(falls[0] - falls[1]) < AT_WALL
+    return abs(off) < AT_WALL and turned < AT_WALL and alike
 
 
 def _crosses(seam: Seam, slope: Slope) -> bool:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
-from math import atan2, pi
+from math import atan2, hypot, pi
 
 from ...terms import message
 from ..model.roof import RoofError
@@ -124,5 +124,5 @@ def _region(
 
 def _straight(before: Point, at: Point, after: Point) -> bool:
     (a, b), (c, d), (e, f) = before, at, after
-    long = ((e - a) ** 2 + (f - b) ** 2) ** 0.5
+    long = hypot(e - a, f - b)
     return long > 0 and abs((c - a) * (f - b) - (d - b) * (e - a)) / long < STRAIGHT

@@ -6,7 +6,7 @@ seam runs between them is too short for a stick and is left out.
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import combinations
 from math import cos, radians, sin
@@ -30,6 +30,9 @@ NEARLY = cos(radians(40.0))
 IN_LINE = cos(radians(1.0))
 SAME_LINE = 1.0
 """mm: sticks that run less apart are in one line."""
+FARTHEST = 4.0
+"""Times the thickest stick: beside valleys, nodes farther apart are not taken as one."""
+PARTED = "parted"
 SHORTEST = 1.0
 """Times its thickness: a stick that would be shorter is left out."""
 
@@ -95,13 +98,22 @@ class _Arranging:
         self.layout = layout
         self.roof = outline_of(layout)
         self.thickest = max((stock_of(layout, seam).thickness for seam in self.roof.seams), default=0.0)
-        self.reaches = {self.roof.seams[number]: reach for number, reach in reaches_of(self.roof).items()}
+        reaches = {self.roof.seams[number]: reach for number, reach in reaches_of(self.roof).items()}
+        near = FARTHEST * self.thickest
+        self.reaches = {seam: reach for seam, reach in reaches.items() if reach.run > near}
+        # Where what would hold its head is that near, it ends there, as under level ridges.
+        self.close = [
+            (reach.node, seam)
+            for reach in reaches.values() if reach.run <= near
+            for seam in self.roof.seams if _runs_through(seam, reach.head)
+        ]  # fmt: skip
         posts = not heads_in_turn(layout)
         self.clusters = [
             _Cluster([node], self._post(node) if posts and not at_valley(self.roof, node) else None)
             for node in self.roof.nodes
             if not on_wall(self.roof, node)
         ]
+        self.lost: set[Seam] = set()
         self._crowded_posts()
 
     def arranged(self) -> Arrangement:
@@ -110,6 +122,11 @@ class _Arranging:
             if not self._resolve_conflict(footprints):
                 break
             footprints = self._drawn()
+        if self.roof.valleys:
+            self._part(footprints)
+            while self._leans_on_nothing(footprints):
+                footprints = self._drawn()
+                self._part(footprints)
         hip_and_ridge_members = tuple(
             HipOrRidgePlan(seam, name, one, self.reaches.get(seam), self._butts(seam))
             for name, seam in self._named()
@@ -121,6 +138,33 @@ class _Arranging:
             tuple(node for cluster in self.clusters if cluster.post is None for node in cluster.nodes),
             tuple(seam for name, seam in self._named() if footprints[name] is None),
         )
+
+    def _part(self, footprints: dict[str, Footprint | None]) -> None:
+        """Where sticks still stand in each other, the lesser is cut off beside the greater: valleys beside hips, hips
+        beside ridges, the shorter beside the longer.
+        """
+        order = [SeamKind.RIDGE, SeamKind.HIP, SeamKind.VALLEY]
+        posts = [_post_print(k, one.post) for k, one in enumerate(self.clusters) if one.post is not None]
+        standing: list[Footprint] = []
+        for name, seam in sorted(self._named(), key=lambda row: (order.index(row[1].kind), -row[1].run)):
+            footprint = footprints[name]
+            if footprint is None:
+                continue
+            others = [*standing, *(one for one in posts if not disjoint(footprint, one))]
+            if any(not disjoint(footprint, one) for one in others):
+                left = trim_to_neighbours(footprint, self._foot(seam), others, PARTED, seam.direction)
+                footprint = footprints[name] = left and _by_end(left, seam)
+            if footprint is not None:
+                standing.append(footprint)
+
+    def _leans_on_nothing(self, footprints: dict[str, Footprint | None]) -> bool:
+        """Take out for good what had no room beside others that were cut off against it; whether there was any."""
+        wanted = {
+            side.against.owner for one in footprints.values() if one for side in one.sides if side.against is not None
+        }
+        lost = {seam for name, seam in self._named() if footprints[name] is None and name in wanted}
+        self.lost |= lost
+        return bool(lost)
 
     def _butts(self, seam: Seam) -> bool:
         nodes = [reach.node for reach in self.reaches.values()]
@@ -173,7 +217,9 @@ class _Arranging:
 
     def _drawn(self) -> dict[str, Footprint | None]:
         reach = BEYOND * self.thickest
-        footprints: dict[str, Footprint | None] = {name: self._strip(seam, reach) for name, seam in self._named()}
+        footprints: dict[str, Footprint | None] = {
+            name: None if seam in self.lost else self._strip(seam, reach) for name, seam in self._named()
+        }
         for number, cluster in enumerate(one for one in self.clusters if one.post is not None):
             self._against_post(footprints, number, cluster)
         for cluster in self.clusters:
@@ -213,9 +259,7 @@ class _Arranging:
             if _ends(seam, node) and (seam not in self.reaches or not _climbs_to(seam, node))
         ]
         through = [
-            (name, seam)
-            for name, seam in self._named()
-            if seam in self.reaches and any(_climbs_to(seam, node) for node in cluster.nodes)
+            (name, seam) for name, seam in self._named() if any(self._passes(seam, node) for node in cluster.nodes)
         ]
         names = [name for name, _, _ in ends]
         for name in names:
@@ -223,11 +267,12 @@ class _Arranging:
             if names.count(name) > 1:
                 footprints[name] = None
         ends = [end for end in ends if footprints[end[0]] is not None]
+        through = [row for row in through if footprints[row[0]] is not None]
         if not ends:
             return
         first: tuple[str, Seam, Vector] | None = None
         if through:
-            # Supporting valleys pass by: whatever ends here is cut off beside them.
+            # Supporting valleys and ridges that pass by: whatever ends here is cut off beside them.
             placed = [footprints[name] for name, _ in through]
             direction = through[0][1].direction
         else:
@@ -242,8 +287,21 @@ class _Arranging:
             footprint = footprints[name]
             assert footprint is not None
             standing = [one for one in placed if one is not None]
-            footprints[name] = trim_to_neighbours(footprint, self._foot(seam), standing, _end_name(seam, node))
-            placed.append(footprints[name])
+            left = trim_to_neighbours(footprint, self._foot(seam), standing, _end_name(seam, node))
+            if left is not None and self.roof.valleys and not _is_cut(left, _end_name(seam, node)):
+                # Nothing stops it: it ends at its node.
+                end = FootprintSide(node, from_node(seam, node), "", "")
+                left = cut_by(left, end, _end_name(seam, node))
+            footprints[name] = left
+            placed.append(left)
+
+    def _passes(self, seam: Seam, node: Vector) -> bool:
+        """Whether a seam's stick runs on past a node."""
+        if seam in self.reaches and _climbs_to(seam, node):
+            return True
+        if any(seam is one and (node - at).length < 1e-3 for at, one in self.close):
+            return True
+        return seam.corner is None and _runs_through(seam, node)
 
     def _through(self, ends: list[tuple[str, Seam, Vector]]) -> tuple[str, Seam, Vector]:
         """A ridge before a hip, the longest first; but its partner where that comes nearly in line and is thicker."""
@@ -338,7 +396,9 @@ class _Arranging:
             if alone is not None:
                 alone.post = None
             return alone is not None
-        _, one, two = min(pairs, key=lambda pair: pair[0])
+        apart, one, two = min(pairs, key=lambda pair: pair[0])
+        if self.roof.valleys and apart > FARTHEST * self.thickest:
+            return False
         one.post = None
         one.nodes += two.nodes
         self.clusters = [cluster for cluster in self.clusters if cluster is not two]
@@ -347,6 +407,30 @@ class _Arranging:
 
 def _ends(seam: Seam, node: Vector) -> bool:
     return (seam.high - node).length < 1e-3 or (seam.corner is None and (seam.low - node).length < 1e-3)
+
+
+def _runs_through(seam: Seam, node: Vector) -> bool:
+    """Whether a point lies on a seam, not at its ends."""
+    off = node - seam.low
+    along = off.x * seam.direction.x + off.y * seam.direction.y
+    aside = off.y * seam.direction.x - off.x * seam.direction.y
+    return abs(aside) < SAME_LINE and SAME_LINE < along < seam.run - SAME_LINE
+
+
+def _by_end(footprint: Footprint, seam: Seam) -> Footprint:
+    """The same, its latest cuts named by the end they are at, after those it had."""
+    sides = list(footprint.sides)
+    for number, side in enumerate(sides):
+        if side.face.startswith(PARTED):
+            upper = seam.corner is not None or side.normal.dot(seam.direction) > 0
+            kind = "head" if upper else "end"
+            count = sum(one.face.split("_")[0] == kind for one in sides)
+            sides[number] = replace(side, face=kind if count == 0 else f"{kind}_{count + 1}")
+    return replace(footprint, sides=tuple(sides))
+
+
+def _is_cut(footprint: Footprint, kind: str) -> bool:
+    return any(side.face.split("_")[0] == kind for side in footprint.sides)
 
 
 def _climbs_to(seam: Seam, node: Vector) -> bool:

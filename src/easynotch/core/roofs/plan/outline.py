@@ -265,8 +265,8 @@ def _seams(regions: tuple[Region, ...]) -> list[Seam]:
             if hypot(end[0] - start[0], end[1] - start[1]) < 1e-3:
                 continue
             seams.append(_seam(eaves, region.slope, beyond, start, end))
-    order = [SeamKind.HIP, SeamKind.VALLEY, SeamKind.RIDGE]
-    return sorted(seams, key=lambda seam: order.index(seam.kind))
+    kinds = [SeamKind.HIP, SeamKind.VALLEY, SeamKind.RIDGE]
+    return sorted(seams, key=lambda seam: kinds.index(seam.kind))
 
 
 def _seam(eaves: list[Slope], slope: Slope, beyond: Slope, start: Point, end: Point) -> Seam:

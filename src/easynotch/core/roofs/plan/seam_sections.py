@@ -101,7 +101,10 @@ def reach_aside(layout: RoofLayout, seam: Seam, slope: Slope) -> float:
 def on_wall(roof: OutlineRoof, node: Vector) -> bool:
     """Whether a node stands on a gable wall, where no post is."""
     for (a, b), (c, d) in pairwise([*roof.corners, roof.corners[0]]):
-        if abs((node.x - a) * (d - b) - (node.y - b) * (c - a)) / hypot(c - a, d - b) < ON_WALL:
+        long = hypot(c - a, d - b)
+        along = ((node.x - a) * (c - a) + (node.y - b) * (d - b)) / long
+        aside = ((node.x - a) * (d - b) - (node.y - b) * (c - a)) / long
+        if abs(aside) < ON_WALL and -ON_WALL < along < long + ON_WALL:
             return True
     return False
 

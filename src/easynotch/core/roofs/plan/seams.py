@@ -180,14 +180,16 @@ class OutlineRoof:
         """The other seams."""
         return [seam for seam in self.seams if seam.kind is SeamKind.RIDGE]
 
-    def walls(self, slope: Slope) -> list[tuple[float, float]]:
-        """From where to where, along its eave, walls stand under a slope: more than one beside a wing."""
+    def walls(self, slope: Slope) -> list[tuple[float, float, int, int]]:
+        """From where to where, along its eave, walls stand under a slope, and between which corners: more than one
+        beside a wing.
+        """
         found = []
         for number, one in enumerate(self.slopes):
             if one == slope:
-                ends = (self.corners[number], self.corners[(number + 1) % len(self.corners)])
-                low, high = (slope.station_of(point) for point in ends)
-                found.append((low, high))
+                after = (number + 1) % len(self.corners)
+                low, high = (slope.station_of(self.corners[k]) for k in (number, after))
+                found.append((low, high, number, after))
         return sorted(found)
 
     @cached_property

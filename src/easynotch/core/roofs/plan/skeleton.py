@@ -29,8 +29,8 @@ EXACT = 1e-5
 """mm: all planes of one node pass it this near."""
 SAME_LINE, SAME_WAY = 1e-3, 1e-9
 """mm, and of a unit normal: two sides that differ less lie on one line."""
-LATE = 1e-7
-"""mm: an event may come so much before its time."""
+LATE, PAST = 1e-3, 1e-2
+"""mm: an event may come so much before its time, and so far past a side's end: by what planes were moved."""
 
 
 class SkeletonError(ValueError):
@@ -160,6 +160,8 @@ class _Search:
 
     def _next_event(self, wave: _Wave) -> None:
         best: tuple[float, int, int | None, Node] | None = None
+        if len(wave.sides) == 3 and (at := self._at(*wave.sides)) is not None:
+            best = (at[2], 0, None, at)
         for number, hit, at in self._events(wave):
             if at[2] >= wave.height - LATE and (best is None or at[2] < best[0]):
                 best = (at[2], number, hit, at)
@@ -220,7 +222,8 @@ class _Search:
         x, y, _, _ = self.lines[side]
         start = self._corner(sides[hit - 1], side, at[2])
         end = self._corner(side, sides[(hit + 1) % len(sides)], at[2])
-        return (at[0] - start[0]) * y - (at[1] - start[1]) * x >= 0 >= (at[0] - end[0]) * y - (at[1] - end[1]) * x
+        from_start, from_end = ((at[0] - p) * y - (at[1] - q) * x for p, q in (start, end))
+        return from_start >= -PAST and from_end <= PAST
 
     def _arc(self, wave: _Wave, number: int, node: int) -> None:
         """The seam the corner before a side has drawn."""

@@ -6,6 +6,7 @@ there to lean on. One valley runs on to the far edge of the slope; the other and
 
 from dataclasses import dataclass
 from itertools import pairwise
+from math import hypot
 
 from ...solid import Vector
 from ..planes.planes import Slope
@@ -20,6 +21,11 @@ class Reach:
     head: Vector
     slope: Slope
 
+    @property
+    def run(self) -> float:
+        """How far it runs on, level, mm."""
+        return hypot(self.head.x - self.node.x, self.head.y - self.node.y)
+
 
 def reaches_of(roof: OutlineRoof) -> dict[int, Reach]:
     """The valleys that run on, by the number of their seam."""
@@ -31,7 +37,7 @@ def reaches_of(roof: OutlineRoof) -> dict[int, Reach]:
             if _turn(before, at, after) >= -TINY or region.inward(at) < TINY:
                 continue
             rows = [
-                (round((reach.head - reach.node).length, 3), seam_number, reach)
+                (round(reach.run, 3), seam_number, reach)
                 for seam_number, seam in enumerate(roof.seams)
                 if seam.kind is SeamKind.VALLEY and region.slope in (seam.first, seam.second)
                 and _at(seam.high, at) and (reach := _reach(region, seam)) is not None

@@ -10,8 +10,8 @@ from ..model.roof import KeepPlanes
 from ..plan.head_order import arrange, heads_in_turn
 from ..plan.layout import RoofLayout
 from ..plan.outline import areas_over
-from ..plan.seams import TINY, OutlineRoof, Seam
-from ..plan.seam_sections import drop_and_shift, keep_method, outline_of, stock_of
+from ..plan.seams import TINY, OutlineRoof, Seam, SeamKind
+from ..plan.seam_sections import at_valley, drop_and_shift, keep_method, outline_of, stock_of
 
 ALIKE = 1e-6
 LEANS = 90.0 - 1e-6
@@ -168,8 +168,13 @@ def _posts(layout: RoofLayout) -> Iterator[Check]:
     if arranged.posts:
         widest = 2 * max(post.flat for post in arranged.posts)
         yield make_check("posts_near", Level.OK, Length(widest), n=Count(len(arranged.posts)))
-    if arranged.in_turn and not heads_in_turn(layout):
-        yield make_check("heads_in_turn", Level.LOOK, Count(len(arranged.in_turn)), n=Count(len(arranged.in_turn)))
-    if arranged.left_out:
-        longest = max(seam.run for seam in arranged.left_out)
-        yield make_check("ridge_left_out", Level.LOOK, Length(longest), n=Count(len(arranged.left_out)))
+    roof = outline_of(layout)
+    crowded = [node for node in arranged.in_turn if not at_valley(roof, node)]
+    if crowded and not heads_in_turn(layout):
+        yield make_check("heads_in_turn", Level.LOOK, Count(len(crowded)), n=Count(len(crowded)))
+    ridges = [seam for seam in arranged.left_out if seam.kind is SeamKind.RIDGE]
+    others = [seam for seam in arranged.left_out if seam.kind is not SeamKind.RIDGE]
+    if ridges:
+        yield make_check("ridge_left_out", Level.LOOK, Length(max(seam.run for seam in ridges)), n=Count(len(ridges)))
+    if others:
+        yield make_check("seam_left_out", Level.STOP, Length(max(seam.run for seam in others)), n=Count(len(others)))
