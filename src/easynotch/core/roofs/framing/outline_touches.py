@@ -56,13 +56,18 @@ class MatingFaces:
 
 
 def _real(member: Member, cut_id: str) -> bool:
+    return _area(member, cut_id) > SMALLEST
+
+
+def _area(member: Member, cut_id: str) -> float:
+    """Of a sawn face, mm²."""
     corners = face_polygon(member, cut_id)
     if len(corners) < 3:
-        return False
+        return 0.0
     total = Vector(0.0, 0.0, 0.0)
     for a, b in pairwise(corners[1:]):
         total = total + (a - corners[0]).cross(b - corners[0])
-    return total.length / 2 > SMALLEST
+    return total.length / 2
 
 
 def stick_touches(
@@ -103,6 +108,8 @@ def _under_valley(
 ) -> Iterator[Touch]:
     """A valley over both plates of an inside corner, at both walls, and between both fascias."""
     cuts = {cut.id for cut in valley.cut_planes}
+    # Where it misses the fascias' corner it lies on one of them; what is left of the other end bears nothing.
+    widest = max((_area(valley, name) for name in ("tail", "tail_side") if name in cuts), default=0.0)
     for suffix, slope in (("", seam.first), ("_side", seam.second)):
         side = RoofSide(slope, 0.0)
         if f"seat{suffix}" in cuts and _real(valley, f"seat{suffix}"):
@@ -110,7 +117,7 @@ def _under_valley(
         if f"heel{suffix}" in cuts and _real(valley, f"heel{suffix}"):
             yield Touch(f"{name}.heel{suffix}", valley, f"heel{suffix}", wall_face(layout, side, 0.0, slope.plate))
         fascia = fascias[slope]
-        if f"tail{suffix}" in cuts and fascia is not None and _real(valley, f"tail{suffix}"):
+        if f"tail{suffix}" in cuts and fascia is not None and _area(valley, f"tail{suffix}") > BEARS * widest:
             inner = Face.NEAR if near_face_is_inner(fascia, side) else Face.FAR
             yield Touch(f"{name}.tail{suffix}", valley, f"tail{suffix}", member_face(fascia, inner))
 
@@ -147,6 +154,17 @@ def _tails(hip: Member, seam: Seam) -> list[tuple[str, Slope]]:
     return [row for row in rows if ends[row[0]] < nearest + 1.0 and _real(hip, row[0])]
 
 
+def _ends_beside_valley(one: Standing) -> bool | None:
+    """Whether a rafter's tail is cut off by a valley's rather than by the fascia; None of one that is not cut by any."""
+    feet = [side for name, side in one.cheeks if name.split("_")[0] == "foot"]
+    if not feet or not one.on_plate:
+        return None
+    sides = one.footprint.sides
+    spans = [one.footprint.edge(k) for k, side in enumerate(sides) if side in feet]
+    cut_off = sum(abs((b - a).dot(one.side.slope.along)) for a, b in spans)
+    return cut_off > one.member.stock.thickness / 2
+
+
 def rafter_touches(
     layout: RoofLayout, standing: list[tuple[str, Standing]], mates: MatingFaces, fascias: list[tuple[RoofSide, Member]]
 ) -> Iterator[Touch]:
@@ -158,9 +176,12 @@ def rafter_touches(
             yield Touch(f"{name}.seat", member, "seat", plate_top(layout, roof_side))
             yield Touch(f"{name}.heel", member, "heel", wall_face(layout, roof_side, 0.0, roof_side.slope.plate))
         fascia = _fascia_at(fascias, roof_side.slope, member.placement.origin)
-        if "tail" in cuts and fascia is not None and _real(member, "tail"):
+        beside = _ends_beside_valley(one)
+        if "tail" in cuts and fascia is not None and _real(member, "tail") and beside is not True:
             side = Face.NEAR if near_face_is_inner(fascia, roof_side) else Face.FAR
             yield Touch(f"{name}.tail", member, "tail", member_face(fascia, side))
         for kind in ("head", "foot"):
+            if kind == "foot" and beside is False:
+                continue
             cheeks = [row for row in one.cheeks if row[0].split("_")[0] == kind]
             yield from mates.bearing(name, member, one.footprint, cheeks)

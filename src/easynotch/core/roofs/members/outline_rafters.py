@@ -42,6 +42,7 @@ class Standing:
     station: float
     footprint: Footprint
     cheeks: tuple[tuple[str, FootprintSide], ...]
+    on_plate: bool = True
 
 
 def rafters_of(
@@ -318,8 +319,9 @@ def _made(
     elif role != "common":
         member = _handed(member, heads[0], run * slope.per_run)
     return Standing(
-        member, roof_side, station, left, tuple((name, side) for name, _, side in named if side.against is not None)
-    )
+        member, roof_side, station, left,
+        tuple((name, side) for name, _, side in named if side.against is not None), on_plate,
+    )  # fmt: skip
 
 
 def _role(
