@@ -5,7 +5,12 @@ import re
 from ..terms import Count, Message
 
 _NUMBERED = re.compile(r"(?P<kind>[a-z_]+?)_(?P<side>[ab])?_?(?P<n>\d+)(?:_(?P<hand>\w+))?")
-_OFTEN_ALONE = frozenset({"common", "king_common", "end_common", "hip", "ridge", "king_post", "hung"})
+_OFTEN_ALONE = frozenset(
+    {
+        "common", "king_common", "end_common", "hip", "ridge", "king_post", "hung", "valley", "valley_short",
+        "wing_ridge",
+    }
+)  # fmt: skip
 """Pieces that are numbered only where they differ."""
 _NAMES = {"board": "measured_board", "fascia": "fascia_piece"}
 

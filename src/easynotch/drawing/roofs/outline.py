@@ -7,6 +7,12 @@ from ...core.solid import Frame, Member, Vector, outline
 from ...core.terms import Count, Length, message
 from ..sheet import Dimension, Layer, Path, Sheet, Text, area, line, rectangle
 
+SEEN_IN_PLAN = frozenset(
+    {
+        "common", "king_common", "end_common", "jack", "hung", "valley_jack", "hip_valley_jack", "hip", "valley",
+        "valley_short", "ridge", "wing_ridge",
+    }
+)  # fmt: skip
 WALL = 420.0
 ROOM = 480.0
 BESIDE = 240.0
@@ -19,15 +25,14 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
     """From above: x to the right, the world's y up; every stick where it lies, every side numbered and dimensioned."""
     roof = _outline(layout)
     corners = layout.roof.plan.corners
-    slopes = {side.slope.start: side.slope for side in layout.sides}
-    outs = tuple(layout.out_of(slopes[at]) if at in slopes else layout.roof.eaves.verge for at in roof.corners)
+    outs = tuple(layout.roof.eaves.verge if one is None else layout.out_of(one) for one in roof.slopes)
     eaves = offset(roof, outs)
     paths = [
         area("eaves", Layer.THEORY, [_down(point) for point in eaves]),
         area("framing", Layer.FRAMING, [_down(point) for point in corners]),
     ]
     for piece in framing.pieces:
-        if piece.member.role in ("common", "king_common", "end_common", "jack", "hung", "hip", "ridge"):
+        if piece.member.role in SEEN_IN_PLAN:
             paths += _sticks(piece.member, piece.frames)
     texts = []
     wide = WORDS * max(max(axis) - min(axis) for axis in zip(*eaves, strict=True))

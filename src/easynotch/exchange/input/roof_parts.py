@@ -1,5 +1,6 @@
 """The parts of a roof in the job file: plan, ridge, rafters, notch, eaves, and what is built round them."""
 
+from dataclasses import replace
 from typing import Annotated, Any, Literal
 
 from pydantic import Discriminator, Field, Tag, model_validator
@@ -29,19 +30,22 @@ from ...core.roofs import (
     TapeEnd,
     Timber,
     UpperEnd,
+    Valley,
+    ValleyTop,
     regular,
 )
 from ...core.solid import Stock
 from ...core.tape import Units
 from .defect_input import DefectInput
 from .measured import Fraction, Measured, NotNegative, OfTimber, PitchText, Positive, Signed
-from .parts import LISTED, Part, SectionInput, Whole, by_key
+from .parts import LISTED, Part, SectionInput, StockInput, Whole, by_key
 
 ZERO = Measured(0.0, "0 mm")
 USUAL_PLATE = {Units.IMPERIAL: 3.5 * 25.4, Units.METRIC: 90.0}
 USUAL_FASCIA_DEPTH = {Units.IMPERIAL: 7.25 * 25.4, Units.METRIC: 184.0}
 MOST_CORNERS = 12
 """Of a shaped tail: a few lines."""
+MOST_OUTLINE_CORNERS = 24
 MOST_RAFTERS = 2000
 """Along one eave: more is a wrong unit."""
 
@@ -85,6 +89,18 @@ class EdgeInput(Part):
     pitch: PitchText | None = None
 
 
+class ValleyInput(StockInput):
+    """The valleys' timber, and how their tops lie in the roof."""
+
+    top: ValleyTop = ValleyTop.IN_PLANES
+    length: Positive | None = None
+
+    def valley(self) -> Valley:
+        """As the core's valley."""
+        stock = Stock(self.thickness.mm, self.depth.mm, self.length.mm if self.length else None)
+        return Valley(stock, self.top)
+
+
 class OutlineInput(Part):
     """What outlines and polygons share."""
 
@@ -112,15 +128,19 @@ class OutlineInput(Part):
 
 
 class CornersInput(OutlineInput):
-    """Any convex outline: its corners, counter-clockwise, and a roof for the side from each to the next."""
+    """Any outline: its corners, counter-clockwise, a roof for the side from each to the next, and the valleys over its
+    inside corners.
+    """
 
     shape: Literal["outline"]
-    corners: Annotated[tuple[tuple[Signed, Signed], ...], Field(min_length=3, max_length=12)]
-    edges: Annotated[tuple[EdgeInput, ...], Field(max_length=12)] = ()
+    corners: Annotated[tuple[tuple[Signed, Signed], ...], Field(min_length=3, max_length=MOST_OUTLINE_CORNERS)]
+    edges: Annotated[tuple[EdgeInput, ...], Field(max_length=MOST_OUTLINE_CORNERS)] = ()
+    valley: ValleyInput | None = None
 
     def plan(self, units: Units) -> Plan:
         """As the core's plan."""
-        return self.over(tuple((x.mm, y.mm) for x, y in self.corners), self.edges[: len(self.corners)], units)
+        plan = self.over(tuple((x.mm, y.mm) for x, y in self.corners), self.edges[: len(self.corners)], units)
+        return replace(plan, valley=self.valley.valley() if self.valley else None)
 
 
 class PolygonInput(OutlineInput):

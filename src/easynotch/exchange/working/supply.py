@@ -26,7 +26,12 @@ USUAL_KERF = 3.2
 MOST_ALTERNATIVES = 3
 PER = {Units.IMPERIAL: 304.8, Units.METRIC: 1000.0}
 SPARES = {"none": 0, "one": 1, "two": 2}
-SPARED = frozenset({"common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack", "hung"})
+SPARED = frozenset(
+    {
+        "common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack", "hung", "valley",
+        "valley_short", "valley_jack", "hip_valley_jack",
+    }
+)  # fmt: skip
 VISIBLE = frozenset({"tread", "riser_board", "skirt", "fascia", "barge_rafter", "rail", "post", "string"})
 
 

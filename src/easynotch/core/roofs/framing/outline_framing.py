@@ -48,12 +48,9 @@ def frame_outline(layout: RoofLayout) -> Framing:
         *group_identical([member for _, member in posts]),
         *(Piece(one, (one.placement,)) for _, one in along),
     ]
-    if layout.roof.hip is not None and layout.roof.hip.dummies:
-        longest = max(
-            (stick for plan, stick in hip_and_ridge_members if plan.seam.kind is not SeamKind.RIDGE),
-            key=lambda hip: hip.lengths["overall"],
-        )
-        placed += [Piece(one, ()) for one in dummies(longest)]
+    hips = [stick for plan, stick in hip_and_ridge_members if plan.seam.kind is SeamKind.HIP]
+    if layout.roof.hip is not None and layout.roof.hip.dummies and hips:
+        placed += [Piece(one, ()) for one in dummies(max(hips, key=lambda hip: hip.lengths["overall"]))]
     low, high = framing_ends(layout, layout.sides[0].slope)
     stations = sorted(one.station - low for one in rafters if one.side is layout.sides[0])
     out = SettingOut(tuple(stations), layout.roof.rafter.thickness, high - low)

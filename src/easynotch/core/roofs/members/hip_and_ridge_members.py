@@ -7,7 +7,7 @@ from ..model.roof import KeepPlanes
 from ..plan.head_order import HipOrRidgePlan, ends_of
 from ..plan.layout import RoofLayout
 from ..plan.seams import Region, Seam, SeamKind
-from ..plan.seam_sections import drop_and_shift, keep_method, outline_of, stock_of
+from ..plan.seam_sections import drop_and_shift, is_wing_ridge, keep_method, outline_of, stock_of
 from ..planes.planes import UP, Slope
 from .rafter import along_centre, long_point, tail_rows
 from .valleys import stick_frame, valley_member
@@ -139,7 +139,8 @@ def _ridge(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     starts = max(along_centre(one.planes[0].plane) for one in heads)
     stops = min(along_centre(one.planes[0].plane) for one in ends)
     spread = (stock.depth + 4 * stock.thickness) * (abs(rise_per_run) + 1.0) + 10.0
+    role = "wing_ridge" if is_wing_ridge(outline_of(layout), seam) else "ridge"
     return Member(
-        "ridge", "ridge", stock, frame, removals, reach=(min(starts, 0.0) - spread, stops + spread),
+        role, role, stock, frame, removals, reach=(min(starts, 0.0) - spread, stops + spread),
         zero=long_point(removals, stock), lengths={"overall": stops - starts},
     )  # fmt: skip

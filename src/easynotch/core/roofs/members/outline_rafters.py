@@ -16,6 +16,7 @@ from ..plan.seams import TINY, Region, Seam, SeamKind
 from ..plan.seam_sections import outline_of, reach_aside
 from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
 from ..planes.planes import Slope
+from .mating_faces import inside_corners
 from .rafter import finish, plate_notch, tail_rows, to_eave
 
 MOST_PIECES = 4000
@@ -116,12 +117,57 @@ def _stations(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]
 
 
 def _stepped(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
-    """At the nodes; between them and towards both ends stepped by the spacing, as design 5.3 steps commons."""
+    """At the nodes; between them and towards both ends stepped by the spacing, as design 5.3 steps commons. Over an
+    inside corner from that corner on, so that the valley's jacks stand in opposite pairs.
+    """
+    low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
+    if (high - low) / layout.roof.spacing > MOST_PIECES:
+        raise RoofError("rafter.spacing", message("error.roof_too_many", most=Count(MOST_PIECES)))
+    walls = outline_of(layout).walls(side.slope)
+    turned = inside_corners(layout)
+    fixed = _fixed(layout, side, region)
+    if not any(corner in turned for _, _, *ends in walls for corner in ends):
+        return _along_wall(layout, side, fixed, (low, high), (0.0, side.slope.length))
+    made: list[float] = []
+    for start, end, first, last in walls:
+        own = [at for at in fixed if start - TINY < at < end + TINY] or [(start + end) / 2]
+        ends = (start if first in turned else min(start, low), end if last in turned else max(end, high))
+        made += _along_wall(layout, side, own, ends, (start, end))
+    return sorted([*made, *_beyond_corners(layout, region, walls, turned)])
+
+
+def _beyond_corners(
+    layout: RoofLayout, region: Region, walls: list[tuple[float, float, int, int]], turned: frozenset[int]
+) -> Iterator[float]:
+    """Stepped from every inside corner over what has no wall under it: between two corners to the highest point there,
+    else to the slope's end.
+    """
     spacing, thick = layout.roof.spacing, layout.roof.rafter.thickness
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
-    fixed = _fixed(layout, side, region)
-    if (high - low) / spacing > MOST_PIECES:
-        raise RoofError("rafter.spacing", message("error.roof_too_many", most=Count(MOST_PIECES)))
+    gaps = [(low, walls[0][0]), *((a[1], b[0]) for a, b in pairwise(walls)), (walls[-1][1], high)]
+    for number, (start, end) in enumerate(gaps):
+        if end - start < TINY:
+            continue
+        from_start = number > 0 and walls[number - 1][3] in turned
+        from_end = number < len(walls) and walls[number][2] in turned
+        if from_start and from_end:
+            over = [point for point in region.corners if start < region.station(point) < end]
+            top = region.station(max(over, key=region.inward, default=((start + end) / 2, 0.0)))
+            middle = top if over else (start + end) / 2
+            yield from bays_between(start, middle, spacing, thick)
+            yield from bays_between(end, middle, spacing, thick)
+            yield middle
+        elif from_start or from_end:
+            first, sign = (start, 1.0) if from_start else (end, -1.0)
+            yield from (first + sign * spacing * k for k in range(1, int((end - start) / spacing) + 2))
+
+
+def _along_wall(
+    layout: RoofLayout, side: RoofSide, fixed: list[float], reach: tuple[float, float], ends_at: tuple[float, float]
+) -> list[float]:
+    """Between fixed rafters, and from them towards both ends of what is reached; ``ends_at`` are the wall's."""
+    spacing, thick = layout.roof.spacing, layout.roof.rafter.thickness
+    low, high = reach
     made = list(fixed)
     equal = layout.roof.first_bay is FirstBay.EQUAL
     for first, second in pairwise(fixed):
@@ -130,8 +176,7 @@ def _stepped(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
         made += bays_between(*ends, spacing, thick, equal=equal)
     jacks = layout.roof.hip.jacks if layout.roof.hip is not None else "commons"
     if jacks == "corner":
-        return sorted([*made, *_from_corners(side, region, fixed, spacing, thick)])
-    ends_at = (0.0, side.slope.length)
+        return sorted([*made, *_from_corners(layout, fixed, reach, ends_at)])
     for start, direction, stop, corner in (
         (fixed[0], -1.0, low + thick / 2, ends_at[0]), (fixed[-1], 1.0, high - thick / 2, ends_at[1])
     ):  # fmt: skip
@@ -153,13 +198,15 @@ def _is_forward(side: RoofSide) -> bool:
     return along.x > SKEW or (abs(along.x) <= SKEW and along.y > 0)
 
 
-def _from_corners(side: RoofSide, region: Region, fixed: list[float], spacing: float, thick: float) -> list[float]:
-    """Stepped from both ends of the eave towards the first and last fixed rafter, one clear of each; past the eave's
+def _from_corners(
+    layout: RoofLayout, fixed: list[float], reach: tuple[float, float], ends_at: tuple[float, float]
+) -> list[float]:
+    """Stepped from both ends of the wall towards the first and last fixed rafter, one clear of each; past the wall's
     ends, where a hip leans out, stepped on from there.
     """
-    low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
+    spacing, thick = layout.roof.spacing, layout.roof.rafter.thickness
     made: list[float] = []
-    for start, direction, last, far in ((0.0, 1.0, fixed[0], low), (side.slope.length, -1.0, fixed[-1], high)):
+    for start, direction, last, far in ((ends_at[0], 1.0, fixed[0], reach[0]), (ends_at[1], -1.0, fixed[-1], reach[1])):
         made += bays_between(start, last, spacing, thick)
         if (start - far) * direction > thick / 2:
             # Flush with the walls' corner, between what stands on the wall and what hangs past it.

@@ -98,6 +98,14 @@ def reach_aside(layout: RoofLayout, seam: Seam, slope: Slope) -> float:
     return stock_of(layout, seam).thickness / 2 + (shift if slope is seam.first else -shift)
 
 
+def is_wing_ridge(roof: OutlineRoof, ridge: Seam) -> bool:
+    """Whether a ridge is a wing's: it ends where a valley does, and another is higher, or as high and longer."""
+    if not any(_ends_at(ridge, node) for valley in roof.valleys for node in (valley.low, valley.high)):
+        return False
+    main = max(roof.ridges, key=lambda one: (round(one.high.z, 3), one.run))
+    return ridge is not main
+
+
 def on_wall(roof: OutlineRoof, node: Vector) -> bool:
     """Whether a node stands on a gable wall, where no post is."""
     for (a, b), (c, d) in pairwise([*roof.corners, roof.corners[0]]):

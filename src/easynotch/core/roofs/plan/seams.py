@@ -111,9 +111,10 @@ class Seam:
         return degrees(atan(self.rise_per_run))
 
     def plan_angle(self, slope: Slope) -> float:
-        """From an eave to it in plan, degrees."""
+        """From an eave to it in plan, degrees; from the eave drawn on past an inside corner to a valley."""
         direction = self.direction
         along = slope.along if slope == self.first else -slope.along
+        along = -along if self.kind is SeamKind.VALLEY else along
         return degrees(acos(max(-1.0, min(1.0, direction.dot(along)))))
 
 

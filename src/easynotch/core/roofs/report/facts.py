@@ -13,9 +13,9 @@ from ..members.under_ridge import beam_pocket
 from ..model.roof import RidgeKind, Tails
 from ..plan.layout import RoofLayout
 from .chalk import chalk_line
-from .outline_facts import hip_facts_of, ridge_facts, sloping_area
+from .outline_facts import hip_facts_of, ridge_facts, sloping_area, valley_facts_of
 
-COUNTED = RAFTERS | {"hip"}
+COUNTED = RAFTERS | {"hip", "valley", "valley_short"}
 
 
 def facts_of(layout: RoofLayout, framing: Framing) -> dict[str, float | int]:
@@ -32,7 +32,7 @@ def facts_of(layout: RoofLayout, framing: Framing) -> dict[str, float | int]:
     if layout.outline is not None:
         facts["sheathing_area"] = sloping_area(layout)
         facts["peak"] = layout.peak
-        return facts | _alike(layout) | hip_facts_of(layout) | ridge_facts(layout)
+        return facts | _alike(layout) | hip_facts_of(layout) | valley_facts_of(layout) | ridge_facts(layout)
     facts |= {"ridge_length": layout.ridge_length, "sheathing_area": sheathing_area(layout)}
     if len(layout.sides) == 2:
         facts["ridge_top"] = ridge_top(layout)

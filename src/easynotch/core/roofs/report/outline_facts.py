@@ -11,7 +11,7 @@ from ..plan.head_order import arrange, heads_in_turn
 from ..plan.layout import RoofLayout
 from ..plan.outline import areas_over
 from ..plan.seams import TINY, OutlineRoof, Seam, SeamKind
-from ..plan.seam_sections import at_valley, drop_and_shift, keep_method, outline_of, stock_of
+from ..plan.seam_sections import at_valley, drop_and_shift, keep_method, outline_of, reach_aside, stock_of
 
 ALIKE = 1e-6
 LEANS = 90.0 - 1e-6
@@ -59,6 +59,33 @@ def hip_facts_of(layout: RoofLayout) -> dict[str, float]:
     return found
 
 
+def valley_facts_of(layout: RoofLayout) -> dict[str, float]:
+    """What holds for every valley alike; what differs between inside corners is left out."""
+    valleys = outline_of(layout).valleys
+    if not valleys:
+        return {}
+    first = valleys[0]
+    alike = all(
+        abs(one.rise_per_run - first.rise_per_run) < ALIKE
+        and abs(one.plan_angle(one.first) - first.plan_angle(first.first)) < ALIKE
+        and abs(one.plan_angle(one.second) - one.plan_angle(one.first)) < ALIKE
+        for one in valleys
+    )
+    if not alike:
+        return {}
+    angle = degrees(atan(first.rise_per_run))
+    found = {
+        "valley_slope": angle,
+        "valley_plan_angle": first.plan_angle(first.first),
+        "valley_trough": first.backing[0],
+        "bevels.plumb_valley": 90.0 - angle,
+        "bevels.level_valley": angle,
+    }
+    if abs(first.plan_angle(first.first) - SQUARE_CORNER) < ALIKE:
+        found["bevels.edge_valley"] = degrees(atan(cos(radians(angle))))
+    return found
+
+
 def ridge_facts(layout: RoofLayout) -> dict[str, float]:
     """Of a single level ridge: between its posts, and its square top above the plates."""
     ridges = outline_of(layout).ridges
@@ -97,7 +124,12 @@ def check_outline_roof(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     yield from _slight(layout)
     yield from _posts(layout)
     yield from _past_walls(layout, framing)
-    jacks = [piece.member.lengths["short_point"] for piece in framing.pieces if piece.member.role == "jack"]
+    yield from _valleys(layout)
+    jacks = [
+        piece.member.lengths["short_point"]
+        for piece in framing.pieces
+        if piece.member.role in ("jack", "valley_jack", "hip_valley_jack")
+    ]
     if jacks:
         level = Level.LOOK if min(jacks) < layout.roof.rafter.depth else Level.OK
         yield make_check("shortest_jack", level, Length(min(jacks)))
@@ -138,6 +170,24 @@ def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
         left = stock.depth * hypot(1.0, hip.rise_per_run) - (layout.notch.hap - drop)
         if left <= 0:
             yield make_check("hip_notch", Level.STOP, Length(left))
+
+
+def _valleys(layout: RoofLayout) -> Iterator[Check]:
+    """Whether valleys are as deep as the plumb cuts of what lands on them, and whether one carries another."""
+    roof, rafter = outline_of(layout), layout.roof.rafter
+    below = [
+        stock_of(layout, valley).depth * hypot(1.0, valley.rise_per_run)
+        + drop_and_shift(layout, valley)[0]
+        - reach_aside(layout, valley, slope) * valley.fall(slope)
+        - rafter.depth * slope.per_run
+        for valley in roof.valleys
+        for slope in (valley.first, valley.second)
+    ]
+    if below:
+        least = min(below)
+        yield make_check("valley_deep", Level.OK if least >= -LEVEL_ENOUGH else Level.STOP, Length(abs(least)))
+        short = sum(plan.butts and plan.seam.kind is SeamKind.VALLEY for plan in arrange(layout).hip_and_ridge_members)
+        yield make_check("valley_carries", Level.LOOK if short else Level.OK, Count(short), n=Count(short))
 
 
 def _slight(layout: RoofLayout) -> Iterator[Check]:
