@@ -48,7 +48,6 @@ from .model.roof import (
     Timber,
     UpperEnd,
     Valley,
-    ValleyTop,
 )
 from .model.setting_out import FirstBay, SettingOut, TapeEnd, last_bay_options, set_out
 from .plan.hip_plan import hip_plan
@@ -128,7 +127,6 @@ __all__ = [
     "Timber",
     "UpperEnd",
     "Valley",
-    "ValleyTop",
     "angles",
     "beam_pocket",
     "beam_top",

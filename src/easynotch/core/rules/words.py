@@ -24,7 +24,10 @@ CATALOGUES = {"messages": ("messages", "choices", "roofs", "stairs", "bench"), "
 MM_PER_INCH = 25.4
 LITRE_PER_FT3 = 1 / 28.316846592
 MM2_PER_FT2 = 304.8**2
-ANGLES = ("slope", "hip_slope", "hip_plan_angle", "backing", "dihedral", "guard_slope")
+ANGLES = (
+    "slope", "hip_slope", "hip_plan_angle", "backing", "dihedral", "guard_slope", "valley_slope", "valley_plan_angle",
+    "valley_trough",
+)  # fmt: skip
 """Facts that are angles, beside the bevels."""
 PARTS = {"quarter": 1 / 4, "third": 1 / 3, "half": 1 / 2}
 NAMED = 1e-4
@@ -92,9 +95,7 @@ def parted(name: str, dialect: Dialect) -> dict[str, tuple[str, ...]]:
 
 def is_angle(key: str) -> bool:
     """Whether a fact is an angle, in degrees."""
-    return key in ("slope", "hip_slope", "hip_plan_angle", "backing", "dihedral", "guard_slope") or key.startswith(
-        "bevels."
-    )
+    return key in ANGLES or key.startswith("bevels.")
 
 
 def is_length(key: str, number: float | int) -> bool:

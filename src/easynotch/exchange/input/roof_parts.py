@@ -31,7 +31,6 @@ from ...core.roofs import (
     Timber,
     UpperEnd,
     Valley,
-    ValleyTop,
     regular,
 )
 from ...core.solid import Stock
@@ -90,15 +89,11 @@ class EdgeInput(Part):
 
 
 class ValleyInput(StockInput):
-    """The valleys' timber, and how their tops lie in the roof."""
-
-    top: ValleyTop = ValleyTop.IN_PLANES
-    length: Positive | None = None
+    """The valleys' timber."""
 
     def valley(self) -> Valley:
         """As the core's valley."""
-        stock = Stock(self.thickness.mm, self.depth.mm, self.length.mm if self.length else None)
-        return Valley(stock, self.top)
+        return Valley(Stock(self.thickness.mm, self.depth.mm, self.length.mm if self.length else None))
 
 
 class OutlineInput(Part):

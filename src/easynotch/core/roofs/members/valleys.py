@@ -8,10 +8,11 @@ from itertools import zip_longest
 from math import hypot
 
 from ...solid import CutPlane, Frame, Member, Removal, Theory, Vector, removal
-from ..model.roof import Tail
+from ...terms import message
+from ..model.roof import RoofError, Tail
 from ..plan.head_order import HipOrRidgePlan, ends_of
 from ..plan.layout import RoofLayout
-from ..plan.seam_sections import drop_and_shift, is_ploughed, stock_of
+from ..plan.seam_sections import drop_and_shift, stock_of
 from ..plan.seams import Seam
 from ..planes.planes import UP, SectionRow, Slope
 from .outline_fascias import corner_mitre
@@ -39,7 +40,7 @@ def valley_member(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
         rows += [_end(frame, "end", name, side.at, side.normal) for name, side in ends_of(plan, "end")]
     else:
         rows += [*_notch(layout, seam, seam.corner, frame), *_tail(layout, seam, seam.corner, frame)]
-    rows += [*_ploughed(layout, seam, frame), *_planed_above(plan, frame)]
+    rows += _planed_above(plan, frame)
     removals = tuple(rows)
     per_run = hypot(1.0, rise_per_run)
     run = hypot(plan.top.x - seam.low.x, plan.top.y - seam.low.y)
@@ -99,28 +100,21 @@ def _aside(seam: Seam, slope: Slope) -> float:
 
 
 def _tail(layout: RoofLayout, seam: Seam, corner: Vector, frame: Frame) -> list[Removal]:
-    """A swallow-tail: what lies outside both fascias. Where the valley misses the fascias' corner, or their planes do
-    not meet under it, what lies outside either on its own side of their mitre.
+    """A swallow-tail: what lies outside both fascias.
+
+    Raises:
+        RoofError: leaning fascias that do not meet under it.
     """
-    sides = [(slope, suffix) for slope, suffix in zip(_both(seam), ("", "_side"), strict=True) if _crosses(seam, slope)]
-    rows = [tail_rows(layout, slope) for slope, _ in sides]
     mitre = corner_mitre(layout, corner)
-    if mitre is None or _meets(layout, seam, mitre):
-        made = []
-        for numbered in zip_longest(*rows):
-            planes: list[CutPlane] = []
-            for (slope, suffix), row in zip(sides, numbered, strict=True):
-                planes += _sawn(slope, frame, suffix, row or ())
-            made.append(Removal(tuple(planes)))
-        return made
-    point, direction = mitre
+    if layout.roof.eaves.tail is Tail.SQUARE and mitre is not None and not _meets(seam, mitre):
+        raise RoofError("eaves.tail", message("error.roof_valley_square"))
+    sides = [(slope, suffix) for slope, suffix in zip(_both(seam), ("", "_side"), strict=True) if _crosses(seam, slope)]
     made = []
-    for (slope, suffix), own in zip(sides, rows, strict=True):
-        normal = UP.cross(direction).unit()
-        # Out of the piece there is left: towards the other fascia's side nothing is taken by this one.
-        normal = normal if normal.dot(seam.side(slope)) > 0 else -normal
-        limit = removal(frame, (f"mitre{suffix}", "tail_mitre", point, normal)).planes
-        made += [Removal((*_sawn(slope, frame, suffix, row), *limit)) for row in own]
+    for numbered in zip_longest(*(tail_rows(layout, slope) for slope, _ in sides)):
+        planes: list[CutPlane] = []
+        for (slope, suffix), row in zip(sides, numbered, strict=True):
+            planes += _sawn(slope, frame, suffix, row or ())
+        made.append(Removal(tuple(planes)))
     return made
 
 
@@ -129,29 +123,18 @@ def _sawn(slope: Slope, frame: Frame, suffix: str, row: tuple[SectionRow, ...]) 
     return slope.removal(frame, 0.0, *named).planes if row else ()
 
 
-def _meets(layout: RoofLayout, seam: Seam, mitre: tuple[Vector, Vector]) -> bool:
-    """Whether a valley's middle plane is the fascias' mitre, and their planes are alike on both its sides."""
+def _meets(seam: Seam, mitre: tuple[Vector, Vector]) -> bool:
+    """Whether a valley's middle plane is the fascias' mitre, and the slopes are alike on both its sides."""
     point, direction = mitre
     off = UP.cross(seam.direction).dot(point - seam.low)
     turned = abs(UP.cross(seam.direction).dot(direction.unit()))
     falls = [seam.fall(slope) for slope in _both(seam)]
-    alike = layout.roof.eaves.tail is not Tail.SQUARE or abs(falls[0] - falls[1]) < AT_WALL
-    return abs(off) < AT_WALL and turned < AT_WALL and alike
+    return abs(off) < AT_WALL and turned < AT_WALL and abs(falls[0] - falls[1]) < AT_WALL
 
 
 def _crosses(seam: Seam, slope: Slope) -> bool:
     """Whether a valley runs inward from a slope's wall: where it leans over a wall's end it meets one fascia alone."""
     return seam.direction.dot(slope.inward) > AT_WALL
-
-
-def _ploughed(layout: RoofLayout, seam: Seam, frame: Frame) -> list[Removal]:
-    """What stands above both slopes, where the top's edges lie in them."""
-    if not is_ploughed(layout, seam):
-        return []
-    names = (("plough", seam.first), ("plough_side", seam.second))
-    return [
-        Removal(tuple(CutPlane(name, "plough", frame.plane_to_local(slope.plane)) for name, slope in names))
-    ]
 
 
 def _planed_above(plan: HipOrRidgePlan, frame: Frame) -> list[Removal]:

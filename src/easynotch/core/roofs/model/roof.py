@@ -115,19 +115,11 @@ class LineUp(StrEnum):
     PLATES = "plates"
 
 
-class ValleyTop(StrEnum):
-    """Whether a valley's centre line lies in the slopes, or its edges do and its top is ploughed out to them."""
-
-    IN_PLANES = "in_planes"
-    PLOUGHED = "ploughed"
-
-
 @dataclass(frozen=True, slots=True)
 class Valley:
-    """The valleys' timber and how their tops lie in the roof."""
+    """The valleys' timber."""
 
     stock: Stock
-    top: ValleyTop = ValleyTop.IN_PLANES
 
 
 @dataclass(frozen=True, slots=True)

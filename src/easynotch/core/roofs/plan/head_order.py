@@ -288,8 +288,8 @@ class _Arranging:
             assert footprint is not None
             standing = [one for one in placed if one is not None]
             left = trim_to_neighbours(footprint, self._foot(seam), standing, _end_name(seam, node))
-            if left is not None and self.roof.valleys and not _is_cut(left, _end_name(seam, node)):
-                # Nothing stops it: it ends at its node.
+            if left is not None and self.roof.valleys and _runs_out(left, seam, node):
+                # Nothing stops all of it: it ends at its node.
                 end = FootprintSide(node, from_node(seam, node), "", "")
                 left = cut_by(left, end, _end_name(seam, node))
             footprints[name] = left
@@ -429,8 +429,10 @@ def _by_end(footprint: Footprint, seam: Seam) -> Footprint:
     return replace(footprint, sides=tuple(sides))
 
 
-def _is_cut(footprint: Footprint, kind: str) -> bool:
-    return any(side.face.split("_")[0] == kind for side in footprint.sides)
+def _runs_out(footprint: Footprint, seam: Seam, node: Vector) -> bool:
+    """Whether some of a stick's square end beyond a node is left."""
+    end = "strip_end" if _climbs_to(seam, node) else "strip_start"
+    return any(side.face == end for side in footprint.sides)
 
 
 def _climbs_to(seam: Seam, node: Vector) -> bool:

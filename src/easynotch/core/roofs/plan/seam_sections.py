@@ -12,7 +12,7 @@ from math import acos, atan2, hypot, sqrt, tan
 
 from ...solid import CutPlane, Frame, HalfPlane, Member, Plane, Removal, Stock, Vector, clip, removal
 from ...terms import message
-from ..model.roof import Hip, KeepPlanes, RidgeKind, RoofError, ValleyTop
+from ..model.roof import Hip, KeepPlanes, RidgeKind, RoofError
 from ..planes.planes import UP, Slope
 from .layout import RoofLayout
 from .seams import TINY, OutlineRoof, Region, Seam, SeamKind
@@ -69,26 +69,16 @@ def keep_method(layout: RoofLayout, seam: Seam) -> KeepPlanes:
     return KeepPlanes.DROP if seam.kind is not SeamKind.HIP or hip is None else hip.keep_planes
 
 
-def is_ploughed(layout: RoofLayout, seam: Seam) -> bool:
-    """Whether a valley's edges lie in the slopes and its top is cut out to them."""
-    valley = layout.roof.plan.valley
-    return seam.kind is SeamKind.VALLEY and valley is not None and valley.top is ValleyTop.PLOUGHED
-
-
 def at_valley(roof: OutlineRoof, node: Vector) -> bool:
     """Whether a valley ends at a node."""
     return any(_ends_at(seam, node) for seam in roof.valleys)
 
 
 def drop_and_shift(layout: RoofLayout, seam: Seam) -> tuple[float, float]:
-    """How far a stick is let down, plumb, and shifted towards its first slope; nothing of either where it is backed. A
-    ploughed valley is raised.
-    """
+    """How far a stick is let down, plumb, and shifted towards its first slope; nothing of either where it is backed."""
     if keep_method(layout, seam) is KeepPlanes.BACK:
         return 0.0, 0.0
     thickness = stock_of(layout, seam).thickness
-    if is_ploughed(layout, seam):
-        return thickness / 2 * min(seam.fall(seam.first), seam.fall(seam.second), 0.0), 0.0
     return seam.drop(thickness), seam.shift(thickness)
 
 
