@@ -31,8 +31,8 @@ from tests.roofs import mm
 
 Point = tuple[float, float]
 MOST_CORNERS, MOST_INWARD = 14, 6
-NECK = 1000.0
-"""mm: the narrowest an outline is anywhere."""
+NECKS = (300.0, 600.0, 1000.0)
+"""mm: no outline has two parts that hang together by less than any of these."""
 
 
 @dataclass(frozen=True)
@@ -58,7 +58,8 @@ def wings(draw: st.DrawFn, corners: tuple[Point, ...], *, skew: bool = True) -> 
     flush = draw(st.booleans())
     start = 0.0 if flush else draw(mm(500, length - width - 500.0))
     out = draw(st.sampled_from([1.0, 1.0, 1.0, -1.0])) * draw(mm(1200, 5000))
-    askew = [draw(mm(-400, 400)) if skew else 0.0 for _ in range(2)] if draw(st.booleans()) else [0.0, 0.0]
+    aside = st.sampled_from([0.0]) | mm(250, 400) | mm(-400, -250)
+    askew = [draw(aside) if skew else 0.0 for _ in range(2)]
     (a, b), (c, d) = corners[number], corners[(number + 1) % len(corners)]
     x, y = (c - a) / length, (d - b) / length
 
@@ -80,11 +81,11 @@ def is_sound(corners: tuple[Point, ...]) -> bool:
     shape = Polygon(corners)
     if not (shape.is_valid and shape.exterior.is_ccw and len(corners) <= MOST_CORNERS):
         return False
-    inner = shape.buffer(-NECK / 2, join_style="mitre")
+    inner = [shape.buffer(-wide / 2) for wide in NECKS]
     turns = angles(corners)
     inward = sum(turn > 180.0 for turn in turns)
     return (
-        inner.geom_type == "Polygon" and not inner.is_empty
+        all(one.geom_type == "Polygon" and not one.is_empty for one in inner)
         and all(abs(turn - 180.0) > 8.0 for turn in turns) and 1 <= inward <= MOST_INWARD
     )  # fmt: skip
 

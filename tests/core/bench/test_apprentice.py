@@ -32,6 +32,7 @@ from easynotch.exchange import Problems, work_out_flight
 from easynotch.exchange.input.job_model import FlightInput
 from tests.apprentice import Apprentice, Tools, tilt_closed
 from tests.flights import flights, stairs
+from tests.joined import joined
 from tests.roofs import outlines, roofs
 
 TAPES = st.sampled_from([25.4 / 16, 25.4 / 32, 1.0])
@@ -67,17 +68,25 @@ def pieces_of(flight):
         return []
 
 
+JOINED = frozenset({"valley", "valley_short", "valley_jack", "hip_valley_jack", "wing_ridge"})
+"""What only roofs over inside corners have."""
+
+
+def pieces_over(roof):
+    """Every piece of a roof that is not a post."""
+    # Of a ridge between posts that stand in each other nothing is left, which a check tells.
+    return [
+        piece.member
+        for piece in frame_roof(lay_out_roof(roof)).pieces
+        if piece.member.role != "king_post" and (piece.member.role != "ridge" or outline(piece.member))
+    ]
+
+
 PIECES = st.one_of(
     STRINGERS,
     stairs().map(pieces_of),
-    st.one_of(roofs(around=True), outlines()).map(
-        # Of a ridge between posts that stand in each other nothing is left, which a check tells.
-        lambda roof: [
-            piece.member
-            for piece in frame_roof(lay_out_roof(roof)).pieces
-            if piece.member.role != "king_post" and (piece.member.role != "ridge" or outline(piece.member))
-        ][-MOST:]
-    ),
+    st.one_of(roofs(around=True), outlines()).map(lambda roof: pieces_over(roof)[-MOST:]),
+    joined().map(lambda roof: [one for one in pieces_over(roof) if one.role in JOINED][:MOST]),
 )
 
 

@@ -180,7 +180,9 @@ def test_hips_against_a_post_lie_in_the_same_planes_over_the_same_plates(roof, h
 
 BAD = {
     "crossed": ((0, 0), (4000, 0), (0, 3000), (4000, 3000)),
-    "concave": ((0, 0), (4000, 0), (1500, 1200), (0, 3000)),
+    "straight on": ((0, 0), (2000, 0), (4000, 0), (4000, 3000), (0, 3000)),
+    "step": ((0, 0), (4000, 0), (4000, 1500), (4030, 1500), (4030, 3000), (0, 3000)),
+    "neck": ((0, 0), (4000, 0), (4000, 2900), (7000, 2900), (7000, 0), (9000, 0), (9000, 3000), (0, 3000)),
     "clockwise": ((0, 0), (0, 3000), (4000, 3000), (4000, 0)),
     "twice": ((0, 0), (4000, 0), (4000, 0), (0, 3000)),
     "count": ((0, 0), (4000, 0)),
@@ -189,7 +191,7 @@ BAD = {
 
 
 @pytest.mark.parametrize("kind", BAD)
-def test_what_is_no_convex_outline_is_refused_with_a_sentence(kind):
+def test_what_is_no_outline_is_refused_with_a_sentence(kind):
     with pytest.raises(RoofError) as found:
         check_outline(BAD[kind])
     assert found.value.message.id.startswith("error.outline_")

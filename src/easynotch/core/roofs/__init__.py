@@ -53,8 +53,8 @@ from .model.setting_out import FirstBay, SettingOut, TapeEnd, last_bay_options, 
 from .plan.hip_plan import hip_plan
 from .plan.layout import RoofLayout, RoofSide, lay_out_roof, notch_alternatives, notch_choices
 from .plan.outline import angles, check_outline, lay_out_outline, offset
-from .plan.seams import OutlineRoof, Region, Seam, SeamKind
 from .plan.outline_edit import regular, with_angle, with_side
+from .plan.seams import OutlineRoof, Region, Seam, SeamKind
 from .planes.planes import Slope, plane_intersection
 from .report.bevels import Bevel, Datum, bevels_of, distinct_hips, hips_of
 from .report.chalk import ChalkLine, chalk_line

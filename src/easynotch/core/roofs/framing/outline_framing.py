@@ -5,10 +5,12 @@ from ...terms import message
 from ..members.dummies import dummies
 from ..members.hip_and_ridge_members import hip_or_ridge_member
 from ..members.outline_fascias import fascias, refuse_lost_eaves
-from ..members.outline_rafters import Near, Standing, framing_ends, rafters_of
+from ..members.outline_rafters import Near, Standing, rafters_of
+from ..members.rafter_stations import framing_ends
 from ..model.roof import RoofError, Tail
 from ..model.setting_out import SettingOut
-from ..plan.head_order import Arrangement, arrange
+from ..plan.arrangement import Arrangement
+from ..plan.head_order import arrange
 from ..plan.layout import RoofLayout
 from ..plan.seam_sections import outline_of, post_member, stock_of
 from ..plan.seams import SeamKind

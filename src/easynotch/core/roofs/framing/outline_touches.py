@@ -7,7 +7,7 @@ from ...solid import Face, MateFace, Member, Touch, Vector, face_polygon, member
 from ..members.mating_faces import plate_top, plates_under, wall_face
 from ..members.outline_rafters import Standing
 from ..members.rafter import along_centre
-from ..plan.head_order import HipOrRidgePlan, cut_names, ends_of
+from ..plan.arrangement import HipOrRidgePlan, cut_names, ends_of
 from ..plan.layout import RoofLayout, RoofSide
 from ..plan.seams import Seam, SeamKind
 from ..planes.footprint import NEAR, Footprint, FootprintSide, contact_share
@@ -155,7 +155,7 @@ def _tails(hip: Member, seam: Seam) -> list[tuple[str, Slope]]:
 
 
 def _ends_beside_valley(one: Standing) -> bool | None:
-    """Whether a rafter's tail is cut off by a valley's rather than by the fascia; None of one that is not cut by any."""
+    """Whether a rafter's tail is cut off by a valley's rather than by the fascia; None of one no valley cuts."""
     feet = [side for name, side in one.cheeks if name.split("_")[0] == "foot"]
     if not feet or not one.on_plate:
         return None

@@ -4,10 +4,10 @@ from math import hypot
 
 from ...solid import CutPlane, Frame, Member, PlaneRow, Removal, Theory, Vector, removal
 from ..model.roof import KeepPlanes
-from ..plan.head_order import HipOrRidgePlan, ends_of
+from ..plan.arrangement import HipOrRidgePlan, ends_of
 from ..plan.layout import RoofLayout
-from ..plan.seams import Region, Seam, SeamKind
 from ..plan.seam_sections import drop_and_shift, is_wing_ridge, keep_method, outline_of, stock_of
+from ..plan.seams import Region, Seam, SeamKind
 from ..planes.planes import UP, Slope
 from .rafter import along_centre, long_point, tail_rows
 from .valleys import stick_frame, valley_member

@@ -71,8 +71,8 @@ def _along(layout: RoofLayout, side: RoofSide, first: tuple[float, float], secon
 
 
 def _walls(layout: RoofLayout, side: RoofSide, past_corner: float) -> list[tuple[float, float]]:
-    """Where walls stand along an eave. A wall reaches over its sheathing at both ends; at an inside corner the plates of
-    both walls lap, so that each runs on as wide as the other is.
+    """Where walls stand along an eave. A wall reaches over its sheathing at both ends; at an inside corner the plates
+    of both walls lap, so that each runs on as wide as the other is.
     """
     over, slope = layout.roof.plan.sheathing, side.slope
     found = layout.outline.walls(slope) if layout.outline is not None else []

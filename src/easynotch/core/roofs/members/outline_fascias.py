@@ -7,8 +7,8 @@ from ...terms import Count, message
 from ..model.roof import RoofError, Tail
 from ..plan.layout import RoofLayout, RoofSide
 from ..plan.outline import offset
-from ..plan.seams import TINY
 from ..plan.seam_sections import outline_of
+from ..plan.seams import TINY
 from ..planes.planes import UP
 
 AT_CORNER = 1e-3
@@ -58,8 +58,8 @@ def _outs(layout: RoofLayout) -> tuple[float, ...]:
 
 
 def corner_mitre(layout: RoofLayout, corner: Vector) -> tuple[Vector, Vector] | None:
-    """The plumb plane the fascias are mitred in beside a corner of the walls, as a point of it and its way in plan; None
-    where there is no fascia.
+    """The plumb plane the fascias are mitred in beside a corner of the walls, as a point of it and its way in plan;
+    None where there is no fascia.
     """
     roof = outline_of(layout)
     at = next((k for k, (x, y) in enumerate(roof.corners) if hypot(x - corner.x, y - corner.y) < AT_CORNER), None)

@@ -6,18 +6,14 @@ from itertools import pairwise
 from math import sqrt
 
 from ...solid import Hand, Member, Removal, Theory, Vector, removal
-from ...tape import WHOLE, whole_up
-from ...terms import Count, message
-from ..model.roof import RoofError
-from ..model.setting_out import FirstBay, bays_between
-from ..plan.head_order import Arrangement
+from ..plan.arrangement import Arrangement
 from ..plan.layout import RoofLayout, RoofSide
+from ..plan.seam_sections import outline_of
 from ..plan.seams import TINY, Region, Seam, SeamKind
-from ..plan.seam_sections import outline_of, reach_aside
 from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
 from ..planes.planes import Slope
-from .mating_faces import inside_corners
 from .rafter import finish, plate_notch, tail_rows, to_eave
+from .rafter_stations import fixed_stations, stations_along
 
 MOST_PIECES = 4000
 SAME = 1e-6
@@ -65,9 +61,9 @@ def rafters_of(
     ]
     gone = [seam for seam in arranged.left_out if slope in (seam.first, seam.second)]
     eave = _Eave(layout, side, region, tuple(near), tuple(gone), tuple(_lines_across(arranged, slope)))
-    at_nodes = _fixed(layout, side, region)
+    at_nodes = fixed_stations(layout, side, region)
     ridges = bool(outline_of(layout).ridges)
-    for place in _stations(layout, side, region):
+    for place in stations_along(layout, side, region):
         if only is not None and abs(place - region.station((only.at.x, only.at.y))) > only.reach * sqrt(2) + half:
             continue
         for found in _stand(eave, place):
@@ -95,152 +91,6 @@ def _lines_across(arranged: Arrangement, slope: Slope) -> Iterator[tuple[Vector,
     for plan in arranged.hip_and_ridge_members:
         if plan.reach is not None and plan.reach.slope == slope:
             yield plan.reach.node, plan.reach.head
-
-
-def _stations(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
-    """Where rafters stand along an eave; beside a valley's foot one stands clear of it, on the plate."""
-    stations = _stepped(layout, side, region)
-    roof, slope, thick = outline_of(layout), side.slope, layout.roof.rafter.thickness
-    for seam in roof.valleys:
-        if seam.corner is None or slope not in (seam.first, seam.second):
-            continue
-        at = slope.station_of((seam.corner.x, seam.corner.y))
-        clear = reach_aside(layout, seam, slope) / max(abs(seam.side(slope).dot(slope.along)), NEAR) + thick / 2
-        # Onto the wall's side of the corner.
-        on_wall = 1.0 if any(abs(low - at) < 1.0 for low, *_ in roof.walls(slope)) else -1.0
-        moved = at + on_wall * (clear + WHOLE)
-        straddling = [one for one in stations if -thick / 2 < (one - at) * on_wall < clear]
-        stations = [one for one in stations if one not in straddling]
-        if straddling and all(abs(moved - one) >= thick for one in stations):
-            stations.append(moved)
-    return sorted(stations)
-
-
-def _stepped(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
-    """At the nodes; between them and towards both ends stepped by the spacing, as design 5.3 steps commons. Over an
-    inside corner from that corner on, so that the valley's jacks stand in opposite pairs.
-    """
-    low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
-    if (high - low) / layout.roof.spacing > MOST_PIECES:
-        raise RoofError("rafter.spacing", message("error.roof_too_many", most=Count(MOST_PIECES)))
-    walls = outline_of(layout).walls(side.slope)
-    turned = inside_corners(layout)
-    fixed = _fixed(layout, side, region)
-    if not any(corner in turned for _, _, *ends in walls for corner in ends):
-        return _along_wall(layout, side, fixed, (low, high), (0.0, side.slope.length))
-    made: list[float] = []
-    for start, end, first, last in walls:
-        own = [at for at in fixed if start - TINY < at < end + TINY] or [(start + end) / 2]
-        ends = (start if first in turned else min(start, low), end if last in turned else max(end, high))
-        made += _along_wall(layout, side, own, ends, (start, end))
-    return sorted([*made, *_beyond_corners(layout, region, walls, turned)])
-
-
-def _beyond_corners(
-    layout: RoofLayout, region: Region, walls: list[tuple[float, float, int, int]], turned: frozenset[int]
-) -> Iterator[float]:
-    """Stepped from every inside corner over what has no wall under it: between two corners to the highest point there,
-    else to the slope's end.
-    """
-    spacing, thick = layout.roof.spacing, layout.roof.rafter.thickness
-    low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
-    gaps = [(low, walls[0][0]), *((a[1], b[0]) for a, b in pairwise(walls)), (walls[-1][1], high)]
-    for number, (start, end) in enumerate(gaps):
-        if end - start < TINY:
-            continue
-        from_start = number > 0 and walls[number - 1][3] in turned
-        from_end = number < len(walls) and walls[number][2] in turned
-        if from_start and from_end:
-            over = [point for point in region.corners if start < region.station(point) < end]
-            top = region.station(max(over, key=region.inward, default=((start + end) / 2, 0.0)))
-            middle = top if over else (start + end) / 2
-            yield from bays_between(start, middle, spacing, thick)
-            yield from bays_between(end, middle, spacing, thick)
-            yield middle
-        elif from_start or from_end:
-            first, sign = (start, 1.0) if from_start else (end, -1.0)
-            yield from (first + sign * spacing * k for k in range(1, int((end - start) / spacing) + 2))
-
-
-def _along_wall(
-    layout: RoofLayout, side: RoofSide, fixed: list[float], reach: tuple[float, float], ends_at: tuple[float, float]
-) -> list[float]:
-    """Between fixed rafters, and from them towards both ends of what is reached; ``ends_at`` are the wall's."""
-    spacing, thick = layout.roof.spacing, layout.roof.rafter.thickness
-    low, high = reach
-    made = list(fixed)
-    equal = layout.roof.first_bay is FirstBay.EQUAL
-    for first, second in pairwise(fixed):
-        # Opposite eaves run opposite ways: both are stepped from the same end, so that their rafters face each other.
-        ends = (first, second) if _is_forward(side) else (second, first)
-        made += bays_between(*ends, spacing, thick, equal=equal)
-    jacks = layout.roof.hip.jacks if layout.roof.hip is not None else "commons"
-    if jacks == "corner":
-        return sorted([*made, *_from_corners(layout, fixed, reach, ends_at)])
-    for start, direction, stop, corner in (
-        (fixed[0], -1.0, low + thick / 2, ends_at[0]), (fixed[-1], 1.0, high - thick / 2, ends_at[1])
-    ):  # fmt: skip
-        whole = abs(corner - start)
-        step = whole / max(1, whole_up(whole / spacing)) if jacks == "even" and whole > spacing else spacing
-        at = start + direction * step
-        while (stop - at) * direction > 0:
-            if abs(at - corner) < thick / 2:
-                # It would stand half on the walls' corner: flush with it instead.
-                at = corner - direction * thick / 2
-            made.append(at)
-            at += direction * step
-    return sorted(made)
-
-
-def _is_forward(side: RoofSide) -> bool:
-    """Whether an eave runs the way its opposite one is said to run: along the plan's length, or else across it."""
-    along = side.slope.along
-    return along.x > SKEW or (abs(along.x) <= SKEW and along.y > 0)
-
-
-def _from_corners(
-    layout: RoofLayout, fixed: list[float], reach: tuple[float, float], ends_at: tuple[float, float]
-) -> list[float]:
-    """Stepped from both ends of the wall towards the first and last fixed rafter, one clear of each; past the wall's
-    ends, where a hip leans out, stepped on from there.
-    """
-    spacing, thick = layout.roof.spacing, layout.roof.rafter.thickness
-    made: list[float] = []
-    for start, direction, last, far in ((ends_at[0], 1.0, fixed[0], reach[0]), (ends_at[1], -1.0, fixed[-1], reach[1])):
-        made += bays_between(start, last, spacing, thick)
-        if (start - far) * direction > thick / 2:
-            # Flush with the walls' corner, between what stands on the wall and what hangs past it.
-            made.append(start + direction * thick / 2)
-        step = 1
-        while (start - direction * step * spacing - far) * direction > thick / 2:
-            made.append(start - direction * step * spacing)
-            step += 1
-    return made
-
-
-def framing_ends(layout: RoofLayout, slope: Slope) -> tuple[float, float]:
-    """From where to where the framing reaches along an eave; its sheathing lies beyond."""
-    corners, roof = layout.roof.plan.corners, outline_of(layout)
-    numbers = [number for number, one in enumerate(roof.slopes) if one == slope]
-    ends = [slope.station_of(corners[k % len(corners)]) for number in numbers for k in (number, number + 1)]
-    return min(ends), max(ends)
-
-
-def _fixed(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
-    """Under the nodes, above the eave itself, and not in a rafter that stands already; at least one."""
-    thick, slope = layout.roof.rafter.thickness, side.slope
-    low, high = framing_ends(layout, slope)
-    found: list[float] = []
-    walls = [(start, end) for start, end, *_ in outline_of(layout).walls(slope)]
-    for at in sorted(region.station(point) for point in region.upper):
-        place = min(max(at, low + thick / 2), high - thick / 2)
-        if any(one - TINY < at < other + TINY for one, other in walls) and all(abs(place - one) > thick for one in found):
-            found.append(place)
-    if found:
-        return found
-    # Of several walls the widest's middle.
-    low, high = max(walls, key=lambda ends: ends[1] - ends[0]) if len(walls) > 1 else (low, high)
-    return [(low + high) / 2]
 
 
 def _named(member: Member, seams: list[Seam]) -> Member:

@@ -10,15 +10,17 @@ from math import hypot
 from ...solid import CutPlane, Frame, Member, Removal, Theory, Vector, removal
 from ...terms import message
 from ..model.roof import RoofError, Tail
-from ..plan.head_order import HipOrRidgePlan, ends_of
+from ..plan.arrangement import HipOrRidgePlan, ends_of
 from ..plan.layout import RoofLayout
-from ..plan.seam_sections import drop_and_shift, stock_of
-from ..plan.seams import Seam
+from ..plan.seam_sections import drop_and_shift, outline_of, stock_of
+from ..plan.seams import Seam, SeamKind
 from ..planes.planes import UP, SectionRow, Slope
 from .outline_fascias import corner_mitre
 from .rafter import along_centre, long_point, tail_rows
 
 DOWN = Vector(0.0, 0.0, -1.0)
+PROUD = 1e-6
+"""mm: what stands less above a roof plane does not."""
 AT_WALL = 1e-3
 """mm: a valley that starts farther from a bearing line starts over another wall."""
 
@@ -40,7 +42,7 @@ def valley_member(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
         rows += [_end(frame, "end", name, side.at, side.normal) for name, side in ends_of(plan, "end")]
     else:
         rows += [*_notch(layout, seam, seam.corner, frame), *_tail(layout, seam, seam.corner, frame)]
-    rows += _planed_above(plan, frame)
+    rows += _clips(layout, plan, frame)
     removals = tuple(rows)
     per_run = hypot(1.0, rise_per_run)
     run = hypot(plan.top.x - seam.low.x, plan.top.y - seam.low.y)
@@ -137,12 +139,28 @@ def _crosses(seam: Seam, slope: Slope) -> bool:
     return seam.direction.dot(slope.inward) > AT_WALL
 
 
-def _planed_above(plan: HipOrRidgePlan, frame: Frame) -> list[Removal]:
-    """Beyond the ridge of its wing a supporting valley lies under one slope: its top is planed to that."""
-    reach = plan.reach
-    if reach is None:
-        return []
-    return [
-        removal(frame, ("planed_from", "backing", reach.node, plan.seam.direction),
-                ("planed", "backing", reach.node, reach.slope.plane.normal))
-    ]  # fmt: skip
+def _clips(layout: RoofLayout, plan: HipOrRidgePlan, frame: Frame) -> list[Removal]:
+    """Near a valley's head, and all along where it runs on under one slope, the roof beside it is not its own slopes':
+    what stands above that is planed off.
+    """
+    seam, roof = plan.seam, outline_of(layout)
+    rise, made = seam.rise_per_run, []
+    tops = [
+        point + UP * (frame.origin.z + rise * (point - frame.origin).dot(seam.direction))
+        for point in plan.footprint.corners
+    ]
+    for other in roof.seams:
+        if other is seam or other.kind is SeamKind.VALLEY or not other.touches(seam.high):
+            continue
+        for own, kept in ((seam.first, seam.second), (seam.second, seam.first)):
+            # Beyond a ridge or hip of one of its slopes the roof is the slope behind that, or the valley's other one.
+            if own not in (other.first, other.second):
+                continue
+            behind = other.second if own == other.first else other.first
+            if behind == kept or not any(min(one.plane.above(top) for one in (behind, kept)) > PROUD for top in tops):
+                continue
+            planes = ((f"clip_{behind.id}", behind), (f"clip_{behind.id}_{kept.id}", kept))
+            made.append(
+                Removal(tuple(CutPlane(name, "clip", frame.plane_to_local(slope.plane)) for name, slope in planes))
+            )
+    return made

@@ -106,9 +106,7 @@ def _direction(skeleton: Skeleton, step: Step) -> float:
     return atan2(d - b, c - a)
 
 
-def _region(
-    skeleton: Skeleton, slope: Slope, loop: list[Step], owner: dict[tuple[int, int], Slope]
-) -> Region:
+def _region(skeleton: Skeleton, slope: Slope, loop: list[Step], owner: dict[tuple[int, int], Slope]) -> Region:
     """A region from its eave's start; points in the middle of a straight seam are left out."""
     points = [skeleton.nodes[start][:2] for start, _, _ in loop]
     bounds = [owner.get((end, start)) for start, end, _ in loop]
@@ -117,7 +115,9 @@ def _region(
     kept = [
         k
         for k, bound in enumerate(bounds)
-        if bound is None or bound is not bounds[k - 1] or not _straight(points[k - 1], points[k], points[(k + 1) % len(points)])
+        if bound is None
+        or bound is not bounds[k - 1]
+        or not _straight(points[k - 1], points[k], points[(k + 1) % len(points)])
     ]
     return Region(slope, tuple(points[k] for k in kept), tuple(bounds[k] for k in kept))
 

@@ -6,7 +6,7 @@ seam runs between them is too short for a stick and is left out.
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import lru_cache
 from itertools import combinations
 from math import cos, radians, sin
@@ -14,10 +14,20 @@ from math import cos, radians, sin
 from ...solid import Vector
 from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
 from ..planes.planes import UP, Slope
+from .arrangement import PARTED, Arrangement, HipOrRidgePlan, named_by_end, post_print
 from .layout import RoofLayout
-from .seams import Seam, SeamKind
-from .seam_sections import Post, at_valley, faces_of, from_node, on_wall, outline_of, post_at, post_polygon, reach_aside, stock_of
-from .valley_heads import Reach, reaches_of
+from .seam_sections import (
+    Post,
+    at_valley,
+    from_node,
+    on_wall,
+    outline_of,
+    post_at,
+    reach_aside,
+    stock_of,
+)
+from .seams import SAME_LINE, Seam, SeamKind
+from .valley_heads import reaches_of
 
 WIDEST_POST = 5.0
 """Times the thickest stick, from a post's middle to its faces: a wider one is no post any more."""
@@ -28,48 +38,10 @@ ACROSS = sin(radians(40.0))
 NEARLY = cos(radians(40.0))
 """A stick that comes nearer to the other's line than this bears on its end."""
 IN_LINE = cos(radians(1.0))
-SAME_LINE = 1.0
-"""mm: sticks that run less apart are in one line."""
 FARTHEST = 4.0
 """Times the thickest stick: beside valleys, nodes farther apart are not taken as one."""
-PARTED = "parted"
 SHORTEST = 1.0
 """Times its thickness: a stick that would be shorter is left out."""
-
-
-@dataclass(frozen=True, slots=True)
-class HipOrRidgePlan:
-    """A seam's stick in plan. Its ``footprint`` names cuts at the upper end head…, those at a ridge's lower end end…
-    A supporting valley's ``reach`` tells how it runs on past its seam.
-    """
-
-    seam: Seam
-    name: str
-    footprint: Footprint
-    reach: Reach | None = None
-    butts: bool = False
-    """Whether it ends at a supporting valley's side."""
-
-    @property
-    def top(self) -> Vector:
-        """Where its line ends above."""
-        return self.seam.high if self.reach is None else self.reach.head
-
-
-@dataclass(frozen=True, slots=True)
-class Arrangement:
-    """The sticks that stand, the posts under their heads, the nodes where heads go against one another in turn, and
-    the seams left without a stick.
-    """
-
-    hip_and_ridge_members: tuple[HipOrRidgePlan, ...]
-    posts: tuple[Post, ...]
-    in_turn: tuple[Vector, ...]
-    left_out: tuple[Seam, ...]
-
-    def post_prints(self) -> list[Footprint]:
-        """What the posts cover in plan."""
-        return [_post_print(number, post) for number, post in enumerate(self.posts)]
 
 
 @lru_cache(maxsize=16)
@@ -105,7 +77,7 @@ class _Arranging:
         self.close = [
             (reach.node, seam)
             for reach in reaches.values() if reach.run <= near
-            for seam in self.roof.seams if _runs_through(seam, reach.head)
+            for seam in self.roof.seams if seam.runs_through(reach.head)
         ]  # fmt: skip
         posts = not heads_in_turn(layout)
         self.clusters = [
@@ -144,7 +116,7 @@ class _Arranging:
         beside ridges, the shorter beside the longer.
         """
         order = [SeamKind.RIDGE, SeamKind.HIP, SeamKind.VALLEY]
-        posts = [_post_print(k, one.post) for k, one in enumerate(self.clusters) if one.post is not None]
+        posts = [post_print(k, one.post) for k, one in enumerate(self.clusters) if one.post is not None]
         standing: list[Footprint] = []
         for name, seam in sorted(self._named(), key=lambda row: (order.index(row[1].kind), -row[1].run)):
             footprint = footprints[name]
@@ -153,7 +125,7 @@ class _Arranging:
             others = [*standing, *(one for one in posts if not disjoint(footprint, one))]
             if any(not disjoint(footprint, one) for one in others):
                 left = trim_to_neighbours(footprint, self._foot(seam), others, PARTED, seam.direction)
-                footprint = footprints[name] = left and _by_end(left, seam)
+                footprint = footprints[name] = left and named_by_end(left, seam)
             if footprint is not None:
                 standing.append(footprint)
 
@@ -179,7 +151,7 @@ class _Arranging:
 
     def _crowded_posts(self) -> None:
         """No post where two would stand in each other, or one in a stick that is not its own."""
-        standing = [(cluster, _post_print(0, cluster.post)) for cluster in self.clusters if cluster.post is not None]
+        standing = [(cluster, post_print(0, cluster.post)) for cluster in self.clusters if cluster.post is not None]
         for (one, a), (other, b) in combinations(standing, 2):
             if not disjoint(a, b):
                 one.post = other.post = None
@@ -207,7 +179,9 @@ class _Arranging:
         start = [(seam.low - slope.at(0.0, 0.0, seam.low.z)).dot(slope.inward) for slope in rows]
         if seam.kind is SeamKind.VALLEY:
             climbs = [(slope, inward) for slope, inward in zip(rows, start, strict=True) if _climbs(seam, slope)]
-            far = max((self.layout.out_of(slope) + inward) / seam.direction.dot(slope.inward) for slope, inward in climbs)
+            far = max(
+                (self.layout.out_of(slope) + inward) / seam.direction.dot(slope.inward) for slope, inward in climbs
+            )
             return far + 2 * self.thickest
         tail = min(
             (self.layout.out_of(slope) + inward) / max(seam.direction.dot(slope.inward), NEAR)
@@ -237,14 +211,14 @@ class _Arranging:
         if footprint is None:
             return
         others = [one for key, one in footprints.items() if one is not None and key != name]
-        posts = [_post_print(k, one.post) for k, one in enumerate(self.clusters) if one.post is not None]
+        posts = [post_print(k, one.post) for k, one in enumerate(self.clusters) if one.post is not None]
         at = self.reaches[seam].node
         foot = [at + seam.side(slope) * reach_aside(self.layout, seam, slope) for slope in (seam.first, seam.second)]
         footprints[name] = trim_to_neighbours(footprint, foot, [*others, *posts], "head", seam.direction)
 
     def _against_post(self, footprints: dict[str, Footprint | None], number: int, cluster: _Cluster) -> None:
         assert cluster.post is not None
-        sides = _post_print(number, cluster.post).sides
+        sides = post_print(number, cluster.post).sides
         for name, seam in self._named():
             if seam in cluster.post.seams and (footprint := footprints[name]) is not None:
                 direction = from_node(seam, cluster.post.at)
@@ -256,7 +230,7 @@ class _Arranging:
             (name, seam, node)
             for name, seam in self._named()
             for node in cluster.nodes
-            if _ends(seam, node) and (seam not in self.reaches or not _climbs_to(seam, node))
+            if seam.ends_at(node) and (seam not in self.reaches or not seam.climbs_to(node))
         ]
         through = [
             (name, seam) for name, seam in self._named() if any(self._passes(seam, node) for node in cluster.nodes)
@@ -297,11 +271,11 @@ class _Arranging:
 
     def _passes(self, seam: Seam, node: Vector) -> bool:
         """Whether a seam's stick runs on past a node."""
-        if seam in self.reaches and _climbs_to(seam, node):
+        if seam in self.reaches and seam.climbs_to(node):
             return True
         if any(seam is one and (node - at).length < 1e-3 for at, one in self.close):
             return True
-        return seam.corner is None and _runs_through(seam, node)
+        return seam.corner is None and seam.runs_through(node)
 
     def _through(self, ends: list[tuple[str, Seam, Vector]]) -> tuple[str, Seam, Vector]:
         """A ridge before a hip, the longest first; but its partner where that comes nearly in line and is thicker."""
@@ -362,7 +336,7 @@ class _Arranging:
         verge = self.layout.roof.eaves.verge
         for at, direction in ((seam.high, seam.direction), (seam.low, -seam.direction)):
             footprint = footprints[name]
-            if footprint is not None and _ends(seam, at) and on_wall(self.roof, at):
+            if footprint is not None and seam.ends_at(at) and on_wall(self.roof, at):
                 footprints[name] = cut_by(
                     footprint, FootprintSide(at + direction * verge, -direction, "", ""), _end_name(seam, at)
                 )
@@ -389,10 +363,10 @@ class _Arranging:
             for two in self.clusters
             for a in one.nodes
             for b in two.nodes
-            if one is not two and _ends(seam, a) and _ends(other, b)
+            if one is not two and seam.ends_at(a) and other.ends_at(b)
         ]
         if not pairs:
-            alone = next((one for one in self.clusters if one.post and any(_ends(seam, at) for at in one.nodes)), None)
+            alone = next((one for one in self.clusters if one.post and any(seam.ends_at(at) for at in one.nodes)), None)
             if alone is not None:
                 alone.post = None
             return alone is not None
@@ -405,38 +379,10 @@ class _Arranging:
         return True
 
 
-def _ends(seam: Seam, node: Vector) -> bool:
-    return (seam.high - node).length < 1e-3 or (seam.corner is None and (seam.low - node).length < 1e-3)
-
-
-def _runs_through(seam: Seam, node: Vector) -> bool:
-    """Whether a point lies on a seam, not at its ends."""
-    off = node - seam.low
-    along = off.x * seam.direction.x + off.y * seam.direction.y
-    aside = off.y * seam.direction.x - off.x * seam.direction.y
-    return abs(aside) < SAME_LINE and SAME_LINE < along < seam.run - SAME_LINE
-
-
-def _by_end(footprint: Footprint, seam: Seam) -> Footprint:
-    """The same, its latest cuts named by the end they are at, after those it had."""
-    sides = list(footprint.sides)
-    for number, side in enumerate(sides):
-        if side.face.startswith(PARTED):
-            upper = seam.corner is not None or side.normal.dot(seam.direction) > 0
-            kind = "head" if upper else "end"
-            count = sum(one.face.split("_")[0] == kind for one in sides)
-            sides[number] = replace(side, face=kind if count == 0 else f"{kind}_{count + 1}")
-    return replace(footprint, sides=tuple(sides))
-
-
 def _runs_out(footprint: Footprint, seam: Seam, node: Vector) -> bool:
     """Whether some of a stick's square end beyond a node is left."""
-    end = "strip_end" if _climbs_to(seam, node) else "strip_start"
+    end = "strip_end" if seam.climbs_to(node) else "strip_start"
     return any(side.face == end for side in footprint.sides)
-
-
-def _climbs_to(seam: Seam, node: Vector) -> bool:
-    return (seam.high - node).length < 1e-3
 
 
 def _climbs(seam: Seam, slope: Slope) -> bool:
@@ -446,30 +392,3 @@ def _climbs(seam: Seam, slope: Slope) -> bool:
 
 def _end_name(seam: Seam, node: Vector) -> str:
     return "head" if seam.corner is not None or (seam.high - node).length < 1e-3 else "end"
-
-
-def _post_print(number: int, post: Post) -> Footprint:
-    """A post's footprint, its sides named as its faces."""
-    corners = tuple(Vector(post.at.x, post.at.y, 0.0) + corner for corner in post_polygon(post))
-    rows = faces_of(post)
-    sides = []
-    for here, there in zip(corners, (*corners[1:], *corners[:1]), strict=True):
-        out = -UP.cross((there - here).unit())
-        face, (direction, off) = max(enumerate(rows, 1), key=lambda row: row[1][0].dot(out))
-        at = Vector(post.at.x, post.at.y, 0.0) + direction * off
-        sides.append(FootprintSide(at, direction, f"post_{number}", f"face_{face}"))
-    return Footprint(corners, tuple(sides))
-
-
-def ends_of(plan: HipOrRidgePlan, kind: str) -> list[tuple[str, FootprintSide]]:
-    """A stick's end cuts of one kind, ``head`` or ``end``, each with the name its plane has on the stick."""
-    plain = "strip_end" if kind == "head" else "strip_start"
-    found = [side for side in plan.footprint.sides if side.face.split("_")[0] == kind]
-    found = found or [side for side in plan.footprint.sides if side.face == plain]
-    return [(kind if n == 0 else f"{kind}_side" if n == 1 else f"{kind}_{n}", side) for n, side in enumerate(found)]
-
-
-def cut_names(plan: HipOrRidgePlan) -> dict[str, str]:
-    """From the faces of a stick's footprint to the planes of its member."""
-    kinds = ("head", "end") if plan.seam.corner is None else ("head",)
-    return {side.face: name for kind in kinds for name, side in ends_of(plan, kind)}

@@ -20,6 +20,8 @@ from .seams import TINY, OutlineRoof, Point, Region, Seam, SeamKind, sides_round
 FEWEST, MOST = 3, 24
 STRAIGHT_ON = 1e-6
 """Radians: a corner that turns less is none."""
+NEAR_WALL = 1e-3
+"""mm: what is nearer to a wall's line lies on it."""
 SHORTEST_SIDE, NARROWEST = 50.0, 300.0
 """mm: with inside corners, a shorter side is a step no eave runs along, and a narrower neck has no room for rafters."""
 
@@ -57,7 +59,8 @@ def _check_inside_corners(corners: tuple[Point, ...]) -> None:
         length = hypot(c - a, d - b)
         if length < SHORTEST_SIDE:
             raise RoofError(f"plan.corners[{number}]", message("error.outline_step", length=Length(length)))
-    narrow = Polygon(corners).buffer(-NARROWEST / 2, join_style="mitre")
+    # What is left farther from every side than half a neck is wide: more than one part lie beside a narrower one.
+    narrow = Polygon(corners).buffer(-NARROWEST / 2)
     if narrow.is_empty or narrow.geom_type != "Polygon":
         raise RoofError("plan.corners", message("error.outline_neck", width=Length(NARROWEST)))
 
@@ -152,7 +155,10 @@ def areas_over(roof: OutlineRoof, outs: tuple[float, ...]) -> list[tuple[Slope, 
             if slope is not None
         ]
     inside = [(region.slope, region.area) for region in roof.regions]
-    return [*inside, *((slope, area) for number in range(len(outer)) for slope, area in _eave_areas(roof, outer, number))]
+    return [
+        *inside,
+        *((slope, area) for number in range(len(outer)) for slope, area in _eave_areas(roof, outer, number)),
+    ]
 
 
 def _eave_areas(roof: OutlineRoof, outer: tuple[Point, ...], number: int) -> list[tuple[Slope, float]]:
@@ -165,8 +171,12 @@ def _eave_areas(roof: OutlineRoof, outer: tuple[Point, ...], number: int) -> lis
     beside = [(slopes[number - 1], turned_in[number]), (slopes[(number + 1) % count], turned_in[(number + 1) % count])]
     own = slopes[number]
     if own is None:
-        halves = [one for one, _ in beside if one is not None]
-        return [(one, _clipped_area(strip, one, [other for other in halves if other != one])) for one in halves]
+        # Past a gable every slope covers as much of the strip as it does of the wall.
+        covers = [
+            (region.slope, length) for region in roof.regions if (length := _on_side(roof, region, number)) > TINY
+        ]
+        whole = sum(length for _, length in covers)
+        return [(slope, abs(_area(tuple(strip))) * length / whole) for slope, length in covers]
     found, left = [], abs(_area(tuple(strip)))
     for other, inward in beside:
         if other is not None and other != own:
@@ -174,6 +184,19 @@ def _eave_areas(roof: OutlineRoof, outer: tuple[Point, ...], number: int) -> lis
             found.append((other, area))
             left -= area
     return [(own, left), *found]
+
+
+def _on_side(roof: OutlineRoof, region: Region, number: int) -> float:
+    """How much of a side's wall a region covers, mm."""
+    (a, b), (c, d) = roof.corners[number], roof.corners[(number + 1) % len(roof.corners)]
+    length = hypot(c - a, d - b)
+    x, y = (c - a) / length, (d - b) / length
+    total = 0.0
+    for (p, q), (r, s) in sides_round(region.corners):
+        if max(abs((p - a) * y - (q - b) * x), abs((r - a) * y - (s - b) * x)) < NEAR_WALL:
+            ends = sorted(((p - a) * x + (q - b) * y, (r - a) * x + (s - b) * y))
+            total += max(0.0, min(ends[1], length) - max(ends[0], 0.0))
+    return total
 
 
 def _clipped_area(strip: list[Point], slope: Slope, others: list[Slope]) -> float:

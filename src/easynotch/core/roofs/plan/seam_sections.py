@@ -71,7 +71,7 @@ def keep_method(layout: RoofLayout, seam: Seam) -> KeepPlanes:
 
 def at_valley(roof: OutlineRoof, node: Vector) -> bool:
     """Whether a valley ends at a node."""
-    return any(_ends_at(seam, node) for seam in roof.valleys)
+    return any(seam.ends_at(node) for seam in roof.valleys)
 
 
 def drop_and_shift(layout: RoofLayout, seam: Seam) -> tuple[float, float]:
@@ -90,7 +90,7 @@ def reach_aside(layout: RoofLayout, seam: Seam, slope: Slope) -> float:
 
 def is_wing_ridge(roof: OutlineRoof, ridge: Seam) -> bool:
     """Whether a ridge is a wing's: it ends where a valley does, and another is higher, or as high and longer."""
-    if not any(_ends_at(ridge, node) for valley in roof.valleys for node in (valley.low, valley.high)):
+    if not any(ridge.ends_at(node) for valley in roof.valleys for node in (valley.low, valley.high)):
         return False
     main = max(roof.ridges, key=lambda one: (round(one.high.z, 3), one.run))
     return ridge is not main
@@ -112,7 +112,7 @@ ON_WALL = 1e-3
 
 def post_at(layout: RoofLayout, roof: OutlineRoof, node: Vector) -> Post:
     """The post under a node that leaves every stick there its whole end."""
-    meeting = [seam for seam in roof.seams if _ends_at(seam, node)]
+    meeting = [seam for seam in roof.seams if seam.ends_at(node)]
     ways = sorted(
         ((atan2(from_node(seam, node).y, from_node(seam, node).x), seam) for seam in meeting), key=lambda one: one[0]
     )
@@ -129,7 +129,7 @@ def post_at(layout: RoofLayout, roof: OutlineRoof, node: Vector) -> Post:
     low = node.z
     for seam in meeting:
         down, _ = drop_and_shift(layout, seam)
-        rise_per_run = seam.rise_per_run if _climbs_to(seam, node) else -seam.rise_per_run
+        rise_per_run = seam.rise_per_run if seam.climbs_to(node) else -seam.rise_per_run
         per = hypot(1.0, rise_per_run)
         low = min(low, node.z - down - abs(rise_per_run) * flat - stock_of(layout, seam).depth * per)
         for slope in (seam.first, seam.second):
@@ -180,17 +180,9 @@ STANDS_OUT = 0.5
 """mm: a corner that stands out less is left."""
 
 
-def _ends_at(seam: Seam, node: Vector) -> bool:
-    return any((end - node).length < 1e-3 for end in (seam.high, *(() if seam.corner is not None else (seam.low,))))
-
-
-def _climbs_to(seam: Seam, node: Vector) -> bool:
-    return (seam.high - node).length < 1e-3
-
-
 def from_node(seam: Seam, node: Vector) -> Vector:
     """Level, from a node along a seam."""
-    return seam.direction * -1.0 if _climbs_to(seam, node) else seam.direction
+    return seam.direction * -1.0 if seam.climbs_to(node) else seam.direction
 
 
 def post_member(post: Post) -> Member:

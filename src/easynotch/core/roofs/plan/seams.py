@@ -16,6 +16,10 @@ from ..planes.planes import UP, Slope
 Point = tuple[float, float]
 TINY = 1e-6
 """mm: nearer points are one."""
+NODE = 1e-3
+"""mm: a seam's end that is nearer to a node lies at it."""
+SAME_LINE = 1.0
+"""mm: what runs or lies less apart is in one line."""
 FLAT = 1e-9
 """Rise over run: slopes that fall away less together make a valley's line flat, which is none."""
 
@@ -63,6 +67,25 @@ class Seam:
     def rise_per_run(self) -> float:
         """Its slope, rise over run."""
         return self.first.rise_per_run * self.first.inward.dot(self.direction)
+
+    def climbs_to(self, node: Vector) -> bool:
+        """Whether a point is its upper end."""
+        return (self.high - node).length < NODE
+
+    def ends_at(self, node: Vector) -> bool:
+        """Whether a point is its upper end, or its lower one where that is no corner of the walls."""
+        return self.climbs_to(node) or (self.corner is None and (self.low - node).length < NODE)
+
+    def touches(self, node: Vector) -> bool:
+        """Whether a point is one of its ends."""
+        return min((self.high - node).length, (self.low - node).length) < NODE
+
+    def runs_through(self, node: Vector) -> bool:
+        """Whether a point lies on it, not at its ends."""
+        off = node - self.low
+        along = off.x * self.direction.x + off.y * self.direction.y
+        aside = off.y * self.direction.x - off.x * self.direction.y
+        return abs(aside) < SAME_LINE < along < self.run - SAME_LINE
 
     def side(self, slope: Slope) -> Vector:
         """Level, square to it, towards one of its slopes."""

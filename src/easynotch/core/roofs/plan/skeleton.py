@@ -11,6 +11,7 @@ line and of one pitch have one plane: where nothing is left between them they ar
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from itertools import combinations
 from math import cos, hypot, inf, sin
 
 import numpy as np
@@ -301,10 +302,11 @@ def _settled(true: list[Line], found: _Search, plane_of: tuple[int, ...]) -> Ske
     places: dict[int, Node] = {node: found.nodes[node] for node in range(count)}
     for node in range(count, len(home)):
         places[node] = _met(true, planes[node], found.nodes[node])[0]
+    inner = range(count, len(home))
     near = sorted(
-        (gap, arc.start, arc.end)
-        for arc in found.arcs
-        if (gap := _apart(found.nodes[arc.start], found.nodes[arc.end])) < TOGETHER and arc.start >= count
+        (gap, one, other)
+        for one, other in combinations(inner, 2)
+        if (gap := _apart(found.nodes[one], found.nodes[other])) < TOGETHER
     )
     for _, one, other in near:
         a, b = root(one), root(other)
@@ -315,12 +317,42 @@ def _settled(true: list[Line], found: _Search, plane_of: tuple[int, ...]) -> Ske
             places[a] = place
     kept = [node for node in range(len(home)) if root(node) == node]
     number = {node: k for k, node in enumerate(kept)}
-    arcs = tuple(
+    nodes = tuple(places[node] for node in kept)
+    arcs = [
         Arc(arc.left, arc.right, number[root(arc.start)], number[root(arc.end)])
         for arc in found.arcs
         if root(arc.start) != root(arc.end)
-    )
-    return Skeleton(plane_of, tuple(places[node] for node in kept), arcs)
+    ]
+    return Skeleton(plane_of, nodes, tuple(_fused(nodes, arcs)))
+
+
+def _fused(nodes: tuple[Node, ...], arcs: list[Arc]) -> list[Arc]:
+    """At a node that a seam of two planes runs through, whatever else ends there, its two parts are one: one seam at
+    every node, and none where one does so already.
+    """
+    left = list(arcs)
+    for node in sorted({arc.end for arc in arcs} | {arc.start for arc in arcs}):
+        if any(_runs_past(nodes, arc, node) for arc in left):
+            continue
+        at = [arc if arc.end == node else _turned(arc) for arc in left if node in (arc.start, arc.end)]
+        for one, other in combinations(at, 2):
+            if (one.left, one.right) == (other.right, other.left):
+                left = [arc for arc in left if arc not in (one, _turned(one), other, _turned(other))]
+                left.append(Arc(one.left, one.right, one.start, other.start))
+                break
+    return left
+
+
+def _runs_past(nodes: tuple[Node, ...], arc: Arc, node: int) -> bool:
+    """Whether a node lies on a seam, not at its ends."""
+    if node in (arc.start, arc.end):
+        return False
+    there, back = _apart(nodes[arc.start], nodes[node]), _apart(nodes[node], nodes[arc.end])
+    return there + back - _apart(nodes[arc.start], nodes[arc.end]) < EXACT
+
+
+def _turned(arc: Arc) -> Arc:
+    return Arc(arc.right, arc.left, arc.end, arc.start)
 
 
 def _met(true: list[Line], sides: set[int], guess: Node) -> tuple[Node, float]:

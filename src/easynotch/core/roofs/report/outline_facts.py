@@ -10,8 +10,8 @@ from ..model.roof import KeepPlanes
 from ..plan.head_order import arrange, heads_in_turn
 from ..plan.layout import RoofLayout
 from ..plan.outline import areas_over
-from ..plan.seams import TINY, OutlineRoof, Seam, SeamKind
 from ..plan.seam_sections import at_valley, drop_and_shift, keep_method, outline_of, reach_aside, stock_of
+from ..plan.seams import TINY, OutlineRoof, Seam, SeamKind
 
 ALIKE = 1e-6
 LEANS = 90.0 - 1e-6
