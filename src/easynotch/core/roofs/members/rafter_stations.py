@@ -40,7 +40,8 @@ def stations_along(layout: RoofLayout, side: RoofSide, region: Region) -> list[f
         ]
         own = sorted([*at_ends, *between])
         ends = (own[0] if first in beside else min(start, low), own[-1] if last in beside else max(end, high))
-        made += _along_wall(layout, side, own, ends, (start, end))
+        walls_end = (own[0] if first in beside else start, own[-1] if last in beside else end)
+        made += _along_wall(layout, side, own, ends, walls_end)
     return sorted([*made, *_beyond_corners(layout, region, walls, beside)])
 
 

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from itertools import pairwise
 from math import atan, cos, degrees, hypot, radians, tan
 
+from ...solid import Frame
 from ...terms import Angle, Check, Count, Length, Level, make_check
 from ..framing.pieces import Framing
 from ..model.roof import KeepPlanes
@@ -11,14 +12,15 @@ from ..plan.head_order import arrange, heads_in_turn
 from ..plan.layout import RoofLayout
 from ..plan.outline import areas_over
 from ..plan.seam_sections import at_valley, drop_and_shift, keep_method, outline_of, reach_aside, stock_of
-from ..plan.seams import TINY, OutlineRoof, Seam, SeamKind
+from ..plan.seams import TINY, OutlineRoof, Region, Seam, SeamKind
+from ..planes.planes import Slope
 
 ALIKE = 1e-6
 LEANS = 90.0 - 1e-6
 """Degrees in plan, from an eave: a hip at more leans out over the end of its wall."""
 SHARP, FLAT = 30.0, 165.0
 """Degrees: corners beyond these are worked out, and looked at."""
-ALONG_EAVES = frozenset({"common", "king_common", "end_common", "jack", "hung"})
+ALONG_EAVES = frozenset({"common", "king_common", "end_common", "jack", "hung", "valley_jack", "hip_valley_jack"})
 """Roles that stand side by side along an eave."""
 SQUARE_CORNER = 45.0
 """Degrees in plan, from an eave to the hip over a square corner between equal pitches."""
@@ -122,6 +124,7 @@ def check_outline_roof(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     yield from _fascias(layout)
     yield from _hips(layout, roof)
     yield from _slight(layout)
+    yield from _bare(layout, framing)
     yield from _posts(layout)
     yield from _past_walls(layout, framing)
     yield from _valleys(layout)
@@ -195,6 +198,26 @@ def _slight(layout: RoofLayout) -> Iterator[Check]:
     least = min(side.run for side in layout.sides)
     level = Level.STOP if least < SLIGHT else Level.OK
     yield make_check("slope_slight", level, Length(least))
+
+
+def _bare(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    """Where a slope rises to a gable's wall alone: its rafters find nothing to lean against."""
+    frames = [frame for piece in framing.pieces if piece.member.role in ALONG_EAVES for frame in piece.frames]
+    bare = [side for side, region in zip(layout.sides, outline_of(layout).regions, strict=True)
+            if not any(_stands_on(side.slope, region, frame) for frame in frames)]  # fmt: skip
+    if bare:
+        yield make_check("slope_bare", Level.STOP, Length(max(side.run for side in bare)), n=Count(len(bare)))
+
+
+def _stands_on(slope: Slope, region: Region, frame: Frame) -> bool:
+    """Whether a rafter in a place is one of a slope's."""
+    at = frame.origin
+    stations = [region.station(point) for point in region.corners]
+    return (
+        (frame.x - slope.frame(0.0, 1.0).x).length < TINY
+        and abs(slope.plane.above(at)) < ALIKE * 1e3
+        and min(stations) <= slope.station_of((at.x, at.y)) <= max(stations)
+    )
 
 
 def _past_walls(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
