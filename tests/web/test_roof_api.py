@@ -12,7 +12,12 @@ from easynotch.core.rules import Dialect
 
 @pytest.fixture(scope="module")
 def demo(home):
-    return json.loads((home / "demo" / "3-heron-flats-roofs.json").read_text("utf-8"))
+    """The roofs of the demo, those with inside corners last."""
+    first, *others = (
+        json.loads((home / "demo" / f"{name}.json").read_text("utf-8"))
+        for name in ("3-heron-flats-roofs", "5-heron-flats-boardroom", "6-heron-flats-archive")
+    )
+    return {**first, "works": [*first["works"], *(work for job in others for work in job["works"])]}
 
 
 def changed(work: dict, **changes) -> dict:

@@ -132,7 +132,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The corners after the change, neat enough to be kept; refused where the outline is no convex one then. */
+        /** The corners after the change, neat enough to be kept; refused where the outline is none then. */
         post: operations["outline_change_outline_outline_post"];
         delete?: never;
         options?: never;
@@ -2091,7 +2091,8 @@ export interface components {
         };
         /**
          * CornersInput
-         * @description Any convex outline: its corners, counter-clockwise, and a roof for the side from each to the next.
+         * @description Any outline: its corners, counter-clockwise, a roof for the side from each to the next, and the valleys over its
+         *     inside corners.
          */
         CornersInput: {
             /** @default none */
@@ -2129,6 +2130,8 @@ export interface components {
              * @default []
              */
             edges: components["schemas"]["EdgeInput"][];
+            /** @default null */
+            valley: components["schemas"]["ValleyInput"] | null;
         };
         /**
          * CountChange
@@ -3954,6 +3957,21 @@ export interface components {
          */
         UpperEnd: "plate" | "ledger";
         /**
+         * ValleyInput
+         * @description The valleys' timber.
+         */
+        ValleyInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+            /**
+             * Length
+             * @default null
+             */
+            length: number | string | null;
+        };
+        /**
          * SketchView
          * @description What is drawn and read back while a number is still being typed: the rest of the screen stays as it was.
          */
@@ -4049,7 +4067,7 @@ export interface components {
         /**
          * OutlineBody
          * @description Corners in mm, counter-clockwise, and what was typed of one of them: the length of the side that begins there,
-         *     or the inside angle at it; or nothing, where a corner was moved by hand.
+         *     or the inside angle at it; or nothing, where a corner was moved by hand or a wing is pulled out of that side.
          */
         OutlineBody: {
             units: components["schemas"]["Units"];
@@ -4067,7 +4085,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "side" | "angle" | "moved";
+            what: "side" | "angle" | "moved" | "wing";
             /**
              * Text
              * @default

@@ -14,11 +14,13 @@ import { Choice } from "../../shared/fields/Choice";
 const WIDE = 360;
 const HIGH = 260;
 const EDGE = 30;
+/** Corners of an outline. */
+const MOST = 24;
 
 interface Change {
   corners: [number, number][];
   number: number;
-  what: "side" | "angle" | "moved";
+  what: "side" | "angle" | "moved" | "wing";
   text: string;
 }
 
@@ -32,7 +34,10 @@ export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
   const corners = sides.map(({ at: [x, y] }): [number, number] => [x, y]);
   const change = useMutation({
     mutationFn: (asked: Change) => api.outline({ units: job.units, ...asked }, words),
-    onSuccess: (now) => keeper.change("plan.corners", now.corners),
+    onSuccess: (now, before) => {
+      keeper.change("plan.corners", now.corners);
+      if (before.what === "wing") keeper.change("plan.edges", withWing(sides, before.number));
+    },
   });
   const wrong = change.error instanceof Refused ? change.error.problem.errors[0] : undefined;
   const [asked, setAsked] = useState<Change | null>(null);
@@ -51,7 +56,7 @@ export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
     <section className="outline-editor" aria-label={say("outline.title")}>
       <div>
         <Drawing corners={corners} onMove={(moved) => ask({ corners: moved, number: 0, what: "moved", text: "" })} />
-        {wrong && asked?.what === "moved" && <p className="said error" role="alert">{wrong.sentence}</p>}
+        {wrong && (asked?.what === "moved" || asked?.what === "wing") && <p className="said error" role="alert">{wrong.sentence}</p>}
       </div>
       <div>
           <ol className="outline-sides">
@@ -61,16 +66,24 @@ export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
                 <TypedField label={say("outline.side_length", { n: side.number })} value={side.length.text} error={errorAt(n, "side")} onCommit={(text) => ask({ corners, number: n, what: "side", text })} />
                 <TypedField label={say("outline.angle", { n: side.number })} value={side.angle} error={errorAt(n, "angle")} onCommit={(text) => ask({ corners, number: n, what: "angle", text })} />
                 <TypedField label={say("outline.pitch", { n: side.number })} value={side.pitch} placeholder={say("outline.as_roof")} onCommit={(text) => edge(n, { pitch: text })} />
-                <Choice
-                  label={say("outline.side", { n: side.number })} chosen={side.roof}
-                  answers={(["eave", "gable"] as const).map((roof) => ({ id: roof, text: say(`outline.${roof}`) }))}
-                  onChoose={(roof) => edge(n, { roof })}
-                />
+                <div className="outline-over">
+                  <Choice
+                    label={say("outline.side", { n: side.number })} chosen={side.roof}
+                    answers={(["eave", "gable"] as const).map((roof) => ({ id: roof, text: say(`outline.${roof}`) }))}
+                    onChoose={(roof) => edge(n, { roof })}
+                  />
+                  <button
+                    type="button" className="more" aria-label={say("outline.wing_out", { n: side.number })} disabled={sides.length > MOST - 4}
+                    onClick={() => ask({ corners, number: n, what: "wing", text: "" })}
+                  >
+                    {say("outline.wing")}
+                  </button>
+                </div>
               </li>
             ))}
           </ol>
           <p className="outline-more">
-            <button type="button" className="more" disabled={sides.length >= 12} onClick={() => ask({ corners: widened(corners), number: 0, what: "moved", text: "" })}>
+            <button type="button" className="more" disabled={sides.length >= MOST} onClick={() => ask({ corners: widened(corners), number: 0, what: "moved", text: "" })}>
               {say("outline.add")}
             </button>
             <button type="button" className="more" disabled={sides.length <= 3} onClick={() => ask({ corners: corners.slice(0, -1), number: 0, what: "moved", text: "" })}>
@@ -94,7 +107,13 @@ export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
   );
 }
 
-/** One corner more: the middle of the last side, moved outward so that the outline stays convex. */
+/** What is over each side once a wing stands in the middle of one: its three sides are eaves, both parts are what it was. */
+function withWing(sides: readonly Side[], number: number): Document[] {
+  const over = (side: Side): Document => ({ ...(side.pitch ? { pitch: side.pitch } : {}), ...(side.roof === "gable" ? { roof: side.roof } : {}) });
+  return sides.flatMap((side, n) => (n === number ? [over(side), {}, {}, {}, over(side)] : [over(side)]));
+}
+
+/** One corner more: the middle of the last side, moved outward. */
 function widened(corners: readonly [number, number][]): [number, number][] {
   const from = corners[corners.length - 1] as Point;
   const to = corners[0] as Point;

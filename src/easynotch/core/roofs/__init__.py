@@ -53,7 +53,7 @@ from .model.setting_out import FirstBay, SettingOut, TapeEnd, last_bay_options, 
 from .plan.hip_plan import hip_plan
 from .plan.layout import RoofLayout, RoofSide, lay_out_roof, notch_alternatives, notch_choices
 from .plan.outline import angles, check_outline, lay_out_outline, offset
-from .plan.outline_edit import regular, with_angle, with_side
+from .plan.outline_edit import regular, with_angle, with_side, with_wing
 from .plan.seams import OutlineRoof, Region, Seam, SeamKind
 from .planes.planes import Slope, plane_intersection
 from .report.bevels import Bevel, Datum, bevels_of, distinct_hips, hips_of
@@ -175,5 +175,6 @@ __all__ = [
     "square_tail_corner",
     "with_angle",
     "with_side",
+    "with_wing",
     "working_of",
 ]

@@ -1,7 +1,7 @@
 """From where to where a piece reaches along its board: its true length, cheeks' noses and planed tops included."""
 
 from functools import lru_cache
-from itertools import combinations
+from itertools import combinations, product
 
 from .frame import Frame
 from .member import Member, Removal
@@ -30,6 +30,16 @@ def extent(member: Member) -> tuple[float, float]:
 def _corners(member: Member) -> list[Vector]:
     """The corners of what the end cuts and lengthwise cuts leave: where three of its planes meet."""
     planes = [*_box(member), *(one.planes[0].plane for one in member.removals if len(one.planes) == 1)]
+    # A swallow-tail leaves what lies behind either of its planes: two convex bodies.
+    tails = [[cut.plane for cut in one.planes] for one in member.removals if _is_swallow_tail(one)]
+    return [corner for chosen in product(*tails) for corner in _convex_corners([*planes, *chosen])]
+
+
+def _is_swallow_tail(removal: Removal) -> bool:
+    return len(removal.planes) > 1 and all(cut.role == "tail" for cut in removal.planes)
+
+
+def _convex_corners(planes: list[Plane]) -> list[Vector]:
     return [
         corner
         for three in combinations(planes, 3)

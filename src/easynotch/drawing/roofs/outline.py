@@ -2,7 +2,7 @@
 
 from math import hypot
 
-from ...core.roofs import Framing, OutlineRoof, RoofLayout, offset
+from ...core.roofs import Framing, OutlineRoof, RoofLayout, angles, offset
 from ...core.solid import Frame, Member, Vector, outline
 from ...core.terms import Count, Length, message
 from ..sheet import Dimension, Layer, Path, Sheet, Text, area, line, rectangle
@@ -17,6 +17,8 @@ WALL = 420.0
 ROOM = 480.0
 BESIDE = 240.0
 """mm round a plan for what is written beside it, and how far out that stands."""
+LINE = 0.045
+"""Of the plan: how far beyond the eaves what is said beside a side stands at least."""
 WORDS = 0.14
 """Of the plan: half as wide as what is said beside a side."""
 
@@ -35,18 +37,28 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
         if piece.member.role in SEEN_IN_PLAN:
             paths += _sticks(piece.member, piece.frames)
     texts = []
-    wide = WORDS * max(max(axis) - min(axis) for axis in zip(*eaves, strict=True))
+    across = max(max(axis) - min(axis) for axis in zip(*eaves, strict=True))
+    wide, beside = WORDS * across, max(BESIDE, LINE * across)
+    inside = {number for number, angle in enumerate(angles(corners)) if angle > 180.0}
     for number, (start, end) in enumerate(zip(corners, [*corners[1:], corners[0]], strict=True), 1):
         length = hypot(end[0] - start[0], end[1] - start[1])
         # Words are wide: beside an upright side they stand farther off.
         aside = wide * abs(end[1] - start[1]) / length
-        out = (outs[number - 1] + BESIDE + aside) / length
-        at = ((start[0] + end[0]) / 2 + (end[1] - start[1]) * out, (start[1] + end[1]) / 2 - (end[0] - start[0]) * out)
+        out = (outs[number - 1] + beside + aside) / length
+        share = _beside_corner(inside, number - 1, len(corners))
+        x, y = (a + (b - a) * share for a, b in zip(start, end, strict=True))
+        at = (x + (end[1] - start[1]) * out, y - (end[0] - start[0]) * out)
         told = message("outline.side", n=Count(number), length=Length(length))
         texts.append(Text(f"number_{number}", _down(at), told))
     xs, ys = [x for x, _ in eaves], [-y for _, y in eaves]
-    extent = (min(xs) - ROOM - wide, min(ys) - ROOM, max(xs) + ROOM + wide, max(ys) + ROOM)
+    extent = (min(xs) - ROOM - wide, min(ys) - ROOM - beside, max(xs) + ROOM + wide, max(ys) + ROOM + beside)
     return Sheet(extent, tuple(paths), (), tuple(texts))
+
+
+def _beside_corner(inside: set[int], number: int, count: int) -> float:
+    """Where along a side its words stand: away from an inside corner, where those of the next side are."""
+    first, last = number in inside, (number + 1) % count in inside
+    return 0.5 if first == last else 0.72 if first else 0.28
 
 
 def _outline(layout: RoofLayout) -> OutlineRoof:

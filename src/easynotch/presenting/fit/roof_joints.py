@@ -22,12 +22,22 @@ def _fit(touch: Touch, one: Fitted, tape: Tape, words: Words) -> FitView:
     return fit_view(touch, one, tape, words, words.say(Message("fit.joint", {"joint": Named(one.exact.id)})))
 
 
+def _outline_order(roles: set[str]) -> list[str]:
+    """What is set up over an outline, in order, by what stands there."""
+    rows = (
+        ("plates", True), ("post", "king_post" in roles), ("hips", "hip" in roles), ("ridges", "wing_ridge" in roles),
+        ("valleys", "valley" in roles), ("pattern", True), ("jacks", "jack" in roles),
+        ("valley_jacks", bool(roles & {"valley_jack", "hip_valley_jack"})),
+    )  # fmt: skip
+    return [step for step, stands in rows if stands]
+
+
 def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str]:
     """Where the pattern is tried and how the ridge is set, in the order of the shop's habit."""
     layout = worked.layout
     keys = ["plates"]
     if layout.outline is not None:
-        keys = [f"outline_{step}" for step in ("plates", "post", "hips", "pattern", "jacks")]
+        keys = [f"outline_{step}" for step in _outline_order({piece.member.role for piece in worked.framing.pieces})]
         values: dict[str, Value] = {"hap": Length(layout.notch.hap), "peak": Length(layout.peak)}
         return [words.say(Message(f"trial.{key}", values)) for key in keys]
     if layout.roof.ridge.kind is RidgeKind.NONE or len(layout.sides) == 1:

@@ -6,7 +6,7 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, ConfigDict, Field
 
-from ...core.roofs import RoofError, check_outline, with_angle, with_side
+from ...core.roofs import RoofError, check_outline, with_angle, with_side, with_wing
 from ...core.tape import Units
 from ...core.terms import Message
 from ...exchange import Problem, Problems, typed_length
@@ -18,32 +18,34 @@ from ..server.requests import WordsQuery, answer, words_of
 api = APIBlueprint("outline", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
 
 Coordinate = float
+MOST = 24
+"""Corners."""
 WIDEST = 1e6
 """mm."""
 
 
 class OutlineBody(BaseModel):
     """Corners in mm, counter-clockwise, and what was typed of one of them: the length of the side that begins there,
-    or the inside angle at it; or nothing, where a corner was moved by hand.
+    or the inside angle at it; or nothing, where a corner was moved by hand or a wing is pulled out of that side.
     """
 
     model_config = ConfigDict(extra="forbid")
     units: Units
-    corners: list[tuple[float, float]] = Field(min_length=3, max_length=12)
-    number: int = Field(default=0, strict=True, ge=0, le=11)
-    what: Literal["side", "angle", "moved"]
+    corners: list[tuple[float, float]] = Field(min_length=3, max_length=MOST)
+    number: int = Field(default=0, strict=True, ge=0, lt=MOST)
+    what: Literal["side", "angle", "moved", "wing"]
     text: str = Field(default="", max_length=100)
 
 
 @api.post("/outline", responses={200: described(CornersView)})
 def change_outline(query: WordsQuery, body: OutlineBody) -> Response:
-    """The corners after the change, neat enough to be kept; refused where the outline is no convex one then."""
+    """The corners after the change, neat enough to be kept; refused where the outline is none then."""
     words = words_of(query, body.units)
     try:
         corners = _changed(body)
         check_outline(corners)
     except RoofError as found:
-        message = Message("error.outline_open") if body.what != "moved" else found.message
+        message = Message("error.outline_open") if body.what in ("side", "angle") else found.message
         return problem.from_problems(Problems([Problem(body.what, message)]), words)
     except Problems as found:
         return problem.from_problems(found, words)
@@ -65,9 +67,11 @@ def _changed(body: OutlineBody) -> tuple[tuple[float, float], ...]:
             angle = float(body.text.strip().removesuffix("°").removesuffix("deg").strip().replace(",", "."))
         except ValueError:
             raise Problems([Problem("angle", Message("error.not_angle"))]) from None
-        if not 0 < angle < 180:
+        if not 0 < angle < 360:
             raise Problems([Problem("angle", Message("error.not_angle"))])
         return with_angle(corners, number, angle)
+    if body.what == "wing":
+        return with_wing(corners, number)
     return corners
 
 

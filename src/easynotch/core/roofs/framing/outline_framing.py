@@ -81,7 +81,7 @@ def _rafters(layout: RoofLayout, arranged: Arrangement, near: Near | None = None
 def _in_order(piece: Piece) -> tuple[int, float, str]:
     member = piece.member
     order = {"jack": 1, "valley_jack": 2, "hip_valley_jack": 3, "hung": 4}
-    return order.get(member.role, 0), -member.lengths["plan_run"], member.id
+    return order.get(member.role, 0), -round(member.lengths["plan_run"], 3), member.id
 
 
 def _refuse(layout: RoofLayout) -> None:

@@ -150,7 +150,7 @@ def _clips(layout: RoofLayout, plan: HipOrRidgePlan, frame: Frame) -> list[Remov
         for point in plan.footprint.corners
     ]
     for other in roof.seams:
-        if other is seam or other.kind is SeamKind.VALLEY or not other.touches(seam.high):
+        if other == seam or other.kind is SeamKind.VALLEY or not other.touches(seam.high):
             continue
         for own, kept in ((seam.first, seam.second), (seam.second, seam.first)):
             # Beyond a ridge or hip of one of its slopes the roof is the slope behind that, or the valley's other one.

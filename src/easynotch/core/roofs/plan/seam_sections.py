@@ -93,7 +93,7 @@ def is_wing_ridge(roof: OutlineRoof, ridge: Seam) -> bool:
     if not any(ridge.ends_at(node) for valley in roof.valleys for node in (valley.low, valley.high)):
         return False
     main = max(roof.ridges, key=lambda one: (round(one.high.z, 3), one.run))
-    return ridge is not main
+    return ridge != main
 
 
 def on_wall(roof: OutlineRoof, node: Vector) -> bool:
