@@ -186,7 +186,7 @@ def test_a_plan_is_typed_and_moved_and_what_is_no_outline_is_said_at_its_field(p
     angle = editor.get_by_label("Corner 2, inside")
     angle.fill("nonsense")
     angle.press("Enter")
-    expect(editor.get_by_role("alert")).to_contain_text("between 0 and 180")
+    expect(editor.get_by_role("alert")).to_contain_text("between 0 and 360")
     angle.fill("97")
     angle.press("Enter")
     expect(angle).to_have_value(re.compile("97"))
@@ -198,12 +198,44 @@ def test_a_plan_is_typed_and_moved_and_what_is_no_outline_is_said_at_its_field(p
     box, view = corner.bounding_box(), editor.get_by_role("group", name="Plan with corners to move").bounding_box()
     page.mouse.move(box["x"] + 8, box["y"] + 8)
     page.mouse.down()
-    page.mouse.move(view["x"] + view["width"] * 0.45, view["y"] + view["height"] * 0.62, steps=4)
+    page.mouse.move(view["x"] + view["width"] * 0.01, view["y"] + view["height"] * 0.5, steps=4)
     page.mouse.up()
-    expect(editor.get_by_role("alert")).to_contain_text("turns inward")
+    expect(editor.get_by_role("alert")).to_contain_text("cross each other")
     editor.get_by_role("group", name="Side 3").get_by_role("button", name="gable").click()
     station(page, "Work out")
     expect(page.get_by_text(re.compile("All [0-9]+ joints close")).first).to_be_attached()
+
+
+def test_a_wing_is_pulled_out_of_a_side_by_key_typed_to_its_width_and_its_valley_jack_marked(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Boardroom wing")).click()
+    editor = page.get_by_role("region", name="The plan")
+    expect(editor.get_by_label("Corner 4, inside")).to_have_value(re.compile("270"))
+    pull = editor.get_by_role("button", name="Pull a wing out of side 6")
+    pull.focus()
+    pull.press("Enter")
+    # The side's two parts and the wing's three sides.
+    expect(editor.get_by_label("Side 10", exact=True).first).to_be_visible()
+    width = editor.get_by_label("Side 8", exact=True).first
+    width.fill("3000")
+    width.press("Enter")
+    expect(width).to_have_value(re.compile("3000"))
+    # What stands on the other side of the mouth takes up the difference: no corner is askew.
+    for corner in range(1, 11):
+        expect(editor.get_by_label(f"Corner {corner}, inside")).to_have_value(re.compile("^(90|270)"))
+    station(page, "Work out")
+    expect(page.get_by_text(re.compile("Valleys that end at another one's side")).first).to_be_attached()
+    expect(page.get_by_text(re.compile("All [0-9]+ joints close")).first).to_be_attached()
+    station(page, "Fit")
+    expect(page.get_by_text(re.compile("A straightedge along the jack meets the valley's centre"))).to_be_visible()
+    expect(page.locator(".fit-card.stop")).to_have_count(0)
+    station(page, "Mark")
+    page.get_by_text(re.compile("more pieces")).click()
+    page.get_by_role("option", name=re.compile("Valley jack 1, left")).or_(
+        page.get_by_role("button", name=re.compile("Valley jack 1, left"))
+    ).first.click()
+    expect(page.locator(".stops li").filter(has_text="Foot").first).to_be_visible()
+    assert violations(page) == []
 
 
 def test_a_six_sided_roof_is_marked_and_every_joint_of_it_closes(page):

@@ -25,6 +25,7 @@ from easynotch.core.roofs import (
     Shape,
     Slope,
     Tail,
+    Valley,
     check_roof,
     facts_of,
     frame_roof,
@@ -286,6 +287,23 @@ def test_a_wing_with_a_lower_ridge_agrees_with_the_closed_forms_of_its_valleys(m
             )
             runs[member.hand].add(round(lengths["plan_run"], 3))
     assert runs[Hand.LEFT] & runs[Hand.RIGHT]
+
+
+@settings(max_examples=30)
+@given(st.floats(20.0, 45.0), st.tuples(mm(35, 50), mm(38, 70), mm(20, 50)), st.sampled_from([-3.0, 3.0]))
+def test_a_valley_shallower_than_the_plumb_cuts_that_land_on_it_stops(pitch, thick, more):
+    rise = tan(radians(pitch))
+    # A jack's plumb cut, less what the valley's edge lies under its top edge, as deep as the valley's own.
+    least = (180.0 * hypot(1.0, rise) - thick[1] / 2 * rise * HALF) / hypot(1.0, rise * HALF)
+    roof = wing_roof(4000.0, 1500.0, 2500.0, pitch=pitch, thick=thick, at=4000.0)
+    roof = replace(roof, plan=replace(roof.plan, valley=Valley(Stock(thick[1], least + more))))
+    layout = lay_out_roof(roof)
+    framing = frame_roof(layout)
+    said = {check.id: check for check in check_roof(layout, framing, facts_of(layout, framing), (), {})}
+    assert said["valley_deep"].level == ("ok" if more > 0 else "stop")
+    assert said["valley_deep"].value.mm == pytest.approx(abs(more) * hypot(1.0, rise * HALF), abs=1e-6)
+    # One valley carries the other and the ridge: that is said, as it is for an engineer.
+    assert (said["valley_carries"].level, said["valley_carries"].value.number) == ("look", 1)
 
 
 @settings(max_examples=30)
