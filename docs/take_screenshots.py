@@ -55,7 +55,7 @@ def shown(which: list[str], station: str) -> str:
     }.get("".join(which)):
         return stair
     if which == ["outline"]:
-        return "Net store corner" if station == "measure" else "Six-sided lookout"
+        return "Archive with a lower wing" if station == "measure" else "Six-sided lookout"
     if which == ["roof"]:
         return "Warden's hut" if station in ("measure", "work-out") else "Boat store"
     return "Warden's hut" if which == ["hip"] else "Boardwalk steps"
