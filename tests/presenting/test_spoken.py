@@ -7,12 +7,14 @@ import json
 import pytest
 
 from easynotch.core.bench import Do, Preferences, steps_of
+from easynotch.core.roofs.framing.pieces import RAFTERS
 from easynotch.core.rules import Dialect, Words
 from easynotch.core.tape import Tape
 from easynotch.core.terms import Length
 from easynotch.exchange import parse_json, read_job, worked_out
 from easynotch.presenting.fit.roof_joints import trial_steps
 from easynotch.presenting.mark.sentences import Sentences
+from easynotch.presenting.mark.setting_out import laths_of
 from easynotch.presenting.mark.titles import kind_of
 from easynotch.presenting.practice.made_up import given_in_words
 from easynotch.presenting.work_out.pieces import lengths_said
@@ -70,6 +72,24 @@ def test_fit_sets_up_what_stands_and_nothing_else():
             assert word in said, word
         for word in lacks:
             assert word not in said, word
+
+
+@pytest.mark.parametrize("which", ["5", "6"])
+def test_every_rafter_on_a_plate_is_set_out_on_its_own_wall_once(which):
+    job = DEMO[which]
+    worked, words = worked_out(job, 0), Words(Dialect.BRITAIN_IRELAND, Tape.of(job.units))
+    laths = laths_of(worked, words)
+    plates = laths[: sum(slope is not None for slope in worked.layout.outline.slopes)]
+    seated = sum(
+        one.member.count
+        for one in worked.members
+        if "head_to_plate" in one.member.lengths and one.member.role in RAFTERS
+    )
+    assert sum(len(plate.stands) for plate in plates) == seated
+    for plate in plates:
+        assert all(-1e-6 <= one.near < one.far <= plate.length + 1e-6 for one in plate.stands), plate.title
+    # Every ridge too, and a wing's jacks against it.
+    assert len(laths) == len(plates) + sum(one.member.role in ("ridge", "wing_ridge") for one in worked.members)
 
 
 def test_a_valley_jacks_lengths_are_told_between_its_own_ends():

@@ -3231,6 +3231,13 @@ export interface components {
              * @default null
              */
             wall_height: number | string | null;
+            /**
+             * Wings
+             * @default []
+             */
+            wings: components["schemas"]["WingInput"][];
+            /** @default null */
+            valley: components["schemas"]["ValleyInput"] | null;
         };
         /**
          * PlatformInput
@@ -3958,7 +3965,7 @@ export interface components {
         UpperEnd: "plate" | "ledger";
         /**
          * ValleyInput
-         * @description The valleys' timber.
+         * @description The valleys' timber; their centre line lies in the planes, and where ridges differ one supports the other.
          */
         ValleyInput: {
             /** Thickness */
@@ -3970,7 +3977,66 @@ export interface components {
              * @default null
              */
             length: number | string | null;
+            /**
+             * Top
+             * @default in_planes
+             * @constant
+             */
+            top: "in_planes";
+            /**
+             * Head
+             * @default supporting
+             * @constant
+             */
+            head: "supporting";
+            /**
+             * Supported
+             * @default main
+             * @constant
+             */
+            supported: "main";
         };
+        /**
+         * WingInput
+         * @description A wing on a rectangle's side: where it starts along it, walked counter-clockwise, how wide it is, how far it
+         *     stands out, its own pitch, its end, and how much higher its plates stand.
+         */
+        WingInput: {
+            side: components["schemas"]["WingSide"];
+            /**
+             * From
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            from: number | string;
+            /** Width */
+            width: number | string;
+            /** Out */
+            out: number | string;
+            /**
+             * Pitch
+             * @default null
+             */
+            pitch: string | null;
+            /** @default gable */
+            end: components["schemas"]["End"];
+            /**
+             * Plate
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            plate: number | string;
+        };
+        /**
+         * WingSide
+         * @description The side of a rectangle a wing stands on: a long one, or an end.
+         * @enum {string}
+         */
+        WingSide: "first" | "second" | "first_end" | "second_end";
         /**
          * SketchView
          * @description What is drawn and read back while a number is still being typed: the rest of the screen stays as it was.

@@ -48,6 +48,8 @@ from .model.roof import (
     Timber,
     UpperEnd,
     Valley,
+    Wing,
+    WingSide,
 )
 from .model.setting_out import FirstBay, SettingOut, TapeEnd, last_bay_options, set_out
 from .plan.hip_plan import hip_plan
@@ -127,6 +129,8 @@ __all__ = [
     "Timber",
     "UpperEnd",
     "Valley",
+    "Wing",
+    "WingSide",
     "angles",
     "beam_pocket",
     "beam_top",

@@ -31,6 +31,8 @@ from ...core.roofs import (
     Timber,
     UpperEnd,
     Valley,
+    Wing,
+    WingSide,
     regular,
 )
 from ...core.solid import Stock
@@ -44,9 +46,40 @@ USUAL_PLATE = {Units.IMPERIAL: 3.5 * 25.4, Units.METRIC: 90.0}
 USUAL_FASCIA_DEPTH = {Units.IMPERIAL: 7.25 * 25.4, Units.METRIC: 184.0}
 MOST_CORNERS = 12
 """Of a shaped tail: a few lines."""
-MOST_OUTLINE_CORNERS = 24
+MOST_OUTLINE_CORNERS, MOST_WINGS = 24, 6
 MOST_RAFTERS = 2000
 """Along one eave: more is a wrong unit."""
+
+
+class ValleyInput(StockInput):
+    """The valleys' timber; their centre line lies in the planes, and where ridges differ one supports the other."""
+
+    top: Literal["in_planes"] = "in_planes"
+    head: Literal["supporting"] = "supporting"
+    supported: Literal["main"] = "main"
+
+    def valley(self) -> Valley:
+        """As the core's valley."""
+        return Valley(Stock(self.thickness.mm, self.depth.mm, self.length.mm if self.length else None))
+
+
+class WingInput(Part):
+    """A wing on a rectangle's side: where it starts along it, walked counter-clockwise, how wide it is, how far it
+    stands out, its own pitch, its end, and how much higher its plates stand.
+    """
+
+    side: WingSide
+    start: Annotated[NotNegative, Field(alias="from")] = ZERO
+    width: Positive
+    out: Positive
+    pitch: PitchText | None = None
+    end: End = End.GABLE
+    plate: Signed = ZERO
+
+    def wing(self) -> Wing:
+        """As the core's wing."""
+        slope = self.pitch.pitch.slope if self.pitch else None
+        return Wing(self.side, self.start.mm, self.width.mm, self.out.mm, slope, self.end is End.HIP, self.plate.mm)
 
 
 class PlanInput(Part):
@@ -63,6 +96,8 @@ class PlanInput(Part):
     upper: UpperEnd = UpperEnd.PLATE
     upper_overhang: NotNegative = ZERO
     wall_height: Positive | None = None
+    wings: Annotated[tuple[WingInput, ...], Field(max_length=MOST_WINGS)] = ()
+    valley: ValleyInput | None = None
 
     def plan(self, units: Units) -> Plan:
         """As the core's plan."""
@@ -78,6 +113,8 @@ class PlanInput(Part):
             upper=self.upper,
             upper_overhang=self.upper_overhang.mm,
             wall_height=self.wall_height.mm if self.wall_height else None,
+            valley=self.valley.valley() if self.valley else None,
+            wings=tuple(wing.wing() for wing in self.wings),
         )
 
 
@@ -86,14 +123,6 @@ class EdgeInput(Part):
 
     roof: Literal["eave", "gable"] = "eave"
     pitch: PitchText | None = None
-
-
-class ValleyInput(StockInput):
-    """The valleys' timber."""
-
-    def valley(self) -> Valley:
-        """As the core's valley."""
-        return Valley(Stock(self.thickness.mm, self.depth.mm, self.length.mm if self.length else None))
 
 
 class OutlineInput(Part):

@@ -6,6 +6,7 @@ from math import hypot
 
 from ...core.roofs import End
 from ...core.rules import Words
+from ...core.solid import Frame, Member, Vector
 from ...core.stairs import anchor_plan, stringer_places
 from ...core.terms import Message, message
 from ...exchange import Worked, WorkedFlight, WorkedRoof
@@ -14,6 +15,8 @@ from .titles import names_in, title_in
 
 ALONG = 0.999
 """How nearly a rafter must run square to an eave to stand along it."""
+NEAR_WALL = 50.0
+"""mm: a rafter whose heel is this near to a wall's line stands on it; its sheathing lies between."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,6 +80,7 @@ def _plate(worked: WorkedRoof, number: int, words: Words) -> str:
 
 def _plates(worked: WorkedRoof, words: Words) -> Iterator[Lath]:
     corners = _corners(worked)
+    joined = worked.layout.outline is not None and bool(worked.layout.outline.valleys)
     for number, ((ax, ay), (bx, by)) in enumerate(zip(corners, (*corners[1:], corners[0]), strict=True), 1):
         long = hypot(bx - ax, by - ay)
         along = ((bx - ax) / long, (by - ay) / long)
@@ -91,16 +95,27 @@ def _plates(worked: WorkedRoof, words: Words) -> Iterator[Lath]:
                 out = (frame.x.x * along[1] - frame.x.y * along[0]) / level if level > 0 else 0.0
                 if out > ALONG:
                     at = (frame.origin.x - ax) * along[0] + (frame.origin.y - ay) * along[1]
+                    if joined and not _on_wall(piece.member, frame, (ax, ay), (bx, by)):
+                        continue
                     stands.append(Stand(at - half, at + half, title))
         if stands:
             yield Lath(_plate(worked, number, words), long, tuple(sorted(stands, key=lambda one: one.near)))
+
+
+def _on_wall(member: Member, frame: Frame, start: tuple[float, float], end: tuple[float, float]) -> bool:
+    """Whether a rafter in a place stands on a wall, not on another one that looks the same way."""
+    at = frame.to_world(Vector(member.lengths["theoretical"], 0.0, 0.0))
+    long = hypot(end[0] - start[0], end[1] - start[1])
+    x, y = (end[0] - start[0]) / long, (end[1] - start[1]) / long
+    along, aside = (at.x - start[0]) * x + (at.y - start[1]) * y, (at.x - start[0]) * y - (at.y - start[1]) * x
+    return -NEAR_WALL < along < long + NEAR_WALL and abs(aside) < NEAR_WALL
 
 
 def _ridges(worked: WorkedRoof, words: Words) -> Iterator[Lath]:
     """Every ridge board or beam with what stands against either of its faces: the very places Mark shows on it."""
     names = names_in(worked, words)
     for one in worked.members:
-        if one.member.role != "ridge":
+        if one.member.role not in ("ridge", "wing_ridge"):
             continue
         stands = {
             round(meeting.low, 2): Stand(meeting.low, meeting.high, names[meeting.piece])

@@ -122,12 +122,37 @@ class Valley:
     stock: Stock
 
 
+class WingSide(StrEnum):
+    """The side of a rectangle a wing stands on: a long one, or an end."""
+
+    FIRST = "first"
+    SECOND = "second"
+    FIRST_END = "first_end"
+    SECOND_END = "second_end"
+
+
+@dataclass(frozen=True, slots=True)
+class Wing:
+    """A wing: where it starts along its side, walked counter-clockwise, how wide it is and how far it stands out; its
+    own pitch, or None for the roof's; whether its end is hipped, and how much higher its plates stand.
+    """
+
+    side: WingSide
+    start: float
+    width: float
+    out: float
+    slope: float | None = None
+    hipped: bool = False
+    plate: float = 0.0
+
+
 @dataclass(frozen=True, slots=True)
 class Plan:
     """The framing's plan: ``length`` along the ridge, ``width`` across; ``sheathing`` under the seats adds to each
     bearing line; ``plate`` is how wide the plates are; ``wall_height`` from the floor to the plates' tops. An outline
     has ``corners``, counter-clockwise, and an edge for the side from each to the next; its length and width are then
     those of the rectangle round it. ``valley`` is what stands under its inside corners, the hips' timber if not said.
+    ``wings`` stand on a rectangle's sides.
     """
 
     length: float
@@ -145,6 +170,7 @@ class Plan:
     edges: tuple[Edge, ...] = ()
     line_up: LineUp = LineUp.NONE
     valley: Valley | None = None
+    wings: tuple[Wing, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

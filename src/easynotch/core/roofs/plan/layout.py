@@ -28,6 +28,7 @@ from ..planes.planes import Slope
 from .hip_heads import heads_of
 from .outline import lay_out_outline
 from .seams import OutlineRoof
+from .wings import with_wings
 
 SAME = 0.05
 """mm: two notches whose depths differ less are one."""
@@ -124,6 +125,8 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     """
     refuse_too_many(roof)
     sizes = size_notch(roof.notch, roof.slope, roof.rafter.depth)
+    if roof.plan.wings and roof.plan.shape is Shape.RECTANGLE:
+        return _outline(replace(roof, plan=with_wings(roof.plan)), sizes)
     if roof.plan.shape is Shape.OUTLINE:
         return _outline(roof, sizes)
     if End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head in ("post", "pairs"):
