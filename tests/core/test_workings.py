@@ -16,6 +16,7 @@ from easynotch.core.terms.message import number_of
 from easynotch.exchange import FlightInput, Problems, RoofInput, work_out_flight, work_out_roof
 from tests.conftest import HOME
 from tests.flights import stairs
+from tests.joined import joined
 from tests.roofs import outlines, roofs
 
 SIGNS = (("−", "-"), ("×", "*"), ("÷", "/"), ("²", "**2"), ("√2", "sqrt(2)"), ("√", "sqrt"))
@@ -83,7 +84,7 @@ def flight_of(flight, units):
 
 
 WORKS = st.one_of(
-    st.one_of(roofs(), roofs(("hip",)), outlines()).map(lambda one: (roof_of, one)),
+    st.one_of(roofs(), roofs(("hip",)), outlines(), joined(alike=True)).map(lambda one: (roof_of, one)),
     stairs().map(lambda one: (flight_of, one)),
 )
 

@@ -35,6 +35,7 @@ from easynotch.core.roofs import (
     lay_out_outline,
     lay_out_roof,
     offset,
+    working_of,
 )
 from easynotch.core.roofs.framing.pieces import RAFTERS
 from easynotch.core.roofs.members.hip_and_ridge_members import hip_or_ridge_member
@@ -269,6 +270,8 @@ def test_a_wing_with_a_lower_ridge_agrees_with_the_closed_forms_of_its_valleys(m
         assert one.lengths["tail"] == pytest.approx((400.0 - 20.0) / HALF * along)
     # The wing's ridge reaches into the main roof until that is as high, less what the valley takes off.
     assert wings.lengths["overall"] == pytest.approx(out + wing - stick / (2 * HALF))
+    (length,) = [one for one in working_of(layout) if one.fact == "valley_theoretical"]
+    assert (length.first.result, length.second.result) == pytest.approx((valley.lengths["theoretical"],) * 2)
     facts = facts_of(layout, framing)
     assert facts["valley_plan_angle"] == pytest.approx(45.0)
     assert tan(radians(facts["valley_slope"])) == pytest.approx(slope)

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from ...core.solid import Cut, Mark, Member
-from ...core.terms import Check, Length, Level, Listed, Message, Named, Value, Working, message
+from ...core.terms import Check, Count, Length, Level, Listed, Message, Named, Value, Working, message
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,7 +27,8 @@ def two_roads(working: tuple[Working, ...]) -> tuple[Check, ...]:
         for one in working
         if not one.agrees
     )
-    return wrong or (Check("working_agrees", Level.OK, Message("check.working_agrees.ok")),)
+    agreed = Message("check.working_agrees.ok", {"n": Count(len(working))})
+    return wrong or (Check("working_agrees", Level.OK, agreed),)
 
 
 def _as(value: Value, number: float) -> Value:

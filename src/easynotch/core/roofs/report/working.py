@@ -10,6 +10,7 @@ from ..plan.layout import RoofLayout
 from .length_working import length_working
 from .methods import line as _line
 from .methods import road as _road
+from .valley_working import valley_working
 
 TABLES = {False: (304.8, 25.4), True: (1000.0, 10.0)}
 """By metric or not: mm of run a row of a table is for, and of the small part that is looked up apart."""
@@ -35,6 +36,8 @@ def working_of(layout: RoofLayout, *, metric: bool = False) -> tuple[Working, ..
         if layout.roof.eaves.fascia > 0:
             made.append(Working("fascia_drop", *_fascia_drop(layout)))
         made += length_working(layout)
+    if layout.outline is not None and layout.outline.valleys:
+        made += valley_working(layout)
     return tuple(made)
 
 
