@@ -155,3 +155,25 @@ def _eaves_left(roof: Roof) -> bool:
             if (c - a) * slope.along.x + (d - b) * slope.along.y < roof.rafter.thickness:
                 return False
     return True
+
+
+def wing_roof(main, wing, out, *, pitch, thick, spacing=600.0, at=2000.0):
+    """A main roof between gables with a gabled wing of one pitch: half spans ``main`` and ``wing``."""
+    length = at * 2 + 2 * wing
+    corners = (
+        (0.0, 0.0),
+        (at, 0.0),
+        (at, -out),
+        (at + 2 * wing, -out),
+        (at + 2 * wing, 0.0),
+        (length, 0.0),
+        (length, 2 * main),
+        (0.0, 2 * main),
+    )
+    edges = tuple(Edge(gable=number in (2, 5, 7)) for number in range(8))
+    rafter, stick, ridge = thick
+    return Roof(
+        "", Plan(length, 2 * main, shape=Shape.OUTLINE, corners=corners, edges=edges), tan(radians(pitch)),
+        Ridge(RidgeKind.BOARD, Stock(ridge, 400.0)), Stock(rafter, 180.0), spacing, Notch(NotchRule.FRACTION, 0.25),
+        Eaves(400.0, 20.0), hip=Hip(Stock(stick, 300.0)),
+    )  # fmt: skip

@@ -4,8 +4,8 @@ from .changes import Difference, called, differences, label
 from .input.job_model import FORMAT, VERSION, FlightInput, JobInput
 from .input.limit_model import LimitsInput, limits_document, limits_of, read_changes
 from .input.measured import Measured
+from .input.plan_parts import CornersInput
 from .input.roof_model import RoofInput
-from .input.roof_parts import CornersInput
 from .input.settings_model import (
     EffectiveSettings,
     Origin,

@@ -9,23 +9,17 @@ from ...core.solid import Stock
 from ...core.tape import Units
 from .measured import NotNegative, PitchText, Positive, fraction_of
 from .parts import Flag, Name, Part
+from .plan_parts import BY_SHAPE, USUAL_PLATE, ZERO, AnyPlanInput, CornersInput, PlanInput, PolygonDraft
 from .roof_parts import (
-    BY_SHAPE,
     MOST_RAFTERS,
-    USUAL_PLATE,
-    ZERO,
-    AnyPlanInput,
     BlockingInput,
     CollarInput,
-    CornersInput,
     EavesInput,
     FractionNotchInput,
     GableInput,
     GambrelInput,
     HipInput,
     NotchInput,
-    PlanInput,
-    PolygonDraft,
     RafterInput,
     RidgeInput,
     SettingOutInput,

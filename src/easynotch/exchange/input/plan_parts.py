@@ -1,0 +1,170 @@
+"""The plan of a roof in the job file: a rectangle with its wings, an outline, a regular polygon."""
+
+from dataclasses import replace
+from typing import Annotated, Any, Literal
+
+from pydantic import Discriminator, Field, Tag
+
+from ...core.roofs import Edge, End, KeepsTrue, LineUp, Plan, Shape, UpperEnd, Valley, Wing, WingSide, regular
+from ...core.solid import Stock
+from ...core.tape import Units
+from .measured import Measured, NotNegative, PitchText, Positive, Signed
+from .parts import Part, StockInput, Whole
+
+ZERO = Measured(0.0, "0 mm")
+USUAL_PLATE = {Units.IMPERIAL: 3.5 * 25.4, Units.METRIC: 90.0}
+MOST_OUTLINE_CORNERS, MOST_WINGS = 24, 6
+
+
+class ValleyInput(StockInput):
+    """The valleys' timber; their centre line lies in the planes, and where ridges differ one supports the other."""
+
+    top: Literal["in_planes"] = "in_planes"
+    head: Literal["supporting"] = "supporting"
+    supported: Literal["main"] = "main"
+
+    def valley(self) -> Valley:
+        """As the core's valley."""
+        return Valley(Stock(self.thickness.mm, self.depth.mm, self.length.mm if self.length else None))
+
+
+class WingInput(Part):
+    """A wing on a rectangle's side: where it starts along it, walked counter-clockwise, how wide it is, how far it
+    stands out, its own pitch, its end, and how much higher its plates stand.
+    """
+
+    side: WingSide
+    start: Annotated[NotNegative, Field(alias="from")] = ZERO
+    width: Positive
+    out: Positive
+    pitch: PitchText | None = None
+    end: End = End.GABLE
+    plate: Signed = ZERO
+
+    def wing(self) -> Wing:
+        """As the core's wing."""
+        slope = self.pitch.pitch.slope if self.pitch else None
+        return Wing(self.side, self.start.mm, self.width.mm, self.out.mm, slope, self.end is End.HIP, self.plate.mm)
+
+
+class PlanInput(Part):
+    """The framing's plan, and what stands under the roof."""
+
+    shape: Shape = Shape.RECTANGLE
+    length: Positive
+    width: Positive
+    ends: tuple[End, End] = (End.GABLE, End.GABLE)
+    sheathing: NotNegative = ZERO
+    plate: Positive | None = None
+    ridge_at: Positive | None = None
+    keep: KeepsTrue = KeepsTrue.PITCH
+    upper: UpperEnd = UpperEnd.PLATE
+    upper_overhang: NotNegative = ZERO
+    wall_height: Positive | None = None
+    wings: Annotated[tuple[WingInput, ...], Field(max_length=MOST_WINGS)] = ()
+    valley: ValleyInput | None = None
+
+    def plan(self, units: Units) -> Plan:
+        """As the core's plan."""
+        return Plan(
+            length=self.length.mm,
+            width=self.width.mm,
+            shape=self.shape,
+            ends=self.ends,
+            sheathing=self.sheathing.mm,
+            plate=self.plate.mm if self.plate else USUAL_PLATE[units],
+            ridge_at=self.ridge_at.mm if self.ridge_at else None,
+            keeps_true=self.keep,
+            upper=self.upper,
+            upper_overhang=self.upper_overhang.mm,
+            wall_height=self.wall_height.mm if self.wall_height else None,
+            valley=self.valley.valley() if self.valley else None,
+            wings=tuple(wing.wing() for wing in self.wings),
+        )
+
+
+class EdgeInput(Part):
+    """A side of an outline: an eave with the roof's pitch or its own, or a gable."""
+
+    roof: Literal["eave", "gable"] = "eave"
+    pitch: PitchText | None = None
+
+
+class OutlineInput(Part):
+    """What outlines and polygons share."""
+
+    line_up: LineUp = LineUp.NONE
+    sheathing: NotNegative = ZERO
+    plate: Positive | None = None
+    wall_height: Positive | None = None
+
+    def over(self, corners: tuple[tuple[float, float], ...], edges: tuple[EdgeInput, ...], units: Units) -> Plan:
+        """As the core's plan; sides without an edge of their own are eaves of the roof's pitch."""
+        rest = (EdgeInput(),) * (len(corners) - len(edges))
+        return Plan(
+            length=max(x for x, _ in corners) - min(x for x, _ in corners),
+            width=max(y for _, y in corners) - min(y for _, y in corners),
+            shape=Shape.OUTLINE,
+            sheathing=self.sheathing.mm,
+            plate=self.plate.mm if self.plate else USUAL_PLATE[units],
+            wall_height=self.wall_height.mm if self.wall_height else None,
+            corners=corners,
+            edges=tuple(
+                Edge(edge.pitch.pitch.slope if edge.pitch else None, edge.roof == "gable") for edge in (*edges, *rest)
+            ),
+            line_up=self.line_up,
+        )
+
+
+class CornersInput(OutlineInput):
+    """Any outline: its corners, counter-clockwise, a roof for the side from each to the next, and the valleys over its
+    inside corners.
+    """
+
+    shape: Literal["outline"]
+    corners: Annotated[tuple[tuple[Signed, Signed], ...], Field(min_length=3, max_length=MOST_OUTLINE_CORNERS)]
+    edges: Annotated[tuple[EdgeInput, ...], Field(max_length=MOST_OUTLINE_CORNERS)] = ()
+    valley: ValleyInput | None = None
+
+    def plan(self, units: Units) -> Plan:
+        """As the core's plan."""
+        plan = self.over(tuple((x.mm, y.mm) for x, y in self.corners), self.edges[: len(self.corners)], units)
+        return replace(plan, valley=self.valley.valley() if self.valley else None)
+
+
+class PolygonInput(OutlineInput):
+    """A regular outline of 3 to 12 sides."""
+
+    shape: Literal["polygon"]
+    sides: Annotated[Whole, Field(ge=3, le=12)]
+    side: Positive
+
+    def plan(self, units: Units) -> Plan:
+        """As the core's plan."""
+        return self.over(regular(self.sides, self.side.mm), (), units)
+
+
+class PolygonDraft(PolygonInput):
+    """A regular outline still being measured."""
+
+    side: Positive | None = None  # type: ignore[assignment]
+
+
+def _by_shape() -> Discriminator:
+    """Tells outlines from rectangles, which need not say that they are; the tags never show in a path."""
+
+    def which(value: Any) -> str:
+        found = value.get("shape") if isinstance(value, dict) else getattr(value, "shape", None)
+        return f"#{found}" if found in ("outline", "polygon") else "#plan"
+
+    which.__name__ = "shape"
+    return Discriminator(which)
+
+
+BY_SHAPE = _by_shape()
+AnyPlanInput = Annotated[
+    Annotated[PlanInput, Tag("#plan")]
+    | Annotated[CornersInput, Tag("#outline")]
+    | Annotated[PolygonInput, Tag("#polygon")],
+    BY_SHAPE,
+]
