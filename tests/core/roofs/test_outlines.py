@@ -206,6 +206,8 @@ def test_slopes_that_never_meet_are_refused_with_the_way_out():
 @settings(max_examples=40)
 @given(outlines() | outlines(wild=True), st.floats(1200, 4000))
 def test_an_overhang_is_refused_exactly_where_an_eave_has_no_length_left_for_a_rafter(roof, overhang):
+    # Plates raised for so wide an overhang leave some sides no roof, which is refused before.
+    assume(roof.plan.line_up is not LineUp.PLATES)
     wide = replace(roof, eaves=replace(roof.eaves, overhang=overhang))
     least = min(eave_lengths(wide)) - wide.rafter.thickness
     assume(abs(least) > 1e-3)
