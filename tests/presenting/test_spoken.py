@@ -13,6 +13,7 @@ from easynotch.core.tape import Tape
 from easynotch.core.terms import Length
 from easynotch.exchange import parse_json, read_job, worked_out
 from easynotch.presenting.fit.roof_joints import trial_steps
+from easynotch.presenting.mark.pieces import boards_of
 from easynotch.presenting.mark.sentences import Sentences
 from easynotch.presenting.mark.setting_out import laths_of
 from easynotch.presenting.mark.titles import kind_of
@@ -72,6 +73,15 @@ def test_fit_sets_up_what_stands_and_nothing_else():
             assert word in said, word
         for word in lacks:
             assert word not in said, word
+
+
+def test_a_supporting_valley_is_planed_between_its_lines_and_not_its_whole_length():
+    job = DEMO["6"]
+    worked, words = worked_out(job, 0), Words(Dialect.BRITAIN_IRELAND, Tape.of(job.units))
+    boards = {board.id: board for _, board in boards_of(worked, job, words)}
+    said = [step.say for stop in boards["valley"].stops for step in stop.steps if step.say.startswith("Gauge")]
+    assert said
+    assert all("between the lines" in one for one in said), said
 
 
 @pytest.mark.parametrize("which", ["5", "6"])

@@ -262,7 +262,10 @@ class Sentences:
         reading = Length(step.reading or 0.0)
         if step.face in (Face.NEAR, Face.FAR):
             line = step.line
-            whole = line is None or step.role in ("rip", "backing", "bevel", "clip", "face")
+            whole = line is None or step.role in ("rip", "backing", "bevel", "face")
+            if line is not None and step.role == "clip":
+                # A top that is cut off under one slope alone is planed between its lines: the rest stays as it is.
+                whole = min(abs(end[0] - self.hook) for end in (line.start, line.end)) < AT_ONCE
             return self._said("gauge_down" if whole else "gauge_between", reading=reading)
         edge = self._word(f"edge.{step.face}")
         return self._said("gauge_lap" if step.role == "lap" else "gauge_in", reading=reading, edge=edge)

@@ -15,8 +15,6 @@ from ..planes.planes import Slope
 from .rafter import finish, plate_notch, tail_rows, to_eave
 from .rafter_stations import fixed_stations, stations_along
 
-MOST_PIECES = 4000
-SAME = 1e-6
 ON_VALLEY = frozenset({"valley_jack", "hip_valley_jack"})
 SKEW = 1e-6
 """Of a unit normal: less of it along the eave is none."""
