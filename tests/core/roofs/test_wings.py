@@ -27,8 +27,9 @@ def test_a_wing_said_on_a_rectangle_is_the_same_roof_as_its_outline(data):
     start = 0.0 if flush else data.draw(mm(500, along - wide - 500))
     out = data.draw(mm(1500, 4000))
     hipped = data.draw(st.booleans())
-    # Beside a wing an end is an eave: a gable there would stand on the roof next to it.
-    ends = tuple(End.HIP if side == name else data.draw(st.sampled_from(End)) for name in ("first_end", "second_end"))
+    # Beside a wing an end is an eave: a gable there would stand on the roof next to it; so is one it goes on along.
+    eaves = {side, {"first": "first_end", "second": "second_end"}.get(side, "") if flush else ""}
+    ends = tuple(End.HIP if name in eaves else data.draw(st.sampled_from(End)) for name in ("first_end", "second_end"))
     plan = Plan(length, width, ends=ends, wings=(Wing(WingSide(side), start, wide, out, hipped=hipped),))
     base = wing_roof(3000.0, 1500.0, 2000.0, pitch=30.0, thick=(40.0, 50.0, 30.0))
     said = lay_out_roof(replace(base, plan=plan)).outline
@@ -61,6 +62,14 @@ BAD_WINGS = {
     ),
     "plates": ((Wing(WingSide.FIRST, 1000.0, 3000.0, 2000.0, plate=300.0),), "error.wing_plate"),
 }
+
+
+def test_a_gable_is_never_made_an_eave_without_a_word():
+    base = wing_roof(3000.0, 1500.0, 2000.0, pitch=30.0, thick=(40.0, 50.0, 30.0))
+    plan = Plan(9000.0, 6000.0, wings=(Wing(WingSide.FIRST, 0.0, 3000.0, 2000.0),))
+    with pytest.raises(RoofError) as found:
+        lay_out_roof(replace(base, plan=plan))
+    assert (found.value.path, found.value.message.id) == ("plan.ends", "error.wing_flush")
 
 
 @pytest.mark.parametrize("kind", BAD_WINGS)

@@ -21,7 +21,8 @@ def with_wings(plan: Plan) -> Plan:
     Flush with a corner a wing's wall goes on along the next one: both are one eave then.
 
     Raises:
-        RoofError: at the wing, one beyond its side or over another, or one whose plates stand at another height.
+        RoofError: at the wing, one beyond its side or over another, or one whose plates stand at another height; at the
+            ends, a gable a flush wing's wall goes on along.
     """
     corners = ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
     first, second = (Edge(gable=end is End.GABLE) for end in plan.ends)
@@ -80,7 +81,11 @@ def _along(start: Point, direction: Point, length: float, edge: Edge, wings: lis
 
 
 def _merged(walked: list[Stretch]) -> list[Stretch]:
-    """Without corners at which the outline runs straight on: the two walls there are one, an eave where either is."""
+    """Without corners at which the outline runs straight on: the two walls there are one, an eave.
+
+    Raises:
+        RoofError: one of them was said to be a gable.
+    """
     made = list(walked)
     number = 0
     while number < len(made):
@@ -88,8 +93,8 @@ def _merged(walked: list[Stretch]) -> list[Stretch]:
         (c, d), edge = made[number]
         e, f = made[(number + 1) % len(made)][0]
         if abs((c - a) * (f - d) - (d - b) * (e - c)) < FLUSH:
-            kept = edge if before.gable else before
-            made[number - 1] = (made[number - 1][0], kept)
+            if before.gable != edge.gable:
+                raise RoofError("plan.ends", message("error.wing_flush"))
             del made[number]
             number = 0
         else:
