@@ -2,6 +2,7 @@
 
 import argparse
 import json
+import os
 import sys
 from pathlib import Path
 from tempfile import NamedTemporaryFile
@@ -65,6 +66,8 @@ def main(arguments: list[str]) -> int:
         from .timing import bench as measure  # noqa: PLC0415
 
         return measure(as_json=chosen.json)
+    # Before the routes are made.
+    os.environ["EASY_NOTCH_DESCRIBE"] = "1"
     from .web.schema import write_schemas  # noqa: PLC0415
 
     return write_schemas()

@@ -211,6 +211,8 @@ def test_a_wing_is_pulled_out_of_a_side_by_key_typed_to_its_width_and_its_valley
     page.get_by_role("link", name=re.compile("Boardroom wing")).click()
     editor = page.get_by_role("region", name="The plan")
     expect(editor.get_by_label("Corner 4, inside")).to_have_value(re.compile("270"))
+    # The L's inside corner is fixed by a third measurement: 4.8 m one way, 3.6 m the other.
+    expect(editor.get_by_text(re.compile("6000 mm across, between the far ends of sides 3 and 4"))).to_be_visible()
     pull = editor.get_by_role("button", name="Pull a wing out of side 6")
     pull.focus()
     pull.press("Enter")
@@ -223,7 +225,30 @@ def test_a_wing_is_pulled_out_of_a_side_by_key_typed_to_its_width_and_its_valley
     # What stands on the other side of the mouth takes up the difference: no corner is askew.
     for corner in range(1, 11):
         expect(editor.get_by_label(f"Corner {corner}, inside")).to_have_value(re.compile("^(90|270)"))
+    # Its plates stand higher, and a wall below carries one valley: the plan shows it.
+    for side in (7, 8, 9):
+        plate = editor.get_by_label(f"Plate higher, side {side}")
+        plate.fill("60")
+        plate.press("Enter")
+        expect(plate).to_have_value(re.compile("60"))
+    # They are level by the overhang then, whatever was chosen; raising them again is refused where it is asked.
+    fascias = editor.get_by_role("group", name="Fascias with different pitches")
+    expect(fascias.get_by_role("button", name="lined up by the overhang", pressed=True)).to_be_visible()
+    fascias.get_by_role("button", name="lined up by raised plates").click()
+    expect(editor.get_by_role("alert").filter(has_text="they are not raised again")).to_be_visible()
+    fascias.get_by_role("button", name="lined up by the overhang").click()
+    expect(editor.get_by_role("alert")).to_have_count(0)
+    below = page.get_by_role("region", name="Walls and purlins below that carry")
+    below.get_by_role("button", name="Add a wall below").press("Enter")
+    for label, value in (("from x", "4500"), ("from y", "4000"), ("to x", "5500"), ("to y", "4000"), ("top", "420")):
+        field = below.get_by_label(f"Wall 1, {label}")
+        field.fill(value)
+        field.press("Enter")
+        expect(field).to_have_value(re.compile(value))
+    expect(page.locator("path.shape-bearing_1, .shape-bearing_1").first).to_be_attached()
     station(page, "Work out")
+    expect(page.get_by_text(re.compile("The plates stand up to 60 mm apart")).first).to_be_attached()
+    expect(page.get_by_text(re.compile("of it stay plumb over the seat")).first).to_be_attached()
     expect(page.get_by_text(re.compile("Valleys that end at another one's side")).first).to_be_attached()
     expect(page.get_by_text(re.compile("All [0-9]+ joints close")).first).to_be_attached()
     station(page, "Fit")

@@ -27,6 +27,7 @@ INCH = 25.4
         ("4-5/8", IMPERIAL, 4.625),
         ("2252", METRIC, 2252 / INCH),
         ("2.252m", IMPERIAL, 2252 / INCH),
+        ("225.2 cm", IMPERIAL, 2252 / INCH),
         ("3128/2 - 19", METRIC, 1545 / INCH),
         ("15' 2\" / 2", IMPERIAL, 91),
         ("2 x 5 3/8 + 3/16", IMPERIAL, 10.9375),

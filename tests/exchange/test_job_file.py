@@ -10,8 +10,10 @@ import pytest
 
 from easynotch.cli import main
 from easynotch.core.stairs import order_of_work
+from easynotch.core.tape import Units
 from easynotch.drawing.stairs.elevation import draw_elevation
-from easynotch.exchange import Problems, parse_json, read_job, work_out_flight
+from easynotch.exchange import Problems, parse_json, read_job, work_out_flight, worked_out
+from easynotch.exchange.reading import read_draft
 from easynotch.presenting.cut.batch import shape_of
 from tests.conftest import REFERENCE
 
@@ -322,3 +324,26 @@ def test_what_only_cut_stringers_have_is_left_out_of_housed_strings_and_stays_ty
     # Taken away again, everything is as it was typed.
     again = read_job({**AROUND, "works": [typed | {"housed": None}]})
     assert "kicker" in {one.member.role for one in work_out_flight(again.works[0], again.units).members}
+
+
+def test_wings_and_walls_below_are_kept_under_the_keys_they_were_said_with():
+    plan = {
+        "length": "9 m", "width": "6 m",
+        "wings": [{"side": "first", "from": "2 m", "width": "3 m", "out": "2 m", "plate": "50 mm"}],
+        "bearings": [{"from": ["1 m", "1200"], "to": ["6 m", "1200"], "top": "400", "width": "90"}],
+    }  # fmt: skip
+    work = {
+        "kind": "roof", "plan": plan, "pitch": "30 deg", "notch": {"rule": "seat", "value": "70 mm"},
+        "ridge": {"kind": "board", "thickness": "35 mm", "depth": "240 mm"}, "eaves": {"overhang": "400 mm", "fascia": "20 mm"},
+        "rafter": {"thickness": "45 mm", "depth": "170 mm", "spacing": "600 mm"}, "hip": {"thickness": "45 mm", "depth": "240 mm"},
+    }  # fmt: skip
+    kept = read_draft(work, Units.METRIC)
+    assert set(kept["plan"]["wings"][0]) == set(plan["wings"][0])
+    assert kept["plan"]["bearings"] == [
+        {"from": ["1 m", "1200 mm"], "to": ["6 m", "1200 mm"], "top": "400 mm", "width": "90 mm"}
+    ]
+    assert read_draft(kept, Units.IMPERIAL) == kept
+    job = {"format": "easy-notch-job", "version": 1, "name": "", "units": "metric"}
+    before, after = (worked_out(read_job({**job, "works": [one]}), 0) for one in (work, kept))
+    assert before.facts == after.facts
+    assert any(check.id.startswith("bearing_") for check in after.checks)

@@ -7,7 +7,7 @@ from easynotch.core.tape import Units
 from easynotch.exchange import Problems, read_job, usual_flight, usual_roof
 
 ROOF = ("gable", "collar", "blocking", "ridge", "eaves", "gambrel", "rafter", "plan", "hip")
-# Not a key of their own: rows of a list, several keys at once, or what a fresh plan is drawn with.
+# Not a key of their own: rows of a list, several keys at once, or what a fresh plan or a wall in it is drawn with.
 ROWS = {"defects": "rafter.defects", "overhead": "overhead"}
 OTHERWISE = {
     "ground.readings",
@@ -15,6 +15,7 @@ OTHERWISE = {
     "tread.boards",
     "plan.outline",
     "plan.side",
+    "plan.bearing_width",
     "rafter.depths",
     "gambrel",
 }

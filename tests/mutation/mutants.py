@@ -51,9 +51,10 @@ def mutants_of(path: Path) -> Iterator[Mutant]:
             assert isinstance(node, ast.expr)
             assert node.end_lineno is not None
             assert node.end_col_offset is not None
+            # What follows stays on its lines.
+            after = f"({ast.unparse(wrong)}" + "\n" * (node.end_lineno - node.lineno) + ")"
             yield Mutant(
-                path, _first_line(functions, node), node.lineno, node.col_offset, node.end_lineno, node.end_col_offset, before,
-                f"({ast.unparse(wrong)})",
+                path, _first_line(functions, node), node.lineno, node.col_offset, node.end_lineno, node.end_col_offset, before, after,
             )  # fmt: skip
 
 

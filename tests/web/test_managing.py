@@ -1,8 +1,16 @@
-"""If these break, a job loses a work by being renamed, a deleted one cannot be had back, or its history lies."""
+"""If these break, a job loses a work by being renamed, a deleted one cannot be had back, its history lies, or a bench
+shows cards of works as they were.
+"""
+
+from dataclasses import replace
 
 import pytest
 
-from easynotch.core.rules import LimitSetId
+from easynotch.core.rules import LimitSetId, Words
+from easynotch.core.tape import Units
+from easynotch.presenting.work_out.card import card_of
+from easynotch.web.app import create_app
+from easynotch.web.server import cards
 
 
 @pytest.fixture
@@ -221,3 +229,78 @@ def test_a_script_in_a_name_stays_text(client, work):
     page = client.get("/")
     assert "script-src 'self'" in page.headers["Content-Security-Policy"]
     assert "unsafe-inline" not in page.headers["Content-Security-Policy"]
+
+
+def shown(client, query=""):
+    jobs = client.get(f"/api/bench{query}").json["jobs"]
+    return [{key: card[key] for key in ("profile", "plan", "summary", "next")} for job in jobs for card in job["cards"]]
+
+
+@pytest.fixture
+def begun_again(client, home, monkeypatch):
+    """A folder whose bench was shown, served by a process that has drawn nothing yet; the list is of what it draws."""
+    shown(client)
+    drawn = []
+
+    def noted(document: str, units: Units, limits: str, words: Words):
+        drawn.append(document)
+        return card_of(document, units, limits, words)
+
+    monkeypatch.setattr(cards, "drawn", noted)
+    database = client.application.extensions["easynotch.database"].database
+    return create_app(database, home / "frontend" / "dist").test_client(), drawn
+
+
+def test_a_server_begun_again_shows_every_card_as_before_and_draws_none(client, begun_again):
+    before = shown(client)
+    again, drawn = begun_again
+    assert shown(again) == before
+    assert len(before) > 10
+    assert drawn == []
+
+
+@pytest.mark.parametrize("what", ["work", "units", "limits", "dialect", "program"])
+def test_what_a_card_is_made_of_changes_and_it_is_drawn_anew(client, begun_again, work, what, monkeypatch):
+    before = shown(client)
+    again, drawn = begun_again
+    query = ""
+    if what == "work":
+        body = {"revision": work["revision"], "document": {**work["document"], "total_rise": "4' 7\""}}
+        assert client.put(f"/api/works/{work['id']}", json=body).status_code == 200
+    elif what == "dialect":
+        query = "?dialect=britain_ireland"
+    elif what == "program":
+        monkeypatch.setattr(cards, "code", lambda: "another")
+    else:
+        job = client.get("/api/bench").json["jobs"][0]["job"]
+        other = {"units": "metric"} if what == "units" else {"limits": "british_dwelling"}
+        keys = {key: job[key] for key in ("name", "units", "limits", "revision")}
+        assert client.put(f"/api/jobs/{job['id']}", json={**keys, **other}).status_code == 200
+    after = shown(again, query)
+    assert drawn
+    if what in {"work", "units"}:
+        assert after[0] != before[0]
+    once = len(drawn)
+    assert shown(again, query) == after
+    assert len(drawn) == once
+
+
+def test_a_name_is_no_reason_to_draw_a_card_anew_and_a_card_of_a_work_that_is_gone_is_not_kept(
+    client, begun_again, work
+):
+    again, drawn = begun_again
+    renamed = {"revision": work["revision"], "document": {**work["document"], "name": "Long flight"}}
+    assert client.put(f"/api/works/{work['id']}", json=renamed).status_code == 200
+    shown(again)
+    assert drawn == []
+    database = again.application.extensions["easynotch.database"].database
+    made = cards.Cards()
+    with database.read() as db:
+        row = db.execute("SELECT * FROM card WHERE work_id = ?", (work["id"],)).fetchone()
+    made.new = [
+        replace(cards.KeptCard(row["work_id"], row["words"], row["made_of"], row["drawn"]), work=of)
+        for of in ("gone", work["id"])
+    ]
+    made.keep(database)
+    with database.read() as db:
+        assert db.execute("SELECT COUNT(*) FROM card WHERE work_id = 'gone'").fetchone()[0] == 0

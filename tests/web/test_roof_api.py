@@ -4,6 +4,7 @@ import copy
 import json
 import re
 from itertools import pairwise
+from math import atan2, degrees, hypot, tan
 
 import pytest
 
@@ -239,6 +240,31 @@ def test_the_gauge_check_knows_every_place_that_mark_shows_on_a_ridge(client, de
     assert places["crosses"]
     found = client.post("/api/gauge-check?piece=ridge&stop=places&first=24", json=job)
     assert found.status_code == 200
+
+
+def test_the_gauge_check_of_a_notch_counts_its_steps_and_of_a_plumb_cut_has_none(client, home):
+    """Closed forms: the line's length times the tangent of what it is turned by; each step's long side, less the true."""
+    flights = json.loads((home / "demo" / "1-heron-flats.json").read_text("utf-8"))
+    job = {**flights, "works": flights["works"][:1]}
+    piece = {"piece": "stringer", "stop": "riser_1+tread_2", "tongue": "7"}
+    rows = {
+        row["id"]: row["text"] for row in client.post("/api/gauge-check", query_string=piece, json=job).json["rows"]
+    }
+    riser, going = (52 + 3 / 8) / 7, 10 + 3 / 16
+    turned = atan2(riser, going) - atan2(7.0, going)
+    assert f"{degrees(turned):.1f}°" in rows["gauge.turned"]
+    assert re.search(r"it stands 1/4″", rows["gauge.turned"])
+    assert riser * tan(turned) == pytest.approx(0.25, abs=0.03)
+    # Seven risers: the lowest and the one under the floor are no notches.
+    assert "after 5 the last mark" in rows["gauge.step_short"]
+    assert (hypot(riser, going) - hypot(7.0, going)) * 5 == pytest.approx(1 + 7 / 16, abs=0.07)
+    roof = {**json.loads((home / "demo" / "3-heron-flats-roofs.json").read_text("utf-8"))}
+    roof["works"] = [one for one in roof["works"] if one["plan"].get("shape", "rectangle") == "rectangle"][:1]
+    board = client.post("/api/work-out?piece=common", json=roof).json["works"][0]["screen"]["board"]
+    cut = next(one for one in board["stops"] if one["title"].startswith("Tail"))
+    piece = {"piece": "common", "stop": cut["id"], "tongue": "1"}
+    rows = [row["id"] for row in client.post("/api/gauge-check", query_string=piece, json=roof).json["rows"]]
+    assert rows == ["gauge.turned", "gauge.absorb_line"]
 
 
 def test_the_sketch_of_what_is_being_typed_is_the_one_the_whole_work_out_draws(client, home):

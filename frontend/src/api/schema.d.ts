@@ -1508,6 +1508,11 @@ export interface components {
             notches: components["schemas"]["NotchView"][];
             /** Fit */
             fit: components["schemas"]["FitView"][];
+            /**
+             * Line Up
+             * @description how fascias come level; by the overhang where plates differ
+             */
+            line_up: string;
             /** Trial */
             trial: string[];
             setting_out: components["schemas"]["SettingOutView"];
@@ -1630,7 +1635,9 @@ export interface components {
         };
         /**
          * SideView
-         * @description A side of an outline: its length, the inside angle at its start, its own pitch as typed, eave or gable.
+         * @description A side of an outline: its length, the inside angle at its start, its own pitch and how much higher its plate
+         *     stands, both as typed, eave or gable. ``tie`` tells, where that corner turns inward, how far it is between the two
+         *     corners beside it.
          */
         SideView: {
             /** Number */
@@ -1642,8 +1649,12 @@ export interface components {
             degrees: number;
             /** Pitch */
             pitch: string;
+            /** Plate */
+            plate: string;
             /** Roof */
             roof: string;
+            /** Tie */
+            tie: string;
             /** At */
             at: [
                 number,
@@ -2005,6 +2016,26 @@ export interface components {
          */
         Balusters: "between" | "nailer" | "strips";
         /**
+         * BearingInput
+         * @description A wall or purlin below that carries: its centre line in plan, its top over the plates' tops, how wide it is.
+         */
+        BearingInput: {
+            /** From */
+            from: [
+                number | string,
+                number | string
+            ];
+            /** To */
+            to: [
+                number | string,
+                number | string
+            ];
+            /** Top */
+            top: number | string;
+            /** Width */
+            width: number | string;
+        };
+        /**
          * BlockKind
          * @description Whether blocks between rafters stand plumb, their top bevelled, or square to the roof.
          * @enum {string}
@@ -2115,6 +2146,11 @@ export interface components {
              * @default null
              */
             wall_height: number | string | null;
+            /**
+             * Bearings
+             * @default []
+             */
+            bearings: components["schemas"]["BearingInput"][];
             /**
              * Shape
              * @constant
@@ -2268,7 +2304,7 @@ export interface components {
         };
         /**
          * EdgeInput
-         * @description A side of an outline: an eave with the roof's pitch or its own, or a gable.
+         * @description A side of an outline: an eave with the roof's pitch or its own, or a gable; how much higher its plate stands.
          */
         EdgeInput: {
             /**
@@ -2282,6 +2318,14 @@ export interface components {
              * @default null
              */
             pitch: string | null;
+            /**
+             * Plate
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            plate: number | string;
         };
         /**
          * End
@@ -3238,6 +3282,11 @@ export interface components {
             wings: components["schemas"]["WingInput"][];
             /** @default null */
             valley: components["schemas"]["ValleyInput"] | null;
+            /**
+             * Bearings
+             * @default []
+             */
+            bearings: components["schemas"]["BearingInput"][];
         };
         /**
          * PlatformInput
@@ -3302,6 +3351,11 @@ export interface components {
              * @default null
              */
             wall_height: number | string | null;
+            /**
+             * Bearings
+             * @default []
+             */
+            bearings: components["schemas"]["BearingInput"][];
             /**
              * Shape
              * @constant

@@ -28,7 +28,7 @@ def with_codes(sheet: Sheet, framing: Framing, *, mirrored: bool) -> Sheet:
         along = [u for u, v in outline(piece.member)]
         if "head_to_plate" not in piece.member.lengths or not along:
             continue
-        middle = piece.member.zero + (min(along) + max(along)) / 2
+        middle = (min(along) + max(along)) / 2
         for number, frame in enumerate(piece.frames, 1):
             at = frame.to_world(Vector(middle, 0.0, 0.0))
             told = message("plan_code.code", code=f"{code_of(kind)}{number}")

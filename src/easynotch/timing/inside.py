@@ -10,7 +10,7 @@ from ..core.solid import Frame, Stock, Vector, as_manifold, close, dry_fit, mark
 from ..core.supply import StockLength, Wanted, nest
 from ..exchange import RoofInput, read_job, worked_out
 from ..exchange.working.quiet import greeted
-from ..web.serving import home
+from ..web.home import home
 
 
 def flight_ms(rounds: int = 200) -> float:

@@ -10,7 +10,7 @@ from typing import Any
 
 from ..store import Database
 from ..web.app import create_app
-from ..web.serving import home
+from ..web.home import home
 
 KEYS = ("4", "40", "400")
 COUNT_GIVING = frozenset({

@@ -11,8 +11,11 @@ import urllib.request
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from tempfile import TemporaryDirectory
 
-from ..web.serving import home
+from ..store import Database
+from ..web.home import home
+from ..web.serving import load_demo
 
 CLIENTS = 8
 REQUESTS = 40
@@ -60,12 +63,14 @@ def wait_for(address: str) -> None:
 
 
 def second_start_s() -> float:
-    """From the command to the first answer, everything being set up already."""
-    with served():
-        pass
-    start = time.perf_counter()
-    with served():
-        return time.perf_counter() - start
+    """From the command to the first answer, the bench of the demo's works, everything being set up and kept already."""
+    with TemporaryDirectory() as folder:
+        load_demo(Database(Path(folder)), home() / "demo")
+        with served(Path(folder)):
+            pass
+        start = time.perf_counter()
+        with served(Path(folder)):
+            return time.perf_counter() - start
 
 
 def api_p95_ms() -> float:

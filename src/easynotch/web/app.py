@@ -36,7 +36,7 @@ from .routes import (
 from .server import problem
 from .server.guard import GuardedRequest, guard_requests
 from .server.once import RequestDatabase, guard_changes
-from .server.openapi import document
+from .server.openapi import served
 from .server.sharing import HERE_ALONE, Door, guard_door
 
 RESOURCES = (
@@ -72,7 +72,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     for resource in RESOURCES:
         app.register_api(resource.api)
     app.register_api(cutting.questions)
-    app.add_url_rule("/api/openapi.json", "openapi_document", lambda: document(app))
+    app.add_url_rule("/api/openapi.json", "openapi_document", lambda: served(app))
     if screens is not None:
         _serve_screens(app, screens)
     return app

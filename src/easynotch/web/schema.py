@@ -11,8 +11,8 @@ from ..core.rules.usual import usual_sizes
 from ..exchange import JobInput
 from ..store import Database
 from .app import create_app
+from .home import home
 from .server.openapi import document
-from .serving import home
 
 
 def job_schema() -> dict[str, Any]:

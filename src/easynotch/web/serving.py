@@ -18,6 +18,7 @@ from ..core.rules import LimitSetId
 from ..exchange import read_job
 from ..store import Database, DatabaseRefused, create_job, create_work
 from .app import create_app
+from .home import home
 from .server.helpers import Helpers
 from .server.inviting import Sealed, door_of, invite, say, sealing
 from .server.listening import Listening, listen
@@ -43,11 +44,6 @@ WARM = json.dumps(
 
 SELDOM = (50_000, 20, 50)
 """Measured: a fifth of a work-out's time went into collections that found nothing."""
-
-
-def home() -> Path:
-    """The project's folder."""
-    return Path(os.environ.get("EASY_NOTCH_HOME", Path(__file__).parents[3]))
 
 
 def clear_leftovers(folder: Path) -> None:

@@ -76,6 +76,9 @@ def test_a_chalk_line_ignores_the_odd_rafter_whichever_it_is(roof, odd, off, up)
     assert odd not in line.pulled
     assert [number for number, _ in line.odd] == [odd]
     assert line.odd[0][1] == pytest.approx(off if up else -off)
+    # Of all that are true the two farthest apart: a long line shows a crooked top best.
+    last = len(out.centres) - 1
+    assert line.pulled == (1 if odd == 0 else 0, last - 1 if odd == last else last)
     reach = out.centres[line.pulled[1]] - out.centres[line.pulled[0]]
     assert (line.pin is not None) == (reach > 6000)
     # Where it is held comes to where the tail's plumb cut leaves the top edge.

@@ -3,11 +3,13 @@
 import subprocess
 import sys
 from dataclasses import replace
+from itertools import pairwise
 from math import hypot, sqrt
 
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from shapely import LineString, Polygon
 
 from easynotch.core.roofs import (
     KeepPlanes,
@@ -21,14 +23,18 @@ from easynotch.core.roofs import (
     over_hip_ends,
     working_of,
 )
+from easynotch.core.roofs.framing.pieces import RAFTERS
+from easynotch.core.roofs.members.boards import lookout_places
 from easynotch.core.roofs.report.proud import check_proud
 from easynotch.core.rules import Dialect, Words
 from easynotch.core.solid import Frame, Vector, as_manifold, overlaps
 from easynotch.core.tape import Tape, Units
+from easynotch.drawing import draw_plan, draw_section
 from easynotch.drawing.roofs.hip_boards import draw_master
 from easynotch.exchange import Problems, read_job, worked_out
 from easynotch.paper.export import export_files
 from tests.core.bench.test_bench import IN, piece, roof
+from tests.joined import joined
 from tests.roofs import outlines, roofs
 
 LYING = Frame.along(Vector(0.0, 0.0, 0.0), Vector(1.0, 0.0, 0.0), Vector(0.0, 1.0, 0.0))
@@ -222,6 +228,28 @@ def test_a_dropped_end_rafter_ends_at_the_wall_where_tails_are_pieces_of_their_o
     assert [one for one in found if {one.one, one.other} == {"dropped_common", "false_tail"} and one.volume > 1.0] == []
 
 
+def test_the_first_lookout_lies_at_the_tail_and_the_others_follow_along_the_slope():
+    worked = gable(ridge={"kind": "board", "thickness": "38 mm", "depth": "220 mm"},
+                   gable={"lookout": "38 mm", "lookout_spacing": "600 mm"})  # fmt: skip
+    side = worked.layout.sides[0]
+    places = lookout_places(worked.layout, side)
+    assert places[0] == pytest.approx(-(300.0 - 22.0))
+    assert {round(b - a, 6) for a, b in pairwise(places)} == {round(600.0 / side.slope.per_run, 6)}
+    assert places[-1] < side.run < places[-1] + 600.0
+
+
+@settings(max_examples=20)
+@given(outlines())
+def test_lengths_begin_at_the_corner_of_the_wood_that_reaches_farthest_up(given_roof):
+    """Of lefts and rights, whichever face it is on."""
+    for one in frame_roof(lay_out_roof(given_roof)).pieces:
+        member = one.member
+        heads = [cut for removal in member.removals for cut in removal.planes if cut.role == "head"]
+        if len(heads) == 1 and member.role in RAFTERS:
+            reached = min(float(row[0]) for row in as_manifold(member).to_mesh64().vert_properties)
+            assert member.zero == pytest.approx(reached, abs=1e-6), member.id
+
+
 def test_a_pair_without_a_ridge_may_meet_plumb_to_plumb_with_no_lap_and_no_peg():
     plain = gable(ridge={"kind": "none", "meet": "plumb"})
     lapped = gable(ridge={"kind": "none"})
@@ -335,3 +363,37 @@ def test_a_hip_stands_as_far_in_as_the_face_that_was_already_cut_is_wide(roof, w
     plane = member.placement.plane_to_world(heel.plane)
     # Over a square corner the face lies half its width in, across the hip.
     assert abs(plane.above(seam.corner)) == pytest.approx(wide / 2)
+
+
+@settings(max_examples=8)
+@given(st.one_of(outlines(), joined()))
+def test_plan_and_section_show_the_pieces_where_their_wood_is(given_roof):
+    """Held against the meshes: every stick in plan ends where its near face does, and the section's rafter stands as
+    high over the bearing line as the height above plate says.
+    """
+    layout = lay_out_roof(given_roof)
+    framing = frame_roof(layout)
+    paths = {path.id: path.points for path in draw_plan(layout, framing).paths}
+    for one in framing.pieces:
+        if f"{one.member.id}_0" not in paths:
+            continue
+        half = one.member.stock.thickness / 2
+        for number, frame in enumerate(one.frames):
+            level = Vector(frame.x.x, frame.x.y, 0.0).unit()
+            near, near_foot, far_foot, far = (
+                Vector(x, -y, 0.0).dot(level) for x, y in paths[f"{one.member.id}_{number}"]
+            )
+            wood = [Vector(*row[:3]) for row in as_manifold(one.member, frame).to_mesh64().vert_properties]
+            for z, head, foot in ((-half, near, near_foot), (half, far, far_foot)):
+                on_face = [at.dot(level) for at in wood if abs((at - frame.origin).dot(frame.z) - z) < 1e-3]
+                assert min(on_face) - 1e-3 <= head < foot <= max(on_face) + 1e-3
+                # Where a face is left in parts, the largest is drawn.
+                assert foot - head > 0.4 * (max(on_face) - min(on_face))
+    section = draw_section(layout, framing)
+    rafter = next((path.points for path in section.paths if path.id == "rafter_a"), None)
+    at_plate = Polygon(rafter or ()).intersection(LineString([(0.0, -5000.0), (0.0, 5000.0)]))
+    if not at_plate.is_empty:
+        assert -at_plate.bounds[1] == pytest.approx(layout.sides[0].slope.height(0.0), abs=1e-6)
+    for dimension in section.dimensions:
+        (a, b), (c, d) = dimension.start, dimension.end
+        assert hypot(c - a, d - b) == pytest.approx(dimension.length.mm, abs=1e-6)

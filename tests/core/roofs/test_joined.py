@@ -76,7 +76,12 @@ def test_every_point_of_a_plan_lies_under_one_roof_and_water_runs_to_an_eave(roo
     for region in outline.regions:
         # Down the slope from any corner one comes to that slope's own wall, or to a valley.
         walls = [(low, high) for low, high, *_ in outline.walls(region.slope)]
-        assert walls and min(region.inward(corner) for corner in region.corners) == pytest.approx(0.0, abs=1e-6)
+        lowest = min(region.inward(corner) for corner in region.corners)
+        if len({slope.plate for slope in outline.slopes if slope is not None}) == 1:
+            assert walls and lowest == pytest.approx(0.0, abs=1e-6)
+        else:
+            # A higher slope runs on over a lower wall, as far as its plate is higher.
+            assert walls and -400.0 / region.slope.rise_per_run < lowest < 1e-6
     for seam in outline.seams:
         for end in (seam.low, seam.high):
             for slope in (seam.first, seam.second):
@@ -341,8 +346,10 @@ def test_the_area_to_cover_is_that_of_the_plan_over_the_pitch(roof, out):
 
 
 BAD = {
+    "plate": ({"edges": (Edge(), Edge(), Edge(plate=2500.0), *(Edge(),) * 3)}, "outline_plate"),
+    "raised twice": ({"edges": (Edge(plate=90.0), *(Edge(),) * 5), "line_up": LineUp.PLATES}, "plates_twice"),
+    "low": ({"edges": (Edge(), Edge(), Edge(plate=-300.0), Edge(plate=-300.0), Edge(), Edge())}, "plate_low"),
     "gable": ({"edges": (Edge(), Edge(gable=True), *(Edge(),) * 4)}, "outline_gable_inside"),
-    "raised": ({"line_up": LineUp.PLATES}, "outline_raised"),
 }
 
 
@@ -359,9 +366,30 @@ def test_what_has_no_roof_over_an_inside_corner_is_refused_with_the_way_out(kind
     assert found.value.message.id == f"error.{sentence}"
 
 
-def test_square_tails_under_different_pitches_are_refused_over_an_inside_corner():
+@pytest.mark.parametrize("other", [30.0, 24.0])
+def test_a_square_heel_stands_downhill_by_half_the_thickness_times_the_cotangent_of_its_plan_angle(other):
+    """Closed form; between two pitches the flatter side's angle, the smaller, reaches farther."""
     roof = wing_roof(3000.0, 1500.0, 2000.0, pitch=30.0, thick=(40.0, 50.0, 30.0))
-    edges = tuple(replace(edge, slope=0.7) if k in (1, 3) else edge for k, edge in enumerate(roof.plan.edges))
+    edges = tuple(
+        replace(edge, slope=tan(radians(other))) if k in (1, 3) else edge for k, edge in enumerate(roof.plan.edges)
+    )
+    roof = replace(roof, plan=replace(roof.plan, edges=edges), hip=replace(roof.hip, heel="square"))
+    layout = lay_out_roof(roof)
+    for plan in arrange(layout).hip_and_ridge_members:
+        seam = plan.seam
+        if seam.kind is SeamKind.VALLEY:
+            valley = hip_or_ridge_member(layout, plan)
+            [heel] = [cut.plane for cut in valley.cut_planes if cut.id == "square"]
+            plane = valley.placement.plane_to_world(heel)
+            downhill = (seam.corner - seam.direction * plane.above(seam.corner)) - seam.corner
+            smaller = min(radians(seam.plan_angle(slope)) for slope in (seam.first, seam.second))
+            assert -downhill.dot(seam.direction) == pytest.approx(25.0 / tan(smaller))
+
+
+@pytest.mark.parametrize("sides", [{"slope": 0.7}, {"plate": 90.0}])
+def test_square_tails_under_different_pitches_or_plates_are_refused_over_an_inside_corner(sides):
+    roof = wing_roof(3000.0, 1500.0, 2000.0, pitch=30.0, thick=(40.0, 50.0, 30.0))
+    edges = tuple(replace(edge, **sides) if k in (1, 3) else edge for k, edge in enumerate(roof.plan.edges))
     roof = replace(roof, plan=replace(roof.plan, edges=edges), eaves=replace(roof.eaves, tail=Tail.SQUARE))
     with pytest.raises(RoofError) as found:
         frame_roof(lay_out_roof(roof))

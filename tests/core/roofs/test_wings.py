@@ -4,14 +4,17 @@ from dataclasses import replace
 from itertools import pairwise
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from shapely import LineString, Point, Polygon
 
-from easynotch.core.roofs import End, Plan, RoofError, Wing, WingSide, lay_out_roof
+from easynotch.core.roofs import Edge, End, Plan, RoofError, Wing, WingSide, lay_out_outline, lay_out_roof
+from easynotch.core.rules import Dialect, Words
+from easynotch.core.tape import Tape, Units
 from tests.joined import wing_roof
 from tests.roofs import mm
 
+BASE = wing_roof(3000.0, 1500.0, 2000.0, pitch=30.0, thick=(40.0, 50.0, 30.0))
 SIDES = {"first": 0, "second_end": 1, "second": 2, "first_end": 3}
 
 
@@ -31,8 +34,7 @@ def test_a_wing_said_on_a_rectangle_is_the_same_roof_as_its_outline(data):
     eaves = {side, {"first": "first_end", "second": "second_end"}.get(side, "") if flush else ""}
     ends = tuple(End.HIP if name in eaves else data.draw(st.sampled_from(End)) for name in ("first_end", "second_end"))
     plan = Plan(length, width, ends=ends, wings=(Wing(WingSide(side), start, wide, out, hipped=hipped),))
-    base = wing_roof(3000.0, 1500.0, 2000.0, pitch=30.0, thick=(40.0, 50.0, 30.0))
-    said = lay_out_roof(replace(base, plan=plan)).outline
+    said = lay_out_roof(replace(BASE, plan=plan)).outline
     corners = [(0.0, 0.0), (length, 0.0), (length, width), (0.0, width)]
     (a, b), (c, d) = corners[number], corners[(number + 1) % 4]
     x, y = (c - a) / along, (d - b) / along
@@ -60,22 +62,87 @@ BAD_WINGS = {
         (Wing(WingSide.FIRST, 1000.0, 3000.0, 2000.0), Wing(WingSide.FIRST, 3500.0, 3000.0, 2000.0)),
         "error.wing_overlaps",
     ),
-    "plates": ((Wing(WingSide.FIRST, 1000.0, 3000.0, 2000.0, plate=300.0),), "error.wing_plate"),
 }
 
 
 def test_a_gable_is_never_made_an_eave_without_a_word():
-    base = wing_roof(3000.0, 1500.0, 2000.0, pitch=30.0, thick=(40.0, 50.0, 30.0))
     plan = Plan(9000.0, 6000.0, wings=(Wing(WingSide.FIRST, 0.0, 3000.0, 2000.0),))
     with pytest.raises(RoofError) as found:
-        lay_out_roof(replace(base, plan=plan))
+        lay_out_roof(replace(BASE, plan=plan))
     assert (found.value.path, found.value.message.id) == ("plan.ends", "error.wing_flush")
 
 
 @pytest.mark.parametrize("kind", BAD_WINGS)
 def test_a_wing_that_does_not_stand_on_its_side_is_refused_at_its_field(kind):
     wings, sentence = BAD_WINGS[kind]
-    base = wing_roof(3000.0, 1500.0, 2000.0, pitch=30.0, thick=(40.0, 50.0, 30.0))
     with pytest.raises(RoofError) as found:
-        lay_out_roof(replace(base, plan=Plan(9000.0, 6000.0, wings=wings)))
+        lay_out_roof(replace(BASE, plan=Plan(9000.0, 6000.0, wings=wings)))
     assert found.value.message.id == sentence and found.value.path.startswith("plan.wings[")
+
+
+@settings(max_examples=40)
+@given(
+    st.floats(0.3, 0.9),
+    st.floats(0.3, 0.9),
+    st.floats(-150.0, 400.0),
+    st.lists(st.tuples(st.floats(0.0, 1.0), st.floats(0.0, 1.0)), min_size=8, max_size=8),
+)
+def test_over_plates_of_two_heights_the_roof_is_the_higher_of_both_and_its_eaves_are_level(main, wing, raised, places):
+    """A second road: two gabled roofs, each by itself, of which the higher is seen; the wing's ridge is the lower one."""
+    span, half, start, out = 7000.0, 1400.0, 3000.0, 2500.0
+    assume(half * wing + raised < span / 2 * main - 10.0)
+    plan = Plan(12000.0, span, wings=(Wing(WingSide.FIRST, start, 2 * half, out, wing, plate=raised),))
+    layout = lay_out_roof(replace(BASE, plan=plan, slope=main))
+    hap = layout.notch.hap
+    for x, y in ((12000.0 * a, -out + (out + span) * b) for a, b in places):
+        over = [
+            region.slope.height(region.inward((x, y)))
+            for region in layout.outline.regions
+            if Polygon(region.corners).buffer(1e-6).covers(Point(x, y))
+        ]
+        from_side = half - abs(x - start - half)
+        heights = [hap + main * min(y, span - y)] if y > 0 else []
+        # Past the wing's walls its slopes run on over the lower one as far as they are the higher.
+        if y < span / 2 and (from_side > 0 or y > 0):
+            heights.append(hap + raised + wing * from_side)
+        if over and heights:
+            assert max(over) == pytest.approx(max(heights), abs=1e-6)
+    if not raised:
+        return
+    levels = {round(slope.height(-layout.out_of(slope)), 6) for slope in layout.outline.slopes if slope is not None}
+    assert len(levels) == 1
+    # Over the lower wall the valley comes beside the corner, as far as the other plate is higher on its slope.
+    for seam in layout.outline.valleys:
+        higher = max((seam.first, seam.second), key=lambda slope: slope.plate)
+        assert seam.corner.z == pytest.approx(min(seam.first.plate, seam.second.plate))
+        beside = -higher.inward_of((seam.corner.x, seam.corner.y))
+        assert beside == pytest.approx(abs(raised) / higher.rise_per_run, abs=1e-6)
+
+
+@pytest.mark.parametrize(
+    ("wing", "path", "sentence"),
+    [
+        (Wing(WingSide.FIRST, 3000.0, 3000.0, 2500.0, plate=-600.0), "plan.wings", "error.plate_low"),
+        (Wing(WingSide.FIRST, 3000.0, 3000.0, 300.0, plate=-250.0), "plan.wings", "error.outline_plate"),
+        (Wing(WingSide.FIRST, 0.0, 3000.0, 2500.0, plate=100.0, hipped=True), "plan.wings", "error.wing_flush_plate"),
+    ],
+)
+def test_plates_that_leave_no_roof_are_refused_with_a_way_out(wing, path, sentence):
+    ends = (End.HIP, End.HIP) if wing.start == 0.0 else (End.GABLE, End.GABLE)
+    with pytest.raises(RoofError) as refused:
+        lay_out_roof(replace(BASE, plan=Plan(12000.0, 7000.0, ends=ends, wings=(wing,))))
+    assert (refused.value.path, refused.value.message.id) == (path, sentence)
+    assert Words(Dialect.BRITAIN_IRELAND, Tape.of(Units.METRIC, fine=False)).say(refused.value.message)
+
+
+def test_two_walls_in_one_plane_on_both_sides_of_two_wings_of_other_pitches_have_a_roof():
+    """The corner between such a wall and a wing lies in the other wall's plane all along: it never meets it."""
+    x, out = 12157.4, 15234.3
+    corners = (
+        (0.0, 0.0), (x, 0.0), (x, 1218.8), (out, 1475.2), (out, 2991.6), (x, 2991.6), (x, 4210.4), (out, 4466.8),
+        (out, 5983.2), (x, 5983.2), (x, 8214.4), (0.0, 8214.4),
+    )  # fmt: skip
+    slopes = (0.2847, 0.3839, 0.3815, None, 0.3839, 0.271, 0.3839, None, 0.3839, 0.3839, None, None)
+    edges = tuple(Edge(slope, gable=slope is None) for slope in slopes)
+    outline = lay_out_outline(corners, edges, 0.3839, 0.0, 0.0)
+    assert sum(region.area for region in outline.regions) == pytest.approx(Polygon(corners).area)

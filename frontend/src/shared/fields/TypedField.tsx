@@ -4,6 +4,8 @@ import { typeset } from "../typeset";
 
 interface Props {
   label: string;
+  /** What stands over the field where the label says more than is needed beside others. */
+  short?: string;
   value: string;
   error?: string | undefined;
   wide?: boolean;
@@ -11,7 +13,7 @@ interface Props {
   onCommit: (text: string) => void;
 }
 
-export function TypedField({ label, value, error, wide, placeholder, onCommit }: Props) {
+export function TypedField({ label, short, value, error, wide, placeholder, onCommit }: Props) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   // What was committed last: where it was refused it stays, with the reason.
@@ -33,13 +35,14 @@ export function TypedField({ label, value, error, wide, placeholder, onCommit }:
   };
   return (
     <span className={`typed-field${wide ? " wide" : ""}${error ? " wrong" : ""}`}>
-      <label htmlFor={id}>{label}</label>
+      <label htmlFor={id}>{short ?? label}</label>
       <input
         id={id}
         ref={input}
         value={typed ?? kept ?? typeset(value)}
         placeholder={placeholder ?? ""}
         autoComplete="off"
+        aria-label={short ? label : undefined}
         aria-invalid={error !== undefined}
         aria-describedby={error ? `${id}-said` : undefined}
         onFocus={() => setTyped(kept ?? value)}

@@ -7,6 +7,7 @@ import { usePreferences } from "../../app/preferences";
 import { valueAt } from "../../shared/work/document";
 import { FileChoice } from "../../shared/fields/FileChoice";
 import { TypedField } from "../../shared/fields/TypedField";
+import { TapeText } from "../../shared/TapeText";
 import { useWords } from "../../words/words";
 import { useWork } from "../../shared/work/WorkContext";
 import { Choice } from "../../shared/fields/Choice";
@@ -45,8 +46,16 @@ export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
     setAsked(next);
     change.mutate(next);
   };
-  const errorAt = (number: number, what: Change["what"]) =>
-    wrong && asked?.number === number && asked.what === what ? wrong.sentence : errors.find((one) => one.path === `plan.edges[${number}].pitch` && what === "side")?.sentence;
+  const errorAt = (number: number, what: "side" | "angle" | "pitch" | "plate") =>
+    wrong && asked?.number === number && asked.what === what ? wrong.sentence : errors.find((one) => one.path === `plan.edges[${number}].${what}`)?.sentence;
+  // What is wrong with a side as a whole, or at a field a gable does not have.
+  const ofSide = (side: Side, number: number) => {
+    const fields = side.roof === "gable" ? [] : [`plan.edges[${number}].pitch`, `plan.edges[${number}].plate`];
+    return errors.find((one) => one.path.startsWith(`plan.edges[${number}]`) && !fields.includes(one.path))?.sentence;
+  };
+  const ofPlan = errors.filter((one) => one.path === "plan.edges" || one.path.startsWith("plan.corners"));
+  const ofFascias = errors.find((one) => one.path === "plan.line_up");
+  const lineUp = useWork((state) => state.screen?.roof?.line_up);
   const edge = (number: number, with_: Document) => {
     const edges = (valueAt(document, "plan.edges") ?? []) as Document[];
     const all = sides.map((_, n) => ({ ...(edges[n] ?? {}), ...(n === number ? with_ : {}) }));
@@ -56,6 +65,7 @@ export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
     <section className="outline-editor" aria-label={say("outline.title")}>
       <div>
         <Drawing corners={corners} onMove={(moved) => ask({ corners: moved, number: 0, what: "moved", text: "" })} />
+        {ofPlan.map((one) => <p key={one.path} className="said error" role="alert">{one.sentence}</p>)}
         {wrong && (asked?.what === "moved" || asked?.what === "wing") && <p className="said error" role="alert">{wrong.sentence}</p>}
       </div>
       <div>
@@ -63,9 +73,22 @@ export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
             {sides.map((side, n) => (
               <li key={side.number}>
                 <b>{side.number}</b>
-                <TypedField label={say("outline.side_length", { n: side.number })} value={side.length.text} error={errorAt(n, "side")} onCommit={(text) => ask({ corners, number: n, what: "side", text })} />
-                <TypedField label={say("outline.angle", { n: side.number })} value={side.angle} error={errorAt(n, "angle")} onCommit={(text) => ask({ corners, number: n, what: "angle", text })} />
-                <TypedField label={say("outline.pitch", { n: side.number })} value={side.pitch} placeholder={say("outline.as_roof")} onCommit={(text) => edge(n, { pitch: text })} />
+                <TypedField label={say("outline.side_length", { n: side.number })} short={say("outline.long")} value={side.length.text} error={errorAt(n, "side")} onCommit={(text) => ask({ corners, number: n, what: "side", text })} />
+                <TypedField label={say("outline.angle", { n: side.number })} short={say("outline.corner_before")} value={side.angle} error={errorAt(n, "angle")} onCommit={(text) => ask({ corners, number: n, what: "angle", text })} />
+                {side.roof === "gable" ? <span className="outline-none" /> : (
+                  <>
+                    <TypedField
+                      label={say("outline.pitch", { n: side.number })} short={say("outline.pitch_short")} value={side.pitch}
+                      placeholder={say("outline.as_roof")} error={errorAt(n, "pitch")} onCommit={(text) => edge(n, { pitch: text })}
+                    />
+                    <TypedField
+                      label={say("outline.plate", { n: side.number })} short={say("outline.plate_short")} value={side.plate}
+                      placeholder={say("outline.plate_level")} error={errorAt(n, "plate")} onCommit={(text) => edge(n, { plate: text })}
+                    />
+                  </>
+                )}
+                {ofSide(side, n) && <p className="outline-tie said error" role="alert">{ofSide(side, n)}</p>}
+                {side.tie && <p className="outline-tie quiet"><TapeText text={side.tie} /></p>}
                 <div className="outline-over">
                   <Choice
                     label={say("outline.side", { n: side.number })} chosen={side.roof}
@@ -98,19 +121,21 @@ export function OutlineEditor({ sides }: { sides: readonly Side[] }) {
             }}
           />
           <Choice
-            label={say("outline.line_up")} chosen={(valueAt(document, "plan.line_up") ?? "none")}
+            label={say("outline.line_up")} chosen={ofFascias ? valueAt(document, "plan.line_up") : (lineUp ?? "none")}
             answers={(["none", "overhang", "plates"] as const).map((way) => ({ id: way, text: say(`outline.line_up_${way}`) }))}
             onChoose={(way) => keeper.change("plan.line_up", way)}
           />
+          {ofFascias && <p className="said error" role="alert">{ofFascias.sentence}</p>}
       </div>
     </section>
   );
 }
 
-/** What is over each side once a wing stands in the middle of one: its three sides are eaves, both parts are what it was. */
+/** What is over each side once a wing stands in the middle of one: its three sides are eaves over plates as high, both parts are what it was. */
 function withWing(sides: readonly Side[], number: number): Document[] {
-  const over = (side: Side): Document => ({ ...(side.pitch ? { pitch: side.pitch } : {}), ...(side.roof === "gable" ? { roof: side.roof } : {}) });
-  return sides.flatMap((side, n) => (n === number ? [over(side), {}, {}, {}, over(side)] : [over(side)]));
+  const over = (side: Side): Document => ({ ...(side.pitch ? { pitch: side.pitch } : {}), ...(side.plate ? { plate: side.plate } : {}), ...(side.roof === "gable" ? { roof: side.roof } : {}) });
+  const level = (side: Side): Document => (side.plate ? { plate: side.plate } : {});
+  return sides.flatMap((side, n) => (n === number ? [over(side), level(side), level(side), level(side), over(side)] : [over(side)]));
 }
 
 /** One corner more: the middle of the last side, moved outward. */

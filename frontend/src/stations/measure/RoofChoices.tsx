@@ -39,7 +39,8 @@ export function RoofShape() {
   const choose = (next: ShapeId) => {
     const kept = omit((valueAt(document, "plan") ?? {}) as Document, ["shape", "upper", "ridge_at", "keep", "ends", "sides", "side", "corners", "edges", "line_up"]);
     const around = next === "polygon" || next === "outline";
-    const plan = around ? omit(kept, ["length", "width", "upper_overhang"]) : kept;
+    // Walls below are measured in the plan they are drawn in.
+    const plan = omit(kept, around ? ["length", "width", "upper_overhang"] : ["bearings"]);
     const [long, wide] = usual(job.units, "plan.outline");
     const known = screen?.roof?.sides ?? [];
     const shaped: Document =

@@ -10,12 +10,15 @@ import { useWords, type WordId } from "../../words/words";
 import { valueAt } from "../../shared/work/document";
 import { MadeOf } from "./MadeOf";
 import { OutlineEditor } from "./OutlineEditor";
+import { WallsBelow } from "./WallsBelow";
 import { RoofExtras } from "./RoofExtras";
 import { MeasuredToChoice, RoofShape, SheathingChoice } from "./RoofChoices";
 import { useWork } from "../../shared/work/WorkContext";
 
 /** The keys that have a field here. */
 const FIELDS = /^(pitch|plan\.(width|length|side|sides|corners.*|edges.*|line_up|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|nip|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|setting_out\.sheet)$/;
+/** Beside a plan of sides walls below have theirs. */
+const WITH_WALLS = new RegExp(`${FIELDS.source}|^plan\\.bearings`);
 const SECTION = { left: 40, right: 40, top: 26, bottom: 84 };
 const PLAN = { left: 34, right: 34, top: 60, bottom: 84 };
 
@@ -40,7 +43,7 @@ export function RoofMeasure() {
   return (
     <div className="station measure roof-measure">
       <section className="main">
-        <OtherErrors fields={FIELDS} />
+        <OtherErrors fields={sides.length > 0 ? WITH_WALLS : FIELDS} />
         <div className="roof-sketches">
           <div className="sketch-card">
             <p className="pitch-asked"><TapeField path="pitch" label={say("field.pitch")} labelled size="large" plain /></p>
@@ -49,6 +52,7 @@ export function RoofMeasure() {
           <div className="sketch-card">{drawn(screen?.roof?.plan, "measure.plan", PLAN)}</div>
         </div>
         {own && sides.length > 0 && <OutlineEditor sides={sides} />}
+        {sides.length > 0 && <WallsBelow sides={sides} />}
         <div className="choices roof-choices">
           <RoofShape />
           <SheathingChoice />

@@ -16,6 +16,7 @@ from .members.ridge import ridge_top, ridge_y
 from .members.under_ridge import Pocket, beam_pocket
 from .model.notch import NotchSizes, size_notch
 from .model.roof import (
+    Bearing,
     Blocking,
     BlockKind,
     Boards,
@@ -71,6 +72,7 @@ from .report.taped_length import Move, Taped, check_taped, marked_to, moves_of
 from .report.working import working_of
 
 __all__ = [
+    "Bearing",
     "Bevel",
     "BlockKind",
     "Blocking",

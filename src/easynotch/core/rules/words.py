@@ -16,7 +16,7 @@ from functools import cache
 from importlib.resources import files
 
 from ..tape import Tape, mark_within, nearest, write_marks
-from ..terms import Angle, Least, Length, Listed, Message, Most, Named, Share, Value, Volume
+from ..terms import Angle, Count, Least, Length, Listed, Message, Most, Named, Share, Value, Volume
 from .piece_names import joint_parts, piece_name
 
 LANGUAGE = "en"
@@ -187,6 +187,9 @@ class Words:
         called = self.say(piece_name(piece))
         if side:
             called = f"{called}, {self.say(Message(f'side.{side}')).lower()}"
+        counted = re.fullmatch(r"bearing(\d+)_(\w+)", place)
+        if counted:
+            return self.say(Message(f"fit.bearing_{counted[2]}", {"piece": called, "n": Count(int(counted[1]))}))
         return self.say(Message(f"fit.{place}", {"piece": called}))
 
     def called(self, mm: float) -> tuple[str, str]:

@@ -3,7 +3,7 @@
 from math import hypot
 
 from ...core.roofs import Framing, OutlineRoof, RoofLayout, angles, offset
-from ...core.solid import Frame, Member, Vector, outline
+from ...core.solid import Face, Frame, Member, Vector, outline
 from ...core.terms import Count, Length, message
 from ..sheet import Dimension, Layer, Path, Sheet, Text, area, line, rectangle
 
@@ -33,6 +33,8 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
         area("eaves", Layer.THEORY, [_down(point) for point in eaves]),
         area("framing", Layer.FRAMING, [_down(point) for point in corners]),
     ]
+    for number, below in enumerate(layout.roof.plan.bearings, 1):
+        paths.append(area(f"bearing_{number}", Layer.THEORY, [_down(point) for point in below.corners]))
     for piece in framing.pieces:
         if piece.member.role in SEEN_IN_PLAN:
             paths += _sticks(piece.member, piece.frames)
@@ -71,17 +73,20 @@ def _down(point: tuple[float, float]) -> tuple[float, float]:
 
 
 def _sticks(member: Member, frames: tuple[Frame, ...]) -> list[Path]:
-    """A member's near face's stretch of top edge, seen from above in each of its places."""
-    along = [u for u, v in outline(member)]
-    if not along:
+    """A member from above in each of its places: from end to end of its near face, and of its far one."""
+    faces = [(outline(member, face) or outline(member), z) for face, z in ((Face.NEAR, -0.5), (Face.FAR, 0.5))]
+    if not all(corners for corners, _ in faces):
         return []
-    head, foot, half = member.zero + min(along), member.zero + max(along), member.stock.thickness / 2
     made = []
     for number, frame in enumerate(frames):
-        corners = [
-            frame.to_world(Vector(x, 0.0, z)) for x, z in ((head, -half), (foot, -half), (foot, half), (head, half))
-        ]
-        made.append(area(f"{member.id}_{number}", Layer.WOOD, [(at.x, -at.y) for at in corners]))
+        level = Vector(frame.x.x, frame.x.y, 0.0).unit()
+        ends = []
+        for corners, z in faces:
+            points = [frame.to_world(Vector(u, v, z * member.stock.thickness)) for u, v in corners]
+            ends.append(sorted(points, key=lambda point: point.dot(level)))
+        (near, *_, near_foot), (far, *_, far_foot) = ends
+        around = [(at.x, -at.y) for at in (near, near_foot, far_foot, far)]
+        made.append(area(f"{member.id}_{number}", Layer.WOOD, around))
     return made
 
 
@@ -94,13 +99,17 @@ def draw_outline_section(layout: RoofLayout, framing: Framing) -> Sheet:
         for piece in framing.pieces
         if piece.member.role in ("common", "king_common", "end_common", "jack")
         for frame in piece.frames
-        if (frame.x - down).length < 1e-9
+        # Of this slope: another wing's may run the same way.
+        if (frame.x - down).length < 1e-9 and abs(slope.plane.above(frame.origin)) < 1e-3
     ]
     out = layout.out_of(slope)
     paths: list[Path] = []
     peak = slope.height(layout.sides[0].run)
     if standing:
-        member, frame = max(standing, key=lambda one: one[0].lengths["plan_run"])
+        # Of those alike the one whose tail is whole: beside a valley it is cut off.
+        member, frame = max(
+            standing, key=lambda one: (round(one[0].lengths["plan_run"], 3), one[0].lengths.get("overall", 0.0))
+        )
         start = slope.at(0.0, 0.0, 0.0)
         points = [frame.to_world(Vector(u, v, 0.0)) - start for u, v in outline(member)]
         paths.append(area("rafter_a", Layer.WOOD, [(at.dot(slope.inward), -at.z) for at in points]))

@@ -15,7 +15,8 @@ Flag = Annotated[bool, Field(strict=True)]
 class Part(BaseModel):
     """An object of the job file: unknown keys are errors."""
 
-    model_config = ConfigDict(extra="forbid", frozen=True)
+    # Built when first wanted: not while the server starts.
+    model_config = ConfigDict(extra="forbid", frozen=True, defer_build=True, serialize_by_alias=True)
 
 
 def _listed(value: Any) -> Any:

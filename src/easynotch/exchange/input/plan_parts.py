@@ -5,7 +5,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Discriminator, Field, Tag
 
-from ...core.roofs import Edge, End, KeepsTrue, LineUp, Plan, Shape, UpperEnd, Valley, Wing, WingSide, regular
+from ...core.roofs import Bearing, Edge, End, KeepsTrue, LineUp, Plan, Shape, UpperEnd, Valley, Wing, WingSide, regular
 from ...core.solid import Stock
 from ...core.tape import Units
 from .measured import Measured, NotNegative, PitchText, Positive, Signed
@@ -13,7 +13,7 @@ from .parts import Part, StockInput, Whole
 
 ZERO = Measured(0.0, "0 mm")
 USUAL_PLATE = {Units.IMPERIAL: 3.5 * 25.4, Units.METRIC: 90.0}
-MOST_OUTLINE_CORNERS, MOST_WINGS = 24, 6
+MOST_OUTLINE_CORNERS, MOST_WINGS, MOST_BEARINGS = 24, 6, 12
 
 
 class ValleyInput(StockInput):
@@ -47,6 +47,23 @@ class WingInput(Part):
         return Wing(self.side, self.start.mm, self.width.mm, self.out.mm, slope, self.end is End.HIP, self.plate.mm)
 
 
+class BearingInput(Part):
+    """A wall or purlin below that carries: its centre line in plan, its top over the plates' tops, how wide it is."""
+
+    start: Annotated[tuple[Signed, Signed], Field(alias="from")]
+    end: Annotated[tuple[Signed, Signed], Field(alias="to")]
+    top: Signed
+    width: Positive
+
+    def bearing(self) -> Bearing:
+        """As the core's bearing."""
+        (a, b), (c, d) = self.start, self.end
+        return Bearing((a.mm, b.mm), (c.mm, d.mm), self.top.mm, self.width.mm)
+
+
+Bearings = Annotated[tuple[BearingInput, ...], Field(max_length=MOST_BEARINGS)]
+
+
 class PlanInput(Part):
     """The framing's plan, and what stands under the roof."""
 
@@ -63,6 +80,7 @@ class PlanInput(Part):
     wall_height: Positive | None = None
     wings: Annotated[tuple[WingInput, ...], Field(max_length=MOST_WINGS)] = ()
     valley: ValleyInput | None = None
+    bearings: Bearings = ()
 
     def plan(self, units: Units) -> Plan:
         """As the core's plan."""
@@ -80,14 +98,20 @@ class PlanInput(Part):
             wall_height=self.wall_height.mm if self.wall_height else None,
             valley=self.valley.valley() if self.valley else None,
             wings=tuple(wing.wing() for wing in self.wings),
+            bearings=tuple(one.bearing() for one in self.bearings),
         )
 
 
 class EdgeInput(Part):
-    """A side of an outline: an eave with the roof's pitch or its own, or a gable."""
+    """A side of an outline: an eave with the roof's pitch or its own, or a gable; how much higher its plate stands."""
 
     roof: Literal["eave", "gable"] = "eave"
     pitch: PitchText | None = None
+    plate: Signed = ZERO
+
+    def edge(self) -> Edge:
+        """As the core's edge."""
+        return Edge(self.pitch.pitch.slope if self.pitch else None, self.roof == "gable", self.plate.mm)
 
 
 class OutlineInput(Part):
@@ -97,6 +121,7 @@ class OutlineInput(Part):
     sheathing: NotNegative = ZERO
     plate: Positive | None = None
     wall_height: Positive | None = None
+    bearings: Bearings = ()
 
     def over(self, corners: tuple[tuple[float, float], ...], edges: tuple[EdgeInput, ...], units: Units) -> Plan:
         """As the core's plan; sides without an edge of their own are eaves of the roof's pitch."""
@@ -109,10 +134,9 @@ class OutlineInput(Part):
             plate=self.plate.mm if self.plate else USUAL_PLATE[units],
             wall_height=self.wall_height.mm if self.wall_height else None,
             corners=corners,
-            edges=tuple(
-                Edge(edge.pitch.pitch.slope if edge.pitch else None, edge.roof == "gable") for edge in (*edges, *rest)
-            ),
+            edges=tuple(edge.edge() for edge in (*edges, *rest)),
             line_up=self.line_up,
+            bearings=tuple(one.bearing() for one in self.bearings),
         )
 
 

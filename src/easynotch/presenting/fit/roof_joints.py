@@ -9,6 +9,9 @@ from ...exchange import WorkedRoof
 from ..shared.models import FitView
 from .joints import WRONG, fit_view
 
+APART = 1.6
+"""mm: plates that differ less in height are level by eye."""
+
 
 def fit_views(worked: WorkedRoof, words: Words) -> list[FitView]:
     """Every joint of the dry fit, those that need a look first."""
@@ -38,7 +41,13 @@ def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str
     keys = ["plates"]
     if layout.outline is not None:
         keys = [f"outline_{step}" for step in _outline_order({piece.member.role for piece in worked.framing.pieces})]
-        values: dict[str, Value] = {"hap": Length(layout.notch.hap), "peak": Length(layout.peak)}
+        plates = [side.slope.plate for side in layout.sides]
+        apart = max(plates) - min(plates)
+        if apart > APART:
+            keys[0] = f"{keys[0]}_apart"
+        values: dict[str, Value] = {
+            "hap": Length(layout.notch.hap), "peak": Length(layout.peak), "plates": Length(apart),
+        }  # fmt: skip
         return [words.say(Message(f"trial.{key}", values)) for key in keys]
     if layout.roof.ridge.kind is RidgeKind.NONE or len(layout.sides) == 1:
         keys += [("pair_no_ridge" if layout.roof.lapped else "pair_plumb") if len(layout.sides) > 1 else "shed"]

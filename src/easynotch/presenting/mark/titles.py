@@ -125,8 +125,9 @@ def _titled(stop: str, steps: tuple[Step, ...], kind: Kind) -> str:
     if kind.name == "rafter":
         named = stop.split("_heel", 1)
         role = {"seat": "heel", "cheek": "shoulder"}.get(role, role)
-        if role == "heel" and len(named) > 1 and named[0] in ("beam", "upper", "purlin"):
-            role = f"{named[0]}_heel"
+        over = named[0].rstrip("0123456789")
+        if role == "heel" and len(named) > 1 and over in ("beam", "upper", "purlin", "bearing"):
+            role = f"{over}_heel"
         if role == "tail" and kind.snapped:
             role = "tail_snapped"
     role = {"seat": "heel"}.get(role, role)
@@ -136,8 +137,8 @@ def _titled(stop: str, steps: tuple[Step, ...], kind: Kind) -> str:
 
 _TITLES = frozenset(
     [("rafter", role) for role in (
-        "head", "heel", "beam_heel", "upper_heel", "purlin_heel", "shoulder", "tail", "tail_snapped", "tail_profile",
-        "tail_level", "foot", "end", "bevel", "backing", "clip", "face")]
+        "head", "heel", "beam_heel", "upper_heel", "purlin_heel", "bearing_heel", "shoulder", "tail", "tail_snapped",
+        "tail_profile", "tail_level", "foot", "end", "bevel", "backing", "clip", "face")]
     + [("stringer", role) for role in ("tread", "head", "notch", "riser", "foot", "kicker", "ledger")]
 )  # fmt: skip
 

@@ -100,14 +100,19 @@ class SettingOutView:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SideView:
-    """A side of an outline: its length, the inside angle at its start, its own pitch as typed, eave or gable."""
+    """A side of an outline: its length, the inside angle at its start, its own pitch and how much higher its plate
+    stands, both as typed, eave or gable. ``tie`` tells, where that corner turns inward, how far it is between the two
+    corners beside it.
+    """
 
     number: int
     length: Shown
     angle: str
     degrees: float
     pitch: str
+    plate: str
     roof: str
+    tie: str
     at: Point
 
 
@@ -120,6 +125,7 @@ class RoofView:
     alternatives: list[AlternativeView]
     notches: list[NotchView]
     fit: list[FitView]
+    line_up: Annotated[str, Field(description="how fascias come level; by the overhang where plates differ")]
     trial: list[str]
     setting_out: SettingOutView
     lengths: list[FactView]

@@ -87,6 +87,7 @@ def _roof(given: RoofInput, worked: WorkedRoof, words: Words, tools: Tools) -> R
         alternatives=_alternatives(worked.layout, words),
         notches=_notches(worked, words),
         fit=fit_views(worked, words),
+        line_up=str(worked.layout.roof.plan.line_up),
         trial=trial_steps(worked, tools.habit("ridge_order") == "ridge_first", words),
         setting_out=SettingOutView(
             length=format_length(worked.layout.roof.plan.length, words),
@@ -130,6 +131,17 @@ def _laths(worked: WorkedRoof, words: Words) -> list[LathView]:
     ]  # fmt: skip
 
 
+def _tie(corners: tuple[tuple[float, float], ...], number: int, words: Words) -> str:
+    """From the corner before an inside one to the corner after it: with both sides it fixes the inside corner."""
+    before, after = (number - 1) % len(corners), (number + 1) % len(corners)
+    (a, b), (c, d) = corners[before], corners[after]
+    values: dict[str, Value] = {
+        "n": Count(number + 1), "before": Count(before + 1),
+        "tie": Length(hypot(c - a, d - b)),
+    }  # fmt: skip
+    return words.say(Message("outline.tie", values))
+
+
 def _sides(given: RoofInput, worked: WorkedRoof, words: Words) -> list[SideView]:
     """The sides of an outline as they are measured: length, and the inside angle at the corner each begins at."""
     corners = worked.layout.roof.plan.corners
@@ -147,7 +159,9 @@ def _sides(given: RoofInput, worked: WorkedRoof, words: Words) -> list[SideView]
                 angle=words.figure(Angle(angle)),
                 degrees=angle,
                 pitch=edge.pitch.text if edge is not None and edge.pitch is not None else "",
+                plate=format_length(edge.plate.mm, words).text if edge is not None and edge.plate.mm else "",
                 roof=edge.roof if edge is not None else "eave",
+                tie=_tie(corners, number, words) if angle > 180.0 else "",
                 at=at,
             )
         )

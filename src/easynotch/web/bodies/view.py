@@ -5,15 +5,21 @@ from typing import Any, get_type_hints
 
 from pydantic import BaseModel, ConfigDict, TypeAdapter, create_model
 
+from .describing import describing
+
 
 class View(BaseModel):
     """An answer as a whole. Its parts are plain dataclasses: there are hundreds, and they are made by us."""
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", defer_build=True)
 
 
 def described(view: type[Any]) -> type[BaseModel]:
-    """Return the model that describes a dataclass in the OpenAPI document: its name, its sentence and its fields."""
+    """Return the model that describes a dataclass in the OpenAPI document: its name, its sentence and its fields; where
+    nothing is described, the model they all have in common.
+    """
+    if not describing():
+        return View
     hints = get_type_hints(view, include_extras=True)
     parts: dict[str, Any] = {one.name: (hints[one.name], ...) for one in fields(view)}
     return create_model(view.__name__, __base__=View, __doc__=view.__doc__, **parts)

@@ -9,7 +9,6 @@ from dataclasses import replace
 from typing import Literal
 
 from flask import Response, g
-from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from ...core.rules import Words
@@ -46,13 +45,14 @@ from ...store import (
 )
 from ..bodies.answers import ChangedView
 from ..bodies.cutting import CutBoardBody, SpoiledBody, TriedBody
+from ..bodies.describing import blueprint
 from ..bodies.view import described
 from ..server.first_work import Asked, about_first_work, work_questions
 from ..server.requests import WordsQuery, WorkPath, answer, database, words_of
 from ..server.tasks import is_cancelled, progress_reporter
 from ..server.worked import worked_of
 
-api = APIBlueprint("cutting", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])
+api = blueprint("cutting", __name__, "cutting")
 questions = work_questions("cut", __name__)
 MOST_BOARDS = 2000
 """Cut boards of a job, and boards on a rack."""

@@ -2,17 +2,17 @@
 
 import segno
 from flask import Response, current_app
-from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from ...core.terms import Message
 from ...store import DeviceNotFound, list_devices, new_code, shut_out
 from ..bodies.answers import CodeView, DevicesView, DeviceView
+from ..bodies.describing import blueprint
 from ..server import problem
 from ..server.requests import answer, database
 from ..server.sharing import Door, at_this_machine, pairing_link
 
-api = APIBlueprint("devices", __name__, url_prefix="/api/devices", abp_tags=[Tag(name="devices")])
+api = blueprint("devices", __name__, "devices", "/api/devices")
 
 
 class DevicePath(BaseModel):

@@ -2,37 +2,28 @@
 
 import json
 import sqlite3
-from dataclasses import asdict, dataclass, replace
-from functools import lru_cache
+from dataclasses import asdict, replace
 from typing import Any
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
 from pydantic import Field
 
-from ...core.rules import LimitSetId, Words
+from ...core.rules import LimitSetId
 from ...core.tape import Units
-from ...core.terms import Count, Length, Level, Message
-from ...drawing import draw_plan_card, draw_profile, draw_silhouette
+from ...core.terms import Message
 from ...exchange import (
-    FORMAT,
-    VERSION,
     LimitsInput,
     Problem,
     Problems,
-    WorkedRoof,
     limits_of,
     read_changes,
-    read_job,
     read_settings,
     resolve_settings,
     usual_flight,
     usual_roof,
-    worked_out,
 )
 from ...presenting.shared.settings import effective_view
-from ...presenting.work_out.flight_screen import profile_view
-from ...presenting.work_out.models import PlanCardView, ProfileView
+from ...presenting.work_out.card import Card
 from ...store import (
     Job,
     LimitSetNotFound,
@@ -52,13 +43,25 @@ from ...store import (
     works_on_the_bench,
 )
 from ..bodies.answers import BenchJobView, BenchView, CardView, DeletedListView, DeletedView, JobPage, JobView, WorkView
+from ..bodies.describing import blueprint
 from ..bodies.works import ArchiveBody, JobBody, NewJobBody, NewWorkBody
 from ..server import problem
-from ..server.requests import JobPath, WordsQuery, answer, database, job_view, limits_of_job, words_of, work_view
+from ..server.cards import Cards
+from ..server.requests import (
+    JobPath,
+    WordsQuery,
+    answer,
+    database,
+    job_view,
+    kept_database,
+    limits_of_job,
+    words_of,
+    work_view,
+)
 from .limit_sets import limit_views
 from .works import read_kept
 
-api = APIBlueprint("jobs", __name__, url_prefix="/api", abp_tags=[Tag(name="jobs")])
+api = blueprint("jobs", __name__, "jobs")
 
 
 class BenchQuery(WordsQuery):
@@ -73,20 +76,22 @@ class BenchQuery(WordsQuery):
 def bench(query: BenchQuery) -> Response:
     """The bench: each job with its first works, each work with its profile and its next step."""
     shelf = Shelf(sought=query.search, archived=query.archived, whole=query.whole)
+    cards = Cards()
     with database().read() as db:
         found = works_on_the_bench(db, shelf)
         put_away = count_put_away(db)
         jobs = [
             BenchJobView(
                 job=job_view(db, job),
-                cards=[_card(job, work, query, limits) for work in works],
+                cards=[_card_view(work, cards.card(db, job, work, limits, words)) for work in works],
                 of_job=of_job,
             )
             for job in list_jobs(db)
             for works, of_job in [found.of_job.get(job.id, ([], 0))]
-            for limits in [_limits_text(db, job)]
+            for limits, words in [(_limits_text(db, job), words_of(query, Units(job.units)))]
             if works or _empty_but_shown(job, shelf)
         ]
+    cards.keep(kept_database())
     return answer(BenchView(jobs=jobs, of_all=found.of_all, put_away=put_away))
 
 
@@ -101,50 +106,10 @@ def _empty_but_shown(job: Job, shelf: Shelf) -> bool:
     return job.archived == shelf.archived and shelf.sought.strip().lower() in job.name.lower()
 
 
-@dataclass(frozen=True, slots=True)
-class Drawn:
-    """A work as its card shows it."""
-
-    profile: ProfileView | None
-    plan: PlanCardView | None
-    summary: str
-    following: str
-
-
-def _card(job: Job, work: Work, query: WordsQuery, limits: str) -> CardView:
-    words = words_of(query, Units(job.units))
-    # A name changes nothing of what is drawn: copies are worked out once.
-    unnamed = {key: value for key, value in work.document.items() if key != "name"}
-    drawn = _drawn(json.dumps(unnamed), Units(job.units), limits, words)
+def _card_view(work: Work, card: Card) -> CardView:
     return CardView(
-        work=work_view(work), profile=drawn.profile, plan=drawn.plan, summary=drawn.summary, next=drawn.following
+        work=work_view(work), profile=card.profile, plan=card.plan, summary=card.summary, next=card.following
     )
-
-
-@lru_cache(maxsize=4096)
-def _drawn(document: str, units: Units, limits: str, words: Words) -> Drawn:
-    """Drawing, summary and next step of a document; kept, for most works on a bench rest."""
-    whole = {"format": FORMAT, "version": VERSION, "name": "", "units": str(units), "works": [json.loads(document)]}
-    try:
-        worked = worked_out(read_job(whole | ({"limits": json.loads(limits)} if limits else {})), 0)
-    except (ValueError, Problems):
-        return Drawn(None, None, "", words.say(Message(
-            "next.measure" if '"roof"' not in document else "next.measure_roof")))  # fmt: skip
-    levels = {check.level for check in worked.checks}
-    key = "stop" if Level.STOP in levels else "look" if Level.LOOK in levels else "mark"
-    following = words.say(Message(f"next.{key}"))
-    if isinstance(worked, WorkedRoof):
-        layout = worked.layout
-        pitch = json.loads(document).get("pitch")
-        summary = Message("next.roof_summary", {"pitch": str(pitch), "run": Length(layout.sides[0].run)})
-        plan = draw_plan_card(layout)
-        if plan is not None:
-            card = PlanCardView(outline=list(plan.outline), seams=list(plan.seams))
-            return Drawn(None, card, words.say(summary), following)
-        return Drawn(profile_view(draw_silhouette(layout)), None, words.say(summary), following)
-    stair = worked.whole
-    summary = Message("next.summary", {"n": Count(stair.riser_count), "riser": Length(stair.riser)})
-    return Drawn(profile_view(draw_profile(stair)), None, words.say(summary), following)
 
 
 @api.get("/deleted", responses={200: DeletedListView})

@@ -3,7 +3,6 @@
 from typing import Any
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from ...core.rules import LimitSet, LimitSetId, Words, limit_set
@@ -19,12 +18,13 @@ from ...store import (
     works_held_against,
 )
 from ..bodies.answers import LimitSetPage, LimitSetView, LimitView, TouchedView
+from ..bodies.describing import blueprint
 from ..bodies.works import LimitSetBody, NewLimitSetBody
 from ..server import problem
 from ..server.requests import WordsQuery, answer, database, words_of
 from .shop import units_of
 
-api = APIBlueprint("limit_sets", __name__, url_prefix="/api/limit-sets", abp_tags=[Tag(name="limit sets")])
+api = blueprint("limit_sets", __name__, "limit sets", "/api/limit-sets")
 
 
 class LimitSetPath(BaseModel):

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from math import hypot
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
 
 from ...core.rules import Words
 from ...core.tape import Units
@@ -18,10 +17,11 @@ from ...presenting.mark.pieces import boards_of
 from ...presenting.shared.supposed import suppose_missing
 from ...store import KeptTick, drop_tick, get_job, get_shop, get_work, keep_place, keep_tick, places_of, ticks_of
 from ..bodies.answers import MarkingView, PieceMarkingView, PlaceKeptView, TickView
+from ..bodies.describing import blueprint
 from ..bodies.works import PlaceBody, TickBody
 from ..server.requests import WordsQuery, WorkPath, answer, database, limits_of_job, words_of
 
-api = APIBlueprint("marking", __name__, url_prefix="/api/works", abp_tags=[Tag(name="marking")])
+api = blueprint("marking", __name__, "marking", "/api/works")
 
 MOVED = 0.05
 """mm: a line that moved less is where it was."""

@@ -3,7 +3,6 @@
 from typing import Literal
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.roofs import RoofError, check_outline, with_angle, with_side, with_wing
@@ -11,11 +10,12 @@ from ...core.tape import Units
 from ...core.terms import Message
 from ...exchange import Problem, Problems, typed_length
 from ...presenting.work_out.roof_models import CornersView
+from ..bodies.describing import blueprint
 from ..bodies.view import described
 from ..server import problem
 from ..server.requests import WordsQuery, answer, words_of
 
-api = APIBlueprint("outline", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
+api = blueprint("outline", __name__, "work-out")
 
 Coordinate = float
 MOST = 24

@@ -7,7 +7,6 @@ come from the same work-out as every other board.
 from secrets import randbelow
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
 from pydantic import Field
 
 from ...core.tape import Units
@@ -21,11 +20,12 @@ from ...presenting.shared.in_words import working_view
 from ...presenting.shared.lengths import format_length
 from ...store import keep_answer, progress
 from ..bodies.answers import AnsweredView, PracticeView, ProgressView, QuestionView
+from ..bodies.describing import blueprint
 from ..bodies.works import AnswerBody, School
 from ..server import problem
 from ..server.requests import WordsQuery, answer, database, words_of
 
-api = APIBlueprint("practice", __name__, url_prefix="/api/practice", abp_tags=[Tag(name="practice")])
+api = blueprint("practice", __name__, "practice", "/api/practice")
 
 SLACK = 1e-6
 """mm: an answer a whole division off is the mark beside the true one, and good."""

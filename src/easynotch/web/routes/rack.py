@@ -3,7 +3,6 @@
 from collections.abc import Iterator
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from ...core.rules import Words
@@ -33,11 +32,12 @@ from ...store import (
 )
 from ..bodies.answers import ChangedView
 from ..bodies.cutting import AskBody, CameBody, OnHandBody, OrderLine, OrdersBody, RackBody
+from ..bodies.describing import blueprint
 from ..bodies.view import View
 from ..server.requests import JobPath, WordsQuery, answer, database, words_of
 from .cutting import MOST_BOARDS, rack_view
 
-api = APIBlueprint("rack", __name__, url_prefix="/api", abp_tags=[Tag(name="cutting")])
+api = blueprint("rack", __name__, "cutting")
 
 
 class UnitsQuery(WordsQuery):

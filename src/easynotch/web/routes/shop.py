@@ -1,7 +1,6 @@
 """The shop's settings."""
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
 
 from ...core.rules import LimitSetId, limit_set
 from ...core.tape import Units
@@ -10,11 +9,12 @@ from ...exchange import read_settings
 from ...presenting.shared.settings import effective_view, groups_view, words_for
 from ...store import OwnLimitSet, Shop, get_shop, list_limit_sets, save_shop
 from ..bodies.answers import NamedView, ShopView
+from ..bodies.describing import blueprint
 from ..bodies.works import ShopBody
 from ..server import problem
 from ..server.requests import answer, database
 
-api = APIBlueprint("shop", __name__, url_prefix="/api/shop", abp_tags=[Tag(name="shop")])
+api = blueprint("shop", __name__, "shop", "/api/shop")
 
 
 def units_of(settings: dict[str, object]) -> Units:

@@ -4,15 +4,15 @@ Whoever asks for it names it by a token, and asks by that. Kept in the store, be
 """
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from ...store import cancel_task, task_of
 from ..bodies.answers import ChangedView
+from ..bodies.describing import blueprint
 from ..bodies.view import View
 from ..server.requests import answer, database
 
-api = APIBlueprint("making", __name__, url_prefix="/api", abp_tags=[Tag(name="making")])
+api = blueprint("making", __name__, "making")
 
 
 class TokenPath(BaseModel):

@@ -8,7 +8,6 @@ from tempfile import TemporaryFile
 from typing import Any
 
 from flask import Response, current_app, request, send_file
-from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from ...core.roofs import RoofError, check_outline
@@ -36,6 +35,7 @@ from ...store import (
 )
 from ...store.backup import CONTENT
 from ..bodies.answers import JobView, WorkView
+from ..bodies.describing import blueprint
 from ..bodies.view import described
 from ..server import problem
 from ..server.requests import (
@@ -55,7 +55,7 @@ from .outline import neat
 MOST_DXF = 8 * 1024 * 1024
 """Bytes of a drawing."""
 
-api = APIBlueprint("carry", __name__, url_prefix="/api", abp_tags=[Tag(name="files")])
+api = blueprint("carry", __name__, "files")
 LARGER = {"carry.restore": 2**40, "carry.plan_from_drawing": MOST_DXF}
 """What may be larger than a job file, bytes: a backup is as large as it is."""
 

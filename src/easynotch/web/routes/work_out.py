@@ -1,7 +1,6 @@
 """``POST /api/work-out``: a job in, everything that follows from it out; nothing is stored."""
 
 from flask import Response, g, request
-from flask_openapi3 import APIBlueprint, Tag
 from pydantic import Field
 
 from ...core.terms import Message
@@ -24,12 +23,13 @@ from ...presenting.shared.supposed import suppose_missing
 from ...presenting.work_out.flight_screen import screen_of
 from ...presenting.work_out.models import SketchView, WorkAnswer, WorkOutAnswer
 from ...presenting.work_out.roof_screen import roof_screen_of
+from ..bodies.describing import blueprint
 from ..bodies.view import described
 from ..server import problem
 from ..server.requests import WordsQuery, answer, words_of
 from ..server.worked import worked_of
 
-api = APIBlueprint("work_out", __name__, url_prefix="/api", abp_tags=[Tag(name="work-out")])
+api = blueprint("work_out", __name__, "work-out")
 
 
 class WorkOutQuery(WordsQuery):

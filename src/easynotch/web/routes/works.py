@@ -4,7 +4,6 @@ from itertools import count
 from typing import Any
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
 
 from ...core.rules import Words
 from ...core.tape import Units
@@ -29,11 +28,12 @@ from ...store import (
     undo_work,
 )
 from ..bodies.answers import ConflictView, HistoryLine, HistoryView, WorkPage, WorkView
+from ..bodies.describing import blueprint
 from ..bodies.works import ArchiveBody, RevisionBody, SaveBody
 from ..server import problem
 from ..server.requests import WordsQuery, WorkPath, answer, database, job_view, words_of, work_view
 
-api = APIBlueprint("works", __name__, url_prefix="/api/works", abp_tags=[Tag(name="works")])
+api = blueprint("works", __name__, "works", "/api/works")
 
 
 def read_kept(document: dict[str, Any], job: Job) -> dict[str, Any]:

@@ -5,11 +5,12 @@ from dataclasses import dataclass
 from typing import Any, TypeVar
 
 from flask import Response, g, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import APIBlueprint
 
 from ...core.rules import Words
 from ...exchange import JobInput, Problems, Worked
 from ...presenting.shared.supposed import suppose_missing
+from ..bodies.describing import blueprint
 from ..bodies.view import described
 from . import problem
 from .requests import WordsQuery, answer, words_of
@@ -34,7 +35,7 @@ def work_questions(name: str, module: str) -> APIBlueprint:
 
     What is still to be measured is supposed before the body is validated; ``g.supposed`` then names the fields.
     """
-    api = APIBlueprint(name, module, url_prefix="/api", abp_tags=[Tag(name="work-out")])
+    api = blueprint(name, module, "work-out")
 
     @api.before_request
     def suppose() -> None:

@@ -1,17 +1,22 @@
 """How phones come in: the address of this machine on its network, encrypted or in the clear, and a one-time code."""
 
+from __future__ import annotations
+
 import io
 import socket
 import sys
 from dataclasses import dataclass, replace
 from pathlib import Path
 from tempfile import TemporaryDirectory
+from typing import TYPE_CHECKING
 
 import segno
 
 from ...store import Database, new_code
-from .encrypting import Decrypting, certificate, fingerprint
 from .sharing import LOOPBACK, Door, pairing_link
+
+if TYPE_CHECKING:
+    from .encrypting import Decrypting
 
 LAST_PORT = 65535
 
@@ -61,6 +66,9 @@ def sealing(folder: Path, port: int, name: str | None) -> Sealed:
     Raises:
         OSError: the port is in use.
     """
+    # Late: what encrypts takes a tenth of a start, and is wanted only where phones come in.
+    from .encrypting import Decrypting, certificate, fingerprint  # noqa: PLC0415
+
     outside = socket.create_server(("0.0.0.0", port + 1 if port < LAST_PORT else 0), backlog=256)
     door = door_of(outside.getsockname()[1], name, "https")
     files = certificate(folder, door.network)

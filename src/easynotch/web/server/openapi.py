@@ -3,10 +3,13 @@
 import copy
 from typing import Any
 
+from flask import Response, jsonify, send_file
 from flask_openapi3 import OpenAPI
 from pydantic import BaseModel
 
 from ..bodies.answers import ProblemView
+from ..bodies.describing import describing
+from ..home import home
 from .problem import MIME
 
 PROBLEMS = {
@@ -30,7 +33,16 @@ FILES: dict[tuple[str, str], tuple[str, ...]] = {
     ),
 }  # fmt: skip
 """What is answered as a file, by path and method: its types."""
+WRITTEN = home() / "frontend" / "src" / "api" / "openapi.json"
+"""The document as the schema command wrote it last."""
 REFERENCE = "#/components/schemas/{model}"
+
+
+def served(app: OpenAPI) -> Response:
+    """Answer with the document: of the routes where they are described, else as it was written."""
+    if not describing():
+        return send_file(WRITTEN)
+    return jsonify(document(app))
 
 
 def document(app: OpenAPI) -> dict[str, Any]:

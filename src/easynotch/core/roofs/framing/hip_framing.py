@@ -41,7 +41,7 @@ def frame_hips(layout: RoofLayout) -> Framing:
     pieces = [*_on_slopes(layout, commons, kings, ends), *_hips(hips), *_jacks(layout, at)]
     ridge = ridge_member(layout)
     fascias = [one for side in (*layout.sides, *ends) if (one := fascia_member(layout, side.slope))]
-    touches = tuple(_touches(layout, pieces, at, ridge, fascias))
+    touches = tuple(_touches(layout, pieces, list(zip(at, hips, strict=True)), ridge, fascias))
     boards = [Piece(one, (one.placement,)) for one in ([ridge] if ridge else []) + fascias]
     if layout.roof.hip is not None and layout.roof.hip.dummies:
         boards += [Piece(one, ()) for one in dummies(hips[0])]
@@ -107,7 +107,11 @@ def _jacks(layout: RoofLayout, at: list[Corner]) -> list[Piece]:
 
 
 def _touches(
-    layout: RoofLayout, pieces: list[Piece], at: list[Corner], ridge: Member | None, fascias: list[Member]
+    layout: RoofLayout,
+    pieces: list[Piece],
+    hips: list[tuple[Corner, Member]],
+    ridge: Member | None,
+    fascias: list[Member],
 ) -> Iterator[Touch]:
     """Every distinct piece once, where its first one stands: all others stand like it or mirrored."""
     by_slope = {one.id.removeprefix("fascia_"): one for one in fascias}
@@ -135,10 +139,9 @@ def _touches(
                 # Into commons the ridge's end and the king commons' faces beside it are one plane.
                 yield from _against(name, member, "head", standing)
             if member.role == "jack":
-                yield Touch(f"{name}.cheek", member, "head", _hip_side(layout, member, side, at))
+                yield Touch(f"{name}.cheek", member, "head", _hip_side(member, side, hips))
     shown: set[str] = set()
-    for corner in at:
-        hip = hip_member(layout, corner)
+    for corner, hip in hips:
         if hip.id not in shown:
             shown.add(hip.id)
             yield from _hip_touches(layout, corner, hip, (ridge, standing), by_slope)
@@ -148,15 +151,16 @@ def _fascia_face(fascia: Member, side: RoofSide) -> MateFace:
     return member_face(fascia, Face.NEAR if near_face_is_inner(fascia, side) else Face.FAR)
 
 
-def _hip_side(layout: RoofLayout, jack: Member, side: RoofSide, at: list[Corner]) -> MateFace:
+def _hip_side(jack: Member, side: RoofSide, hips: list[tuple[Corner, Member]]) -> MateFace:
     """The side of the hip a jack leans on: of the corner its cheek points to."""
     cheek = next(cut for cut in jack.cut_planes if cut.id == "head")
     outward = jack.placement.plane_to_world(cheek.plane)
-    corner = min(
-        (one for one in at if side in (one.side, one.end)),
-        key=lambda one: abs(outward.above(one.at)) + (0.0 if abs(outward.normal.dot(one.direction)) < 1e-9 else 1e9),
+    _, hip = min(
+        (row for row in hips if side in (row[0].side, row[0].end)),
+        key=lambda row: (
+            abs(outward.above(row[0].at)) + (0.0 if abs(outward.normal.dot(row[0].direction)) < 1e-9 else 1e9)
+        ),
     )
-    hip = hip_member(layout, corner)
     return member_face(hip, Face.FAR if hip.placement.z.dot(outward.normal) < 0 else Face.NEAR)
 
 

@@ -4,6 +4,7 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 from ...solid import Face, MateFace, Member, Touch, Vector, face_polygon, member_face, sawn_face
+from ..members.bearings import bearing_faces
 from ..members.mating_faces import plate_top, plates_under, wall_face
 from ..members.outline_rafters import Standing
 from ..members.rafter import along_centre
@@ -14,6 +15,8 @@ from ..planes.footprint import NEAR, Footprint, FootprintSide, contact_share
 from ..planes.planes import Slope
 from .pieces import near_face_is_inner
 
+AT_PLATE = 1e-3
+"""mm: what lies farther from a plate's level lies on another."""
 BEARS = 0.5
 """Of a cheek's width in plan: one that is backed less bears on its neighbour, if there is one that is backed better."""
 SMALLEST = 1.0
@@ -84,6 +87,8 @@ def stick_touches(
         name = f"{seam.kind}_{counts[seam.kind]}"
         for kind in ("head",) if seam.corner is not None else ("head", "end"):
             yield from mates.bearing(name, stick, plan.footprint, ends_of(plan, kind))
+        if seam.kind is not SeamKind.RIDGE:
+            yield from _over_bearings(layout, name, stick)
         if seam.corner is not None:
             beside = {slope: _fascia_at(fascias, slope, seam.corner) for slope in (seam.first, seam.second)}
             if seam.kind is SeamKind.VALLEY:
@@ -122,8 +127,21 @@ def _under_valley(
             yield Touch(f"{name}.tail{suffix}", valley, f"tail{suffix}", member_face(fascia, inner))
 
 
+def _over_bearings(layout: RoofLayout, name: str, member: Member) -> Iterator[Touch]:
+    """A stick on the walls and purlins below it."""
+    for cut_id, face in bearing_faces(layout, member):
+        if _real(member, cut_id):
+            yield Touch(f"{name}.{cut_id}", member, cut_id, face)
+
+
 def _at_corner(layout: RoofLayout, seam: Seam) -> list[RoofSide]:
-    return [side for side in layout.sides if side.slope in (seam.first, seam.second)]
+    """The slopes whose plates a valley lies on: both, or the lower one alone."""
+    return [
+        side
+        for side in layout.sides
+        if side.slope in (seam.first, seam.second)
+        and (seam.corner is None or abs(side.slope.plate - seam.corner.z) < AT_PLATE)
+    ]
 
 
 def _under_hip(
@@ -132,7 +150,7 @@ def _under_hip(
     cuts = {cut.id: hip.placement.plane_to_world(cut.plane) for cut in hip.cut_planes}
     if "seat" in cuts and _real(hip, "seat"):
         level = cuts["seat"].offset / cuts["seat"].normal.z
-        under = [RoofSide(slope, 0.0) for slope in (seam.first, seam.second) if abs(slope.plate - level) < 1e-3]
+        under = [RoofSide(slope, 0.0) for slope in (seam.first, seam.second) if abs(slope.plate - level) < AT_PLATE]
         if under:
             yield Touch(f"{name}.seat", hip, "seat", plates_under(layout, under))
     for cut_id, slope in (("heel", seam.first), ("heel_side", seam.second)):
@@ -175,6 +193,7 @@ def rafter_touches(
         if "seat" in cuts:
             yield Touch(f"{name}.seat", member, "seat", plate_top(layout, roof_side))
             yield Touch(f"{name}.heel", member, "heel", wall_face(layout, roof_side, 0.0, roof_side.slope.plate))
+        yield from _over_bearings(layout, name, member)
         fascia = _fascia_at(fascias, roof_side.slope, member.placement.origin)
         beside = _ends_beside_valley(one)
         if "tail" in cuts and fascia is not None and _real(member, "tail") and beside is not True:

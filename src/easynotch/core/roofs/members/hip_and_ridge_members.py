@@ -9,6 +9,7 @@ from ..plan.layout import RoofLayout
 from ..plan.seam_sections import drop_and_shift, is_wing_ridge, keep_method, outline_of, stock_of
 from ..plan.seams import Region, Seam, SeamKind
 from ..planes.planes import UP, Slope
+from .bearings import over_bearings
 from .rafter import along_centre, long_point, tail_rows
 from .valleys import stick_frame, valley_member
 
@@ -23,9 +24,11 @@ PROUD = 1e-6
 
 def hip_or_ridge_member(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     """A hip, a valley or a ridge of an outline."""
-    if plan.seam.kind is SeamKind.VALLEY:
-        return valley_member(layout, plan)
-    return _ridge(layout, plan) if plan.seam.kind is SeamKind.RIDGE else _hip(layout, plan)
+    if plan.seam.kind is SeamKind.RIDGE:
+        return _ridge(layout, plan)
+    return over_bearings(
+        layout, valley_member(layout, plan) if plan.seam.kind is SeamKind.VALLEY else _hip(layout, plan)
+    )
 
 
 def _ends(plan: HipOrRidgePlan, frame: Frame, kind: str) -> list[Removal]:

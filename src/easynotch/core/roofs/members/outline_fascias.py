@@ -2,13 +2,15 @@
 
 from math import hypot
 
+from shapely import LinearRing
+
 from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector
 from ...terms import Count, message
 from ..model.roof import RoofError, Tail
 from ..plan.layout import RoofLayout, RoofSide
 from ..plan.outline import offset
 from ..plan.seam_sections import outline_of
-from ..plan.seams import TINY
+from ..plan.seams import TINY, Point
 from ..planes.planes import UP
 
 AT_CORNER = 1e-3
@@ -29,13 +31,14 @@ def fascias(layout: RoofLayout) -> list[tuple[RoofSide, Member]]:
         if slope is None:
             continue
         side = by_slope[slope]
-        mitres = (_mitre(roof.corners, outer, number), _mitre(roof.corners, outer, (number + 1) % count))
+        mitres = (_mitre(layout, outer, number), _mitre(layout, outer, (number + 1) % count))
         made.append((side, _fascia(layout, side, number, outs[number], mitres)))
     return made
 
 
 def refuse_lost_eaves(layout: RoofLayout) -> None:
-    """Refuse an overhang at which an eave is gone: gables that lean towards each other meet before it.
+    """Refuse an overhang at which an eave is gone, as gables that lean towards each other meet before it, or runs into
+    another across a court.
 
     Raises:
         RoofError: at the overhang.
@@ -48,6 +51,8 @@ def refuse_lost_eaves(layout: RoofLayout) -> None:
         (a, b), (c, d) = outer[number], outer[(number + 1) % len(outer)]
         if Vector(c - a, d - b, 0.0).dot(slope.along) < layout.roof.rafter.thickness:
             raise RoofError("eaves.overhang", message("error.roof_no_eave", n=Count(number + 1)))
+    if roof.valleys and not LinearRing(outer).is_simple:
+        raise RoofError("eaves.overhang", message("error.eaves_cross"))
 
 
 def _outs(layout: RoofLayout) -> tuple[float, ...]:
@@ -65,14 +70,20 @@ def corner_mitre(layout: RoofLayout, corner: Vector) -> tuple[Vector, Vector] | 
     at = next((k for k, (x, y) in enumerate(roof.corners) if hypot(x - corner.x, y - corner.y) < AT_CORNER), None)
     if at is None or layout.roof.eaves.fascia <= 0:
         return None
-    return _mitre(roof.corners, offset(roof, _outs(layout)), at)
+    return _mitre(layout, offset(roof, _outs(layout)), at)
 
 
-def _mitre(
-    corners: tuple[tuple[float, float], ...], outer: tuple[tuple[float, float], ...], number: int
-) -> tuple[Vector, Vector]:
-    """The plumb plane through a corner of the walls' bearing and of the fascias: a point of it and its way in plan."""
-    (a, b), (c, d) = corners[number], outer[number]
+def _mitre(layout: RoofLayout, outer: tuple[Point, ...], number: int) -> tuple[Vector, Vector]:
+    """The plumb plane two fascias share at a corner: a point of it and its way in plan. Between plumb fascias it runs
+    from their outer corner to their inner one; beside a gable, and between fascias that lean, from the walls' corner.
+    """
+    roof = outline_of(layout)
+    leaning = layout.roof.eaves.tail is Tail.SQUARE
+    if leaning or roof.slopes[number - 1] is None or roof.slopes[number] is None:
+        a, b = roof.corners[number]
+    else:
+        a, b = offset(roof, tuple(out - layout.roof.eaves.fascia for out in _outs(layout)))[number]
+    c, d = outer[number]
     return Vector(c, d, 0.0), Vector(c - a, d - b, 0.0)
 
 

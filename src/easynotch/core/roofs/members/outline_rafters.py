@@ -12,6 +12,7 @@ from ..plan.seam_sections import outline_of
 from ..plan.seams import TINY, Region, Seam, SeamKind
 from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
 from ..planes.planes import Slope
+from .bearings import over_bearings
 from .rafter import finish, plate_notch, tail_rows, to_eave
 from .rafter_stations import fixed_stations, stations_along
 
@@ -214,7 +215,7 @@ def _made(
     elif role != "common":
         member = _handed(member, heads[0], run * slope.per_run)
     return Standing(
-        member, roof_side, station, left,
+        over_bearings(layout, member), roof_side, station, left,
         tuple((name, side) for name, _, side in named if side.against is not None), on_plate,
     )  # fmt: skip
 

@@ -38,7 +38,7 @@ def stations_along(layout: RoofLayout, side: RoofSide, region: Region) -> list[f
         between = [
             at for at in fixed if start - TINY < at < end + TINY and all(abs(at - one) > thick for one in at_ends)
         ]
-        own = sorted([*at_ends, *between])
+        own = sorted([*at_ends, *between]) or [(start + end) / 2]
         ends = (own[0] if first in beside else min(start, low), own[-1] if last in beside else max(end, high))
         walls_end = (own[0] if first in beside else start, own[-1] if last in beside else end)
         made += _along_wall(layout, side, own, ends, walls_end)
@@ -46,7 +46,9 @@ def stations_along(layout: RoofLayout, side: RoofSide, region: Region) -> list[f
 
 
 def _beside_corners(layout: RoofLayout, slope: Slope) -> dict[int, float]:
-    """Where the last rafter on the plates stands before each inside corner of an eave: clear of the valley's foot."""
+    """Where the last rafter on the plates stands before each inside corner of an eave: clear of the valley, which comes
+    over the lower wall beside the corner where plates stand at different heights.
+    """
     roof, found = outline_of(layout), {}
     turned, half = inside_corners(layout), layout.roof.rafter.thickness / 2
     for start, end, *corners in roof.walls(slope):
@@ -54,15 +56,21 @@ def _beside_corners(layout: RoofLayout, slope: Slope) -> dict[int, float]:
             valley = _valley_from(roof, corner) if corner in turned else None
             if valley is not None:
                 off = reach_aside(layout, valley, slope) / max(abs(valley.side(slope).dot(slope.along)), NEAR)
-                found[corner] = at + sign * min(off + half + WHOLE, (end - start) / 2)
+                past = max(0.0, sign * (_over_wall(valley, slope) - at) + off)
+                found[corner] = at + sign * min(past + half + WHOLE, (end - start) / 2)
     return found
 
 
 def _valley_from(roof: OutlineRoof, corner: int) -> Seam | None:
-    x, y = roof.corners[corner]
-    return next(
-        (one for one in roof.valleys if one.corner and abs(one.corner.x - x) + abs(one.corner.y - y) < 1e-3), None
-    )
+    beside = {roof.slopes[corner - 1], roof.slopes[corner]}
+    return next((one for one in roof.valleys if one.corner and {one.first, one.second} == beside), None)
+
+
+def _over_wall(valley: Seam, slope: Slope) -> float:
+    """How far along a slope's eave a valley crosses its bearing line."""
+    to_line = -slope.inward_of((valley.low.x, valley.low.y)) / slope.inward.dot(valley.direction)
+    at = valley.low + valley.direction * to_line
+    return slope.station_of((at.x, at.y))
 
 
 def _beyond_corners(
@@ -74,8 +82,10 @@ def _beyond_corners(
     spacing, thick = layout.roof.spacing, layout.roof.rafter.thickness
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
     first, last = walls[0], walls[-1]
+    # Where two valleys meet above a mouth the slope begins highest.
+    tops = [(one.high.x, one.high.y) for one in outline_of(layout).valleys if region.slope in (one.first, one.second)]
     for (_, start, _, before), (end, _, after, _) in pairwise(walls):
-        over = [point for point in region.corners if start < region.station(point) < end]
+        over = [point for point in tops if start < region.station(point) < end]
         middle = region.station(max(over, key=region.inward)) if over else (start + end) / 2
         for corner in (before, after):
             if corner in beside:

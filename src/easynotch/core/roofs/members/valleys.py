@@ -108,7 +108,8 @@ def _tail(layout: RoofLayout, seam: Seam, corner: Vector, frame: Frame) -> list[
         RoofError: leaning fascias that do not meet under it.
     """
     mitre = corner_mitre(layout, corner)
-    if layout.roof.eaves.tail is Tail.SQUARE and mitre is not None and not _meets(seam, mitre):
+    eaves = layout.roof.eaves
+    if eaves.tail is Tail.SQUARE and eaves.fascia > 0 and (mitre is None or not _meets(seam, mitre)):
         raise RoofError("eaves.tail", message("error.roof_valley_square"))
     sides = [(slope, suffix) for slope, suffix in zip(_both(seam), ("", "_side"), strict=True) if _crosses(seam, slope)]
     made = []

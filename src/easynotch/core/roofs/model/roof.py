@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, field
 from enum import StrEnum
+from math import hypot
 
 from ...solid import Defect, Stock
 from ...terms import Message
@@ -99,10 +100,13 @@ class Lap(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Edge:
-    """A side of an outline: its own pitch, or None for the roof's; a gable has no roof plane over it."""
+    """A side of an outline: its own pitch, or None for the roof's; a gable has no roof plane over it; how much higher
+    than the roof's own level its plate stands.
+    """
 
     slope: float | None = None
     gable: bool = False
+    plate: float = 0.0
 
 
 class LineUp(StrEnum):
@@ -147,12 +151,30 @@ class Wing:
 
 
 @dataclass(frozen=True, slots=True)
+class Bearing:
+    """A wall or purlin below that carries: its centre line in plan, its top over the plates' level, how wide it is."""
+
+    start: tuple[float, float]
+    end: tuple[float, float]
+    top: float
+    width: float
+
+    @property
+    def corners(self) -> tuple[tuple[float, float], ...]:
+        """In plan, counter-clockwise: both ends of the side to the right of whoever walks it, then of the left one."""
+        (a, b), (c, d) = self.start, self.end
+        share = self.width / 2 / hypot(c - a, d - b)
+        x, y = (b - d) * share, (c - a) * share
+        return (a - x, b - y), (c - x, d - y), (c + x, d + y), (a + x, b + y)
+
+
+@dataclass(frozen=True, slots=True)
 class Plan:
     """The framing's plan: ``length`` along the ridge, ``width`` across; ``sheathing`` under the seats adds to each
     bearing line; ``plate`` is how wide the plates are; ``wall_height`` from the floor to the plates' tops. An outline
     has ``corners``, counter-clockwise, and an edge for the side from each to the next; its length and width are then
     those of the rectangle round it. ``valley`` is what stands under its inside corners, the hips' timber if not said.
-    ``wings`` stand on a rectangle's sides.
+    ``wings`` stand on a rectangle's sides; ``bearings`` are walls and purlins below that carry on the way.
     """
 
     length: float
@@ -171,6 +193,7 @@ class Plan:
     line_up: LineUp = LineUp.NONE
     valley: Valley | None = None
     wings: tuple[Wing, ...] = ()
+    bearings: tuple[Bearing, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

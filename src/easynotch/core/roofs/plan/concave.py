@@ -4,14 +4,19 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from math import atan2, hypot, pi
 
-from ...terms import message
+from shapely import LinearRing, LineString, Polygon
+from shapely import Point as ShapelyPoint
+
+from ...terms import Count, message
 from ..model.roof import RoofError
 from ..planes.planes import Slope
-from .seams import Point, Region
+from .seams import Point, Region, moved_out, sides_round
 from .skeleton import Skeleton, SkeletonError, skeleton_of
 
 Step = tuple[int, int, int | None]
 """A stretch of a region's edge, the region on its left: from one node to the next, and the plane beyond."""
+ONE = 1e-4
+"""mm: nearer corners are one."""
 STRAIGHT = 1e-3
 """mm: a corner of a region that stands out of its side less is none."""
 
@@ -23,17 +28,18 @@ def regions_of(
 
     Args:
         bearing: the bearing lines' outline, counter-clockwise, mm.
-        slopes: over the side from each corner to the next, None over a gable; all plates on one level.
+        slopes: over the side from each corner to the next, None over a gable.
 
     Returns:
         The slopes again, one for all sides that lie under one roof plane, and their regions.
 
     Raises:
-        RoofError: slopes that enclose no roof.
+        RoofError: slopes that enclose no roof, or plates so high that a side beside them has none.
     """
     speeds = [0.0 if slope is None else 1.0 / slope.rise_per_run for slope in slopes]
+    level = _level_outline(bearing, slopes)
     try:
-        skeleton = skeleton_of(bearing, speeds)
+        skeleton = skeleton_of(level, speeds)
     except SkeletonError as error:
         raise RoofError("plan.corners", message("error.outline_no_roof")) from error
     loops = [
@@ -53,8 +59,58 @@ def regions_of(
         owner |= {(start, end): slope for start, end, _ in loop}
         regions.append((slope, loop))
     made = [_region(skeleton, slope, loop, owner) for slope, loop in regions]
+    if level is not bearing:
+        made = [part for region in made for part in _within(region, bearing)]
     order = {id(slope): number for number, slope in enumerate(dict.fromkeys(one for one in merged if one))}
     return tuple(merged), tuple(sorted(made, key=lambda region: order[id(region.slope)]))
+
+
+def _level_outline(bearing: tuple[Point, ...], slopes: Sequence[Slope | None]) -> tuple[Point, ...]:
+    """Return where every plane is as high as over the lowest plate: the bearing lines, moved out under higher ones.
+
+    Raises:
+        RoofError: plates so high that a side between them has no roof.
+    """
+    lowest = min(slope.plate for slope in slopes if slope is not None)
+    outs = [0.0 if slope is None else (slope.plate - lowest) / slope.rise_per_run for slope in slopes]
+    if max(outs) < STRAIGHT:
+        return bearing
+    made = moved_out(bearing, outs)
+    for number, (((a, b), (c, d)), ((e, f), (g, h))) in enumerate(
+        zip(sides_round(bearing), sides_round(made), strict=True)
+    ):
+        if (c - a) * (g - e) + (d - b) * (h - f) <= 0:
+            raise RoofError(f"plan.edges[{number}].plate", message("error.outline_plate", n=Count(number + 1)))
+    if not LinearRing(made).is_simple:
+        raise RoofError("plan.edges", message("error.outline_plates"))
+    return made
+
+
+def _within(region: Region, bearing: tuple[Point, ...]) -> list[Region]:
+    """Return what of a region lies over the walls: past them are only eaves. More than one part where the outline
+    parts it.
+    """
+    walls = LinearRing(bearing)
+    sides = [
+        (LineString(side), beyond) for side, beyond in zip(sides_round(region.corners), region.bounds, strict=True)
+    ]
+    found = Polygon(region.corners).intersection(Polygon(bearing))
+    made = []
+    for part in getattr(found, "geoms", [found]):
+        if part.geom_type != "Polygon" or part.area < STRAIGHT:
+            continue
+        corners = tuple(part.exterior.coords)[:-1] if part.exterior.is_ccw else tuple(part.exterior.coords)[:0:-1]
+        corners = tuple(
+            one for k, one in enumerate(corners) if hypot(one[0] - corners[k - 1][0], one[1] - corners[k - 1][1]) > ONE
+        )
+        bounds = []
+        for (a, b), (c, d) in sides_round(corners):
+            middle = ShapelyPoint((a + c) / 2, (b + d) / 2)
+            line, beyond = min(sides, key=lambda side: side[0].distance(middle))
+            at_wall = beyond is None or (walls.distance(middle) < line.distance(middle))
+            bounds.append(None if at_wall else beyond)
+        made.append(_from_eave(region.slope, list(corners), bounds))
+    return made
 
 
 def _is_side(skeleton: Skeleton, start: int, loop: list[Step], plane: int) -> bool:
@@ -110,7 +166,13 @@ def _region(skeleton: Skeleton, slope: Slope, loop: list[Step], owner: dict[tupl
     """A region from its eave's start; points in the middle of a straight seam are left out."""
     points = [skeleton.nodes[start][:2] for start, _, _ in loop]
     bounds = [owner.get((end, start)) for start, end, _ in loop]
-    first = min(range(len(loop)), key=lambda k: (round(slope.inward_of(points[k]), 3), slope.station_of(points[k])))
+    return _from_eave(slope, points, bounds)
+
+
+def _from_eave(slope: Slope, points: list[Point], bounds: list[Slope | None]) -> Region:
+    first = min(
+        range(len(points)), key=lambda k: (abs(round(slope.inward_of(points[k]), 3)), slope.station_of(points[k]))
+    )
     points, bounds = [*points[first:], *points[:first]], [*bounds[first:], *bounds[:first]]
     kept = [
         k

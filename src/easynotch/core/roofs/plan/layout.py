@@ -4,9 +4,9 @@ World: x along the ridge from the framing's first end, y across from the first l
 """
 
 from dataclasses import dataclass, replace
-from math import isfinite
+from math import hypot, isfinite
 
-from ...terms import message
+from ...terms import Count, message
 from ..model.bounds import refuse_too_many
 from ..model.notch import NotchSizes, size_notch
 from ..model.roof import (
@@ -69,11 +69,12 @@ class RoofLayout:
 
     def out_of(self, slope: Slope) -> float:
         """From one bearing line out to its fascia's outer face: where fascias are lined up, the flattest slope's is as
-        was said, and less on steeper ones.
+        was said, less on steeper ones, and more over higher plates.
         """
         if self.outline is None or self.roof.plan.line_up is not LineUp.OVERHANG:
             return self.out
-        return self.out * min(side.slope.rise_per_run for side in self.sides) / slope.rise_per_run
+        flattest = min(side.slope.rise_per_run for side in self.sides)
+        return (self.out * flattest + slope.plate) / slope.rise_per_run
 
     @property
     def alike(self) -> bool:
@@ -126,9 +127,19 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     refuse_too_many(roof)
     sizes = size_notch(roof.notch, roof.slope, roof.rafter.depth)
     if roof.plan.wings and roof.plan.shape is Shape.RECTANGLE:
-        return _outline(replace(roof, plan=with_wings(roof.plan)), sizes)
+        try:
+            return _outline(replace(roof, plan=with_wings(roof.plan)), sizes)
+        except RoofError as error:
+            if error.path.startswith(("plan.edges", "plan.corners")):
+                # The sides were made of wings here: no edge was said.
+                raise RoofError("plan.wings", error.message) from error
+            raise
     if roof.plan.shape is Shape.OUTLINE:
+        _refuse_bearings(roof)
         return _outline(roof, sizes)
+    if roof.plan.bearings:
+        _refuse_bearings(roof)
+        return _outline(replace(roof, plan=as_outline(roof.plan)), sizes)
     if End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head in ("post", "pairs"):
         return _outline(replace(roof, plan=as_outline(roof.plan)), sizes)
     if roof.plan.shape is Shape.SHED:
@@ -137,6 +148,24 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
         return _gambrel(roof, sizes)
     layout = _two_slopes(roof, sizes)
     return replace(layout, ends=_hipped_ends(roof, layout)) if End.HIP in roof.plan.ends else layout
+
+
+def _refuse_bearings(roof: Roof) -> None:
+    """Refuse walls below that are points, or under a roof they are not worked out for.
+
+    Raises:
+        RoofError: at the wall, or at all of them.
+    """
+    for number, one in enumerate(roof.plan.bearings):
+        if hypot(one.end[0] - one.start[0], one.end[1] - one.start[1]) < 1.0:
+            raise RoofError(f"plan.bearings[{number}].to", message("error.bearing_short"))
+    plan = roof.plan
+    if plan.shape is Shape.OUTLINE:
+        return
+    plain = plan.shape is Shape.RECTANGLE and plan.ridge_at is None and roof.gambrel is None
+    heads = End.HIP not in plan.ends or (roof.hip is not None and roof.hip.head in ("post", "pairs"))
+    if not (plain and heads and roof.ridge.kind is RidgeKind.BOARD):
+        raise RoofError("plan.bearings", message("error.bearings_here"))
 
 
 def as_outline(plan: Plan) -> Plan:
@@ -150,6 +179,12 @@ def _outline(roof: Roof, sizes: NotchSizes) -> RoofLayout:
     """A plane over every eave of an outline, all as high over their bearing lines."""
     plan = roof.plan
     raised = 0.0
+    if any(edge.plate for edge in plan.edges if not edge.gable):
+        # Fascias of different heights would not meet at the corners.
+        if plan.line_up is LineUp.PLATES:
+            raise RoofError("plan.line_up", message("error.plates_twice"))
+        plan = replace(plan, line_up=LineUp.OVERHANG)
+        roof = replace(roof, plan=plan)
     if plan.line_up is LineUp.PLATES:
         eaves = roof.eaves
         fascia = 0.0 if eaves.measured_to is MeasuredTo.FASCIA else eaves.fascia
@@ -157,7 +192,12 @@ def _outline(roof: Roof, sizes: NotchSizes) -> RoofLayout:
     found = lay_out_outline(plan.corners, plan.edges, roof.slope, sizes.hap, plan.sheathing, raised)
     sides = tuple(RoofSide(region.slope, region.run) for region in found.regions)
     peak = max(region.slope.height(region.run) for region in found.regions)
-    return RoofLayout(roof, sides, sizes, peak, outline=found)
+    layout = RoofLayout(roof, sides, sizes, peak, outline=found)
+    short = min((slope for slope in found.slopes if slope is not None), key=layout.out_of)
+    if layout.out_of(short) < min(0.0, layout.out):
+        at = found.slopes.index(short)
+        raise RoofError(f"plan.edges[{at}].plate", message("error.plate_low", n=Count(at + 1)))
+    return layout
 
 
 def _hipped_ends(roof: Roof, layout: RoofLayout) -> tuple[RoofSide | None, RoofSide | None]:

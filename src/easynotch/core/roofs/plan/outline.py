@@ -15,7 +15,7 @@ from ...terms import Count, Length, message
 from ..model.roof import Edge, RoofError
 from ..planes.planes import Slope
 from .concave import regions_of
-from .seams import TINY, OutlineRoof, Point, Region, Seam, SeamKind, sides_round
+from .seams import TINY, OutlineRoof, Point, Region, Seam, SeamKind, moved_out, sides_round
 
 FEWEST, MOST = 3, 24
 STRAIGHT_ON = 1e-6
@@ -82,7 +82,7 @@ def lay_out_outline(
         hap: the planes' height over every bearing line, mm.
         sheathing: how far the bearing lines stand outside the framing, mm.
         line_up_at: how far out from every bearing line the planes are equally high, mm: the steeper sides' plates are
-            raised for it, and hips then come over a wall beside its corner.
+            raised for it. Over plates at different heights hips and valleys come over a wall beside its corner.
 
     Raises:
         RoofError: what is no outline, a side without pitch, no eave at all, slopes that never meet, or one that
@@ -91,7 +91,7 @@ def lay_out_outline(
     check_outline(corners)
     if len(edges) != len(corners):
         raise RoofError("plan.edges", message("error.outline_edges", n=Count(len(corners))))
-    bearing = _outside(corners, [sheathing] * len(corners))
+    bearing = moved_out(corners, [sheathing] * len(corners))
     slopes: list[Slope | None] = []
     for number, (edge, (start, end)) in enumerate(zip(edges, sides_round(bearing), strict=True)):
         own = rise_per_run if edge.slope is None else edge.slope
@@ -100,13 +100,15 @@ def lay_out_outline(
             continue
         if own <= 0:
             raise RoofError(f"plan.edges[{number}].pitch", message("error.outline_flat"))
-        slopes.append(Slope(f"s{number + 1}", start, end, own, 0.0, hap))
+        slopes.append(Slope(f"s{number + 1}", start, end, own, edge.plate, hap))
     if not any(slopes):
         raise RoofError("plan.edges", message("error.outline_no_eave"))
-    if any(angle > 180.0 for angle in angles(bearing)):
-        return _over_inside_corners(bearing, slopes, raised=line_up_at > 0)
     flattest = min(slope.rise_per_run for slope in slopes if slope is not None)
-    slopes = [slope and replace(slope, plate=line_up_at * (slope.rise_per_run - flattest)) for slope in slopes]
+    slopes = [
+        slope and replace(slope, plate=slope.plate + line_up_at * (slope.rise_per_run - flattest)) for slope in slopes
+    ]
+    if any(angle > 180.0 for angle in angles(bearing)):
+        return _over_inside_corners(bearing, slopes)
     regions = tuple(_region(bearing, slopes, number) for number, slope in enumerate(slopes) if slope is not None)
     for number, region in enumerate(regions):
         if len(region.corners) < 3:
@@ -118,14 +120,12 @@ def lay_out_outline(
     return OutlineRoof(bearing, tuple(slopes), regions, seams)
 
 
-def _over_inside_corners(bearing: tuple[Point, ...], slopes: list[Slope | None], *, raised: bool) -> OutlineRoof:
+def _over_inside_corners(bearing: tuple[Point, ...], slopes: list[Slope | None]) -> OutlineRoof:
     """The roof over an outline with inside corners.
 
     Raises:
-        RoofError: a gable at an inside corner, plates raised to line fascias up, or slopes that enclose no roof.
+        RoofError: a gable at an inside corner, plates so high that a wing has no roof, or slopes that enclose none.
     """
-    if raised:
-        raise RoofError("plan.line_up", message("error.outline_raised"))
     for number, angle in enumerate(angles(bearing)):
         beside = ((number - 1) % len(bearing), number)
         gable = next((k for k in beside if slopes[k] is None), None)
@@ -142,7 +142,7 @@ def angles(corners: tuple[Point, ...]) -> list[float]:
 
 def offset(roof: OutlineRoof, outs: tuple[float, ...]) -> tuple[Point, ...]:
     """The outline moved outward, each side by its own distance."""
-    return _outside(roof.corners, list(outs))
+    return moved_out(roof.corners, list(outs))
 
 
 def areas_over(roof: OutlineRoof, outs: tuple[float, ...]) -> list[tuple[Slope, float]]:
@@ -217,26 +217,6 @@ def _angle(points: tuple[Point, ...], number: int) -> float:
     one, other = (before[0] - at[0], before[1] - at[1]), (after[0] - at[0], after[1] - at[1])
     # From the side after the corner round the inside to the one before it: more than 180 where it turns inward.
     return degrees(atan2(other[0] * one[1] - other[1] * one[0], one[0] * other[0] + one[1] * other[1])) % 360.0
-
-
-def _outside(points: tuple[Point, ...], outs: list[float]) -> tuple[Point, ...]:
-    """Every side moved outward; neighbours are drawn on until they meet."""
-    made: list[Point] = []
-    sides = sides_round(points)
-    for number, out in enumerate(outs):
-        before = number - 1
-        (a, b), (c, d) = sides[before], sides[number]
-        one, other = _line(a, b, outs[before]), _line(c, d, out)
-        turn = one[0] * other[1] - one[1] * other[0]
-        made.append(((one[2] * other[1] - one[1] * other[2]) / turn, (one[0] * other[2] - one[2] * other[0]) / turn))
-    return tuple(made)
-
-
-def _line(start: Point, end: Point, out: float) -> tuple[float, float, float]:
-    """A side as a·x + b·y = c, moved outward (to the right of who walks it)."""
-    length = hypot(end[0] - start[0], end[1] - start[1])
-    a, b = (end[1] - start[1]) / length, -(end[0] - start[0]) / length
-    return a, b, a * start[0] + b * start[1] + out
 
 
 def _region(bearing: tuple[Point, ...], slopes: list[Slope | None], number: int) -> Region:

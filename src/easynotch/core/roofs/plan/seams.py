@@ -234,3 +234,23 @@ class OutlineRoof:
 def sides_round(points: tuple[Point, ...]) -> list[tuple[Point, Point]]:
     """From each corner to the next, the last to the first."""
     return list(pairwise([*points, points[0]]))
+
+
+def moved_out(points: tuple[Point, ...], outs: list[float]) -> tuple[Point, ...]:
+    """Every side moved outward; neighbours are drawn on until they meet."""
+    made: list[Point] = []
+    sides = sides_round(points)
+    for number, out in enumerate(outs):
+        before = number - 1
+        (a, b), (c, d) = sides[before], sides[number]
+        one, other = _line(a, b, outs[before]), _line(c, d, out)
+        turn = one[0] * other[1] - one[1] * other[0]
+        made.append(((one[2] * other[1] - one[1] * other[2]) / turn, (one[0] * other[2] - one[2] * other[0]) / turn))
+    return tuple(made)
+
+
+def _line(start: Point, end: Point, out: float) -> tuple[float, float, float]:
+    """A side as a·x + b·y = c, moved outward (to the right of who walks it)."""
+    length = hypot(end[0] - start[0], end[1] - start[1])
+    a, b = (end[1] - start[1]) / length, -(end[0] - start[0]) / length
+    return a, b, a * start[0] + b * start[1] + out

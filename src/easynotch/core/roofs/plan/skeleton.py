@@ -187,6 +187,8 @@ class _Search:
             if self._turns_in(before, side):
                 for step in range(1, count - 2):
                     hit = (number + step) % count
+                    if sides[hit] in (before, side):
+                        continue  # the corner lies on that plane all along
                     at = self._at(before, side, sides[hit])
                     if at is not None and at[2] >= wave.height - LATE and self._reaches(wave, hit, at):
                         yield number, hit, at

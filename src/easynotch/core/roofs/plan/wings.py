@@ -21,8 +21,8 @@ def with_wings(plan: Plan) -> Plan:
     Flush with a corner a wing's wall goes on along the next one: both are one eave then.
 
     Raises:
-        RoofError: at the wing, one beyond its side or over another, or one whose plates stand at another height; at the
-            ends, a gable a flush wing's wall goes on along.
+        RoofError: at the wing, one beyond its side or over another; at the ends, a gable a flush wing's wall goes on
+            along; at the wings, such a wall at another height.
     """
     corners = ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
     first, second = (Edge(gable=end is End.GABLE) for end in plan.ends)
@@ -50,8 +50,6 @@ def _check(wings: list[tuple[int, Wing]], length: float) -> None:
     """Refuse wings of one side that do not stand beside each other on it."""
     at = 0.0
     for number, wing in wings:
-        if abs(wing.plate) > FLUSH:
-            raise RoofError(f"plan.wings[{number}].plate", message("error.wing_plate"))
         if wing.start + wing.width > length + FLUSH:
             raise RoofError(f"plan.wings[{number}].width", message("error.wing_beyond", length=Length(length)))
         if wing.start < at - FLUSH:
@@ -69,7 +67,7 @@ def _along(start: Point, direction: Point, length: float, edge: Edge, wings: lis
     made: list[Stretch] = [] if wings and wings[0].start < FLUSH else [(start, edge)]
     for number, wing in enumerate(wings):
         stop = wing.start + wing.width
-        eave = Edge(wing.slope)
+        eave = Edge(wing.slope, plate=wing.plate)
         made += [
             (at(wing.start, 0.0), eave), (at(wing.start, wing.out), replace(eave, gable=not wing.hipped)),
             (at(stop, wing.out), eave),
@@ -84,7 +82,7 @@ def _merged(walked: list[Stretch]) -> list[Stretch]:
     """Without corners at which the outline runs straight on: the two walls there are one, an eave.
 
     Raises:
-        RoofError: one of them was said to be a gable.
+        RoofError: one of them was said to be a gable, or stands at another height.
     """
     made = list(walked)
     number = 0
@@ -95,6 +93,8 @@ def _merged(walked: list[Stretch]) -> list[Stretch]:
         if abs((c - a) * (f - d) - (d - b) * (e - c)) < FLUSH:
             if before.gable != edge.gable:
                 raise RoofError("plan.ends", message("error.wing_flush"))
+            if abs(before.plate - edge.plate) > FLUSH:
+                raise RoofError("plan.wings", message("error.wing_flush_plate"))
             del made[number]
             number = 0
         else:

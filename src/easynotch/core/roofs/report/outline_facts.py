@@ -7,13 +7,14 @@ from math import atan, cos, degrees, hypot, radians, tan
 from ...solid import Frame
 from ...terms import Angle, Check, Count, Length, Level, make_check
 from ..framing.pieces import Framing
-from ..model.roof import KeepPlanes
+from ..model.roof import KeepPlanes, LineUp
 from ..plan.head_order import arrange, heads_in_turn
 from ..plan.layout import RoofLayout
 from ..plan.outline import areas_over
 from ..plan.seam_sections import at_valley, drop_and_shift, keep_method, outline_of, reach_aside, stock_of
 from ..plan.seams import TINY, OutlineRoof, Region, Seam, SeamKind
 from ..planes.planes import Slope
+from .bearings_below import check_bearings
 
 ALIKE = 1e-6
 LEANS = 90.0 - 1e-6
@@ -26,6 +27,8 @@ SQUARE_CORNER = 45.0
 """Degrees in plan, from an eave to the hip over a square corner between equal pitches."""
 SLIGHT = 250.0
 """mm: a slope that reaches less inward has no room for rafters between plate and heads."""
+WIDE = 2.0
+"""Times the overhang that was said: a wider one is told."""
 LEVEL_ENOUGH = 1.6
 """mm: fascias that differ less in height meet by eye."""
 
@@ -127,6 +130,7 @@ def check_outline_roof(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     yield from _bare(layout, framing)
     yield from _posts(layout)
     yield from _past_walls(layout, framing)
+    yield from check_bearings(layout, framing)
     yield from _valleys(layout)
     jacks = [
         piece.member.lengths["short_point"]
@@ -144,6 +148,12 @@ def _fascias(layout: RoofLayout) -> Iterator[Check]:
     """Unequal pitches over equal overhangs bring fascias to different heights; how to line them up, both ways."""
     heights = [side.slope.height(-layout.out_of(side.slope)) for side in layout.sides]
     apart = max(heights) - min(heights)
+    plates = [side.slope.plate for side in layout.sides]
+    if layout.roof.plan.line_up is LineUp.OVERHANG and max(plates) - min(plates) > LEVEL_ENOUGH:
+        outs = [layout.out_of(side.slope) for side in layout.sides]
+        level = Level.LOOK if max(outs) > WIDE * layout.out else Level.OK
+        between = Length(max(plates) - min(plates))
+        yield make_check("plates_apart", level, Length(max(outs)), least=Length(min(outs)), plates=between)
     if apart <= LEVEL_ENOUGH:
         yield make_check("fascias_level", Level.OK, Length(apart))
         return

@@ -1,0 +1,58 @@
+"""What lies on the walls and purlins below, and what comes over one without lying on it."""
+
+from collections.abc import Iterator
+from math import atan, degrees, hypot
+
+from ...solid import Frame, Member
+from ...terms import Angle, Check, Count, Length, Level, Named, Value, make_check
+from ..framing.pieces import Framing
+from ..members.bearings import CLEAR, Crossing, crossings
+from ..plan.layout import RoofLayout
+
+HEAVY = frozenset({"hip", "valley", "valley_short"})
+"""Roles a wall below is built for before any rafter's."""
+
+
+def check_bearings(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    """Every hip and valley over a wall below, or where there is none the longest rafter: how it lies on it, how far it
+    stands above, and a wall nothing comes over.
+    """
+    over: dict[int, list[tuple[Member, Frame, Crossing]]] = {}
+    for piece in framing.pieces:
+        for frame in piece.frames:
+            for one in _over(layout, piece.member, frame):
+                over.setdefault(one.number, []).append((piece.member, frame, one))
+    for number in range(1, len(layout.roof.plan.bearings) + 1):
+        found = over.get(number, [])
+        if not found:
+            yield make_check(f"bearing_none.{number}", Level.LOOK, n=Count(number))
+        heavy = [row for row in found if row[0].role in HEAVY]
+        for member, frame, one in heavy or sorted(found, key=lambda row: -row[0].lengths["overall"])[:1]:
+            yield _check(member, frame, one, _plate_of(member, frame))
+
+
+def _over(layout: RoofLayout, member: Member, frame: Frame) -> Iterator[Crossing]:
+    if "theoretical" in member.lengths and "plan_run" in member.lengths:
+        yield from crossings(layout, frame, member.stock, (0.0, member.lengths["theoretical"]))
+
+
+def _plate_of(member: Member, frame: Frame) -> float | None:
+    """How high the plate is that a piece lies on; None of one that hangs between others."""
+    seats = [cut.plane for cut in member.cut_planes if cut.role == "seat" and not cut.id.startswith("bearing")]
+    plane = frame.plane_to_world(seats[0]) if seats else None
+    return None if plane is None else plane.offset / plane.normal.z
+
+
+def _check(member: Member, frame: Frame, one: Crossing, plate: float | None) -> Check:
+    at = f"{one.number}.{member.id}"
+    values: dict[str, Value] = {
+        "piece": Named(member.id), "n": Count(one.number), "slope": Angle(degrees(atan(one.rise_per_run))),
+    }  # fmt: skip
+    if not one.notched:
+        name = "bearing_off" if one.above > CLEAR else "bearing_edge"
+        return make_check(f"{name}.{at}", Level.LOOK, Length(max(0.0, one.above)), **values)
+    if plate is None:
+        return make_check(f"bearing_hung.{at}", Level.OK, Length(one.stand), **values)
+    from_top = hypot(one.lower.x - frame.origin.x, one.lower.y - frame.origin.y)
+    values |= {"rise": Length(one.bearing.top - plate), "going": Length(member.lengths["plan_run"] - from_top)}
+    return make_check(f"bearing_on.{at}", Level.OK, Length(one.stand), **values)
