@@ -16,7 +16,9 @@ def saved(page: Page) -> None:
 
 
 def station(page: Page, name: str) -> None:
+    """Go to a station. Until its part of the program has come, the one before stays on screen, with fields of the same names."""
     page.get_by_role("navigation").get_by_role("link", name=re.compile(f"^{name}")).click()
+    expect(page.locator("main h1")).to_have_text(re.compile(f": {name}$"))
 
 
 def running_marks(page: Page) -> list[str]:
