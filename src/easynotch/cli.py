@@ -12,7 +12,7 @@ from .core.bench import Hook, Method
 from .core.rules import Dialect, Words
 from .core.tape import Tape, Units
 from .core.terms import Level, Message
-from .core.tools import Way
+from .core.tools import MarkingTool
 from .exchange import JobInput, Problems, contract, parse_json, read_job, words_of, worked_out
 from .exchange.reading import MOST_BYTES
 
@@ -26,7 +26,7 @@ def main(arguments: list[str]) -> int:
     work_out.add_argument("--json", action="store_true", help="print the answer as JSON, full precision")
     steps = commands.add_parser("steps", help="the bench steps of every piece")
     steps.add_argument("file", metavar="FILE")
-    steps.add_argument("--tool", choices=[str(way) for way in Way if way is not Way.TEMPLATE])
+    steps.add_argument("--tool", choices=[str(tool) for tool in MarkingTool if tool is not MarkingTool.TEMPLATE])
     steps.add_argument("--method", choices=[str(method) for method in Method])
     steps.add_argument("--hook", choices=[str(hook) for hook in Hook])
     steps.add_argument("--json", action="store_true", help="as data, mm and degrees: docs/steps.md")
@@ -100,7 +100,7 @@ def _steps(chosen: argparse.Namespace) -> int:
             worked = worked_out(job, number)
             preferences = listing.chosen(
                 tools_of(job.model_copy(update={"works": [given]})).preferences,
-                way=Way(chosen.tool) if chosen.tool else None,
+                tool=MarkingTool(chosen.tool) if chosen.tool else None,
                 method=Method(chosen.method) if chosen.method else None,
                 hook=Hook(chosen.hook) if chosen.hook else None,
             )

@@ -64,7 +64,7 @@ class Apprentice(Holding, Sawing):
                 at = ((point[0] - a) * (c - a) + (point[1] - b) * (d - b)) / length
                 aside = abs((point[0] - a) * (d - b) - (point[1] - b) * (c - a)) / length
                 if aside < WOOD and -WOOD <= at <= length + WOOD:
-                    here = (line.point[0] + line.way[0] * at, line.point[1] + line.way[1] * at)
+                    here = (line.point[0] + line.tool[0] * at, line.point[1] + line.tool[1] * at)
                     return Place(here, line.off + at * line.turn)
         return None
 
@@ -123,8 +123,8 @@ class Apprentice(Holding, Sawing):
                     "it does not read so",
                 )
                 reading, half = across["scale"] * self.nearest(across["reading"]), half * across["scale"]
-            way = 1.0 if target[0] >= start["at"] else -1.0
-            self.ticks[self.key(face, target)] = Place((self.squared + way * reading, target[1]), half)
+            tool = 1.0 if target[0] >= start["at"] else -1.0
+            self.ticks[self.key(face, target)] = Place((self.squared + tool * reading, target[1]), half)
             return
         if start["edge"] == "top":
             # Down the squared end, from its corner.
@@ -146,8 +146,8 @@ class Apprentice(Holding, Sawing):
             # Square to the line as it was drawn, out to the edge.
             u = (
                 base.point[0]
-                + (target[1] - base.point[1]) * base.way[0] / base.way[1]
-                + side * reading / abs(base.way[1])
+                + (target[1] - base.point[1]) * base.tool[0] / base.tool[1]
+                + side * reading / abs(base.tool[1])
             )
             far = hypot(begin[0] - base.point[0], begin[1] - base.point[1])
             self.ticks[self.key(face, target)] = Place((u, target[1]), base.off + far * base.turn + half)
@@ -177,7 +177,7 @@ class Apprentice(Holding, Sawing):
             else:
                 from_, _ = self.at_edge(base, d) if abs(d) < WOOD else (base.end, 0.0)
             sign = 1.0 if ahead else -1.0
-            here = (from_[0] + base.way[0] * sign * reading, from_[1] + base.way[1] * sign * reading)
+            here = (from_[0] + base.tool[0] * sign * reading, from_[1] + base.tool[1] * sign * reading)
             far = hypot(here[0] - base.point[0], here[1] - base.point[1])
             self.ticks[self.key(face, target)] = Place(here, base.off + far * base.turn + half)
             return
@@ -206,13 +206,13 @@ class Apprentice(Holding, Sawing):
         self.need(abs(walk["along"] - hypot(rise, run)) < 1e-9, step, "a step is not so long")
         self.need(0 <= walk["level_rest"] < run + 1e-6, step, "the rest is a whole step")
         self.need(self.on_wood(to), step, "stepped off the wood")
-        way = 1.0 if to[0] > start[0] else -1.0
+        tool = 1.0 if to[0] > start[0] else -1.0
         told = self.nearest(rise), self.nearest(run)
         rest = self.nearest(walk["level_rest"]) * walk["along"] / run
         slip = abs(hypot(*told) - walk["along"])
         moved = walk["times"] * hypot(*told) + rest
         off = place.off + walk["times"] * slip + self.tools.division / 2 * walk["along"] / run
-        self.ticks[self.key("near", to)] = Place((place.point[0] + way * moved, 0.0), off)
+        self.ticks[self.key("near", to)] = Place((place.point[0] + tool * moved, 0.0), off)
 
     def do_gauge(self, step):
         (u, v), (w, _) = step["line"]["from"], step["line"]["to"]
@@ -238,16 +238,16 @@ class Apprentice(Holding, Sawing):
         self.need(face in ("near", "top") or self.turned, step, "that face lies down")
         self.need(self.on_wood(p, face) and self.on_wood(q, face), step, "a pencil needs wood")
         length = hypot(q[0] - p[0], q[1] - p[1])
-        way = ((q[0] - p[0]) / length, (q[1] - p[1]) / length) if length > 1e-9 else (0.0, 1.0)
+        tool = ((q[0] - p[0]) / length, (q[1] - p[1]) / length) if length > 1e-9 else (0.0, 1.0)
         if face == "top":
-            self.lines[step["line"]["id"]] = Drawn(p, way, q, 1e9, 0.0, (tuple(p), tuple(q)))
+            self.lines[step["line"]["id"]] = Drawn(p, tool, q, 1e9, 0.0, (tuple(p), tuple(q)))
             self.sides[step["line"]["id"]] = face
             return
         begin = self.find(face, p)
         self.need(begin is not None, step, "nothing to set it from")
-        turned, turn, begin = self.aim(step, begin, p, q, way)
+        turned, turn, begin = self.aim(step, begin, p, q, tool)
         c, s = cos(turned), sin(turned)
-        real = (way[0] * c - way[1] * s, way[0] * s + way[1] * c)
+        real = (tool[0] * c - tool[1] * s, tool[0] * s + tool[1] * c)
         end = (begin.point[0] + real[0] * length, begin.point[1] + real[1] * length)
         self.lines[step["line"]["id"]] = Drawn(begin.point, real, end, begin.off, turn, (tuple(p), tuple(q)))
         self.sides[step["line"]["id"]] = face

@@ -38,7 +38,7 @@ class Sawing:
             line = self.lines[f"far_{plain}"]
         else:
             shift = cut["far"]
-        (x, y), (dx, dy) = line.point, line.way
+        (x, y), (dx, dy) = line.point, line.tool
         if dy < 0 or (abs(dy) < 1e-9 and dx < 0):
             dx, dy = -dx, -dy
         along = abs(dy) < 1e-6

@@ -30,14 +30,14 @@ class Place:
 @dataclass
 class Drawn:
     point: tuple[float, float]
-    way: tuple[float, float]
+    tool: tuple[float, float]
     end: tuple[float, float]
     off: float
     turn: float  # radians
     nominal: tuple[tuple[float, float], tuple[float, float]]
 
     def aside(self, point):
-        return abs((point[0] - self.point[0]) * self.way[1] - (point[1] - self.point[1]) * self.way[0])
+        return abs((point[0] - self.point[0]) * self.tool[1] - (point[1] - self.point[1]) * self.tool[0])
 
     def allowed(self, point):
         return self.off + hypot(point[0] - self.point[0], point[1] - self.point[1]) * self.turn * 1.05 + 1e-4

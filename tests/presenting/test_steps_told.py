@@ -93,5 +93,5 @@ def test_the_steps_command_writes_them_for_every_member_and_loads_no_web_server(
 
 def test_what_is_said_on_the_command_line_stands_in_place_of_the_shops_habit():
     usual = Preferences()
-    assert listing.chosen(usual, way=None, method=None) == usual
+    assert listing.chosen(usual, tool=None, method=None) == usual
     assert listing.chosen(usual, hook="foot").hook == "foot"

@@ -38,7 +38,7 @@ def test_a_stale_save_changes_nothing_and_hands_over_what_is_kept(database):
     for change in (lambda db: save_work(db, work.id, 1, {"total_rise": '54"'}), lambda db: undo_work(db, work.id, 1)):
         with pytest.raises(Stale) as caught, database.connect() as db:
             change(db)
-        assert caught.value.kept.document == {"total_rise": '53"'}
+        assert caught.value.stored.document == {"total_rise": '53"'}
     with database.read() as db:
         assert get_work(db, work.id).document == {"total_rise": '53"'}
 

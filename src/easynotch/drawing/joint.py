@@ -38,7 +38,9 @@ def draw_joint(touch: Touch, opening: float, larger: float) -> Sheet:
     near, far = (Layer.FRAMING, Layer.WOOD) if member.role == "hanger" else (Layer.WOOD, Layer.FRAMING)
     wood = _wood(member, right, window, near)
     # In a housing the mate lies within the wood.
-    housed = any(one.housing and any(cut.id == touch.cut_id for cut in one.planes) for one in member.removals)
+    housed = any(
+        removal.housing and any(cut.id == touch.cut_id for cut in removal.planes) for removal in member.removals
+    )
     mate = _mate(corners, out, opening * larger, reach * (LET_IN if housed else BLOCK), far)
     paths = [*wood, mate] if housed else [mate, *wood]
     return Sheet(window, (*paths, line("face", Layer.CUT, *_ends(corners, out))))

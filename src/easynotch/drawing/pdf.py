@@ -40,19 +40,19 @@ def pdf_of(title: str, pages: Sequence[Page], on_progress: Callable[[int, int], 
     return made.getvalue()
 
 
-def _stroke(canvas: Canvas, one: Stroke, height: float) -> None:
-    if len(one.points) < 2:
+def _stroke(canvas: Canvas, stroke: Stroke, height: float) -> None:
+    if len(stroke.points) < 2:
         return
-    canvas.setLineWidth(one.width * POINT)
-    canvas.setDash(*([[one.dash[0] * POINT, one.dash[1] * POINT]] if one.dash else []))
+    canvas.setLineWidth(stroke.width * POINT)
+    canvas.setDash(*([[stroke.dash[0] * POINT, stroke.dash[1] * POINT]] if stroke.dash else []))
     path = canvas.beginPath()
-    for k, (x, y) in enumerate(one.points):
+    for k, (x, y) in enumerate(stroke.points):
         (path.lineTo if k else path.moveTo)(x * POINT, (height - y) * POINT)
-    if one.closed:
+    if stroke.closed:
         path.close()
-    if one.fill is not None:
-        canvas.setFillGray(one.fill)
-    canvas.drawPath(path, stroke=1, fill=int(one.fill is not None))
+    if stroke.fill is not None:
+        canvas.setFillGray(stroke.fill)
+    canvas.drawPath(path, stroke=1, fill=int(stroke.fill is not None))
     canvas.setFillGray(0)
 
 

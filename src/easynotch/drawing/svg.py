@@ -10,7 +10,7 @@ FAMILY = "Barlow, 'Helvetica Neue', Arial, sans-serif"
 
 def svg_of(page: Page) -> str:
     """A page as an SVG document; nothing in it is fetched, and everything written is escaped."""
-    body = [*(_stroke(one) for one in page.strokes), *(_words(one) for one in page.words)]
+    body = [*(_stroke(stroke) for stroke in page.strokes), *(_words(word) for word in page.words)]
     size = f'width="{page.width:g}mm" height="{page.height:g}mm" viewBox="0 0 {page.width:g} {page.height:g}"'
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" {size} font-family="{FAMILY}">'
@@ -31,18 +31,18 @@ def _grey(share: float) -> str:
     return f"#{level:02x}{level:02x}{level:02x}"
 
 
-def _words(one: Words) -> str:
-    turn = f' transform="rotate({-one.turn:g} {one.at[0]:.3f} {one.at[1]:.3f})"' if one.turn else ""
-    weight = ' font-weight="700"' if one.bold else ""
+def _words(text: Words) -> str:
+    turn = f' transform="rotate({-text.turn:g} {text.at[0]:.3f} {text.at[1]:.3f})"' if text.turn else ""
+    weight = ' font-weight="700"' if text.bold else ""
     parts = []
     rise = 0.0
-    for piece in pieces(one.text):
-        lift = {"over": 0.34, "under": 0.0}.get(piece.place, 0.0) * one.size * 1.4
-        size = f' font-size="{one.size * 1.4 * 0.62:.3f}"' if piece.place else ""
+    for piece in pieces(text.text):
+        lift = {"over": 0.34, "under": 0.0}.get(piece.place, 0.0) * text.size * 1.4
+        size = f' font-size="{text.size * 1.4 * 0.62:.3f}"' if piece.place else ""
         shift = f' dy="{rise - lift:.3f}"' if abs(rise - lift) > 1e-9 else ""
         rise = lift
         parts.append(f"<tspan{size}{shift}>{escape(piece.text)}</tspan>")
     return (
-        f'<text x="{one.at[0]:.3f}" y="{one.at[1]:.3f}" font-size="{one.size * 1.4:.3f}" '
-        f'text-anchor="{one.anchor}"{weight}{turn}>{"".join(parts)}</text>'
+        f'<text x="{text.at[0]:.3f}" y="{text.at[1]:.3f}" font-size="{text.size * 1.4:.3f}" '
+        f'text-anchor="{text.anchor}"{weight}{turn}>{"".join(parts)}</text>'
     )

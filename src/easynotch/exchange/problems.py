@@ -44,7 +44,7 @@ def path_of(location: Sequence[str | int]) -> str:
     """A path as people write it: ``works[0].tread.gap``."""
     text = ""
     for step in location:
-        text += f"[{step}]" if isinstance(step, int) else f"{'.' if text else ''}{shown(step)}"
+        text += f"[{step}]" if isinstance(step, int) else f"{'.' if text else ''}{quotable(step)}"
     return text
 
 
@@ -53,7 +53,7 @@ def printable(text: str) -> str:
     return "".join(letter if letter.isprintable() else "?" for letter in text)
 
 
-def shown(value: object) -> str:
+def quotable(value: object) -> str:
     """A wrong value as it may be repeated: one line, no control characters, not long."""
     text = value if isinstance(value, str) else _kind(value)
     plain = printable(text)
@@ -114,12 +114,12 @@ def _problem(row: Any, model: type[BaseModel]) -> Problem:
         return Problem(path, _unknown_key(str(location[-1]), _fields(model, row["loc"][:-1])))
     if kind in ("enum", "literal_error"):
         choices = str(context.get("expected", "")).replace("'", '"').replace(" or ", ", ")
-        return Problem(path, Message("error.not_choice", {"found": shown(found), "choices": choices}))
+        return Problem(path, Message("error.not_choice", {"found": quotable(found), "choices": choices}))
     if kind in ("greater_than_equal", "less_than_equal"):
         name, key, bound = (
             ("too_small_count", "least", "ge") if kind.startswith("g") else ("too_large_count", "most", "le")
         )
-        return Problem(path, Message(f"error.{name}", {"found": shown(found), key: str(context[bound])}))
+        return Problem(path, Message(f"error.{name}", {"found": quotable(found), key: str(context[bound])}))
     if kind == "string_too_short":
         return Problem(path, Message("error.short_text", {"least": str(context["min_length"])}))
     if kind == "string_too_long":
@@ -131,7 +131,7 @@ def _problem(row: Any, model: type[BaseModel]) -> Problem:
             return Problem(path, Message("error.too_many_items"))
         return Problem(path, Message("error.too_many_works" if kind == "too_long" else "error.no_works"))
     if kind not in OURS:
-        return Problem(path, Message("error.not_understood", {"found": shown(found)}))
+        return Problem(path, Message("error.not_understood", {"found": quotable(found)}))
     values = {key: str(value) for key, value in context.items() if key != "at"}
     return Problem(path, Message(f"error.{kind}", values), context.get("at"))
 
@@ -145,20 +145,20 @@ def _which_kind(path: str, context: Mapping[str, Any], found: object) -> Problem
     if "tag" not in context:
         near = difflib.get_close_matches(key, [str(one) for one in found], n=1, cutoff=0.5)
         if near and key not in found:
-            return Problem(f"{path}.{shown(near[0])}".lstrip("."), _unknown_key(near[0], [key]))
+            return Problem(f"{path}.{quotable(near[0])}".lstrip("."), _unknown_key(near[0], [key]))
         return Problem(at, Message("error.missing"))
     choices = str(context["expected_tags"]).replace("'#", '"').replace("'", '"')
-    return Problem(at, Message("error.not_choice", {"found": shown(found.get(key)), "choices": choices}))
+    return Problem(at, Message("error.not_choice", {"found": quotable(found.get(key)), "choices": choices}))
 
 
 def _quoted(value: object) -> str:
-    return f'"{shown(value)}"' if isinstance(value, str) else shown(value)
+    return f'"{quotable(value)}"' if isinstance(value, str) else quotable(value)
 
 
 def _unknown_key(found: str, known: list[str]) -> Message:
     near = difflib.get_close_matches(found, known, n=1, cutoff=0.5)
     hint = f'Did you mean "{near[0]}"?' if near else f"Known here: {', '.join(known)}."
-    return Message("error.unknown_key", {"found": shown(found), "nearest": hint})
+    return Message("error.unknown_key", {"found": quotable(found), "nearest": hint})
 
 
 def _fields(model: type[BaseModel], location: Sequence[str | int]) -> list[str]:

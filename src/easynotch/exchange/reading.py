@@ -12,7 +12,7 @@ from ..core.terms import Message
 from .input.job_model import FlightDraft, JobInput
 from .input.measured import reading_in
 from .input.roof_model import RoofDraft
-from .problems import Problem, Problems, from_validation, path_of, shown
+from .problems import Problem, Problems, from_validation, path_of, quotable
 
 MOST_BYTES = 4 * 1024 * 1024
 DEEPEST = 64
@@ -64,7 +64,7 @@ def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
     if len(made) < len(pairs):
         seen: set[str] = set()
         twice = next(key for key, _ in pairs if key in seen or seen.add(key))  # type: ignore[func-returns-value]
-        raise _refuse("error.twice_key", shown(twice), found=shown(twice))
+        raise _refuse("error.twice_key", quotable(twice), found=quotable(twice))
     return made
 
 
@@ -75,7 +75,7 @@ def read_job(data: Any) -> JobInput:
         Problems: everything that is wrong, each with its path.
     """
     if not isinstance(data, dict):
-        raise _refuse("error.not_object", found=shown(data))
+        raise _refuse("error.not_object", found=quotable(data))
     try:
         return JobInput.model_validate(data)
     except ValidationError as error:

@@ -64,7 +64,9 @@ def read_whole_job(data: Any) -> JobFile:
         except Problems as found:
             if len(problems) > MOST:
                 break
-            problems += [replace(one, path=f"works[{number}].{one.path}".rstrip(".")) for one in found.problems]
+            problems += [
+                replace(problem, path=f"works[{number}].{problem.path}".rstrip(".")) for problem in found.problems
+            ]
     if problems:
         raise Problems(problems)
     earlier = [[_draft(step, frame.units) for step in steps] for steps in frame.history or []]
@@ -80,7 +82,7 @@ def _refuse_too_much(data: Any) -> None:
     works, steps = (data.get(key) if isinstance(data, dict) else None for key in ("works", "history"))
     if isinstance(works, list) and len(works) > MOST_WORKS:
         raise Problems([Problem("works", Message("error.too_many_works"))])
-    told = sum(len(one) for one in steps if isinstance(one, list)) if isinstance(steps, list) else 0
+    told = sum(len(step) for step in steps if isinstance(step, list)) if isinstance(steps, list) else 0
     if told > MOST_STEPS:
         raise Problems(
             [Problem("history", Message("error.too_many_steps", {"n": Count(told), "most": Count(MOST_STEPS)}))]

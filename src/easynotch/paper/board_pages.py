@@ -68,20 +68,20 @@ def _board(draft: Draft, board: CutBoardView, y: float, scale: float) -> float:
     draft.strokes.append(
         Stroke(((MARGIN, top), (end, top), (end, top + BOARD), (MARGIN, top + BOARD)), True, 0.13, dash=(0.8, 0.8))
     )
-    for one in board.laid:
-        corners = [(MARGIN + u / scale, top + v * grow) for u, v in one.outline]
+    for piece in board.laid:
+        corners = [(MARGIN + u / scale, top + v * grow) for u, v in piece.outline]
         if len(corners) > 2:
             draft.shape(corners, 0.35, fill=0.95)
-        _name(draft, one, top + BOARD + 4.0, scale)
+        _name(draft, piece, top + BOARD + 4.0, scale)
     return y + ROW
 
 
-def _name(draft: Draft, one: LaidView, y: float, scale: float) -> None:
+def _name(draft: Draft, laid: LaidView, y: float, scale: float) -> None:
     """A piece's code and length, whole however short it is, and as much of its name as there is room for."""
-    middle, room = MARGIN + (one.start + one.stop) / 2 / scale, (one.stop - one.start) / scale
-    length = f"{one.length.text} {one.length.sense}".rstrip()
-    name = _cut(one.title, room - width_of(f"{one.code} ", SIZE, bold=False))
-    for row, text, bold in ((0, f"{one.code} {name}".rstrip(), False), (1, length, True)):
+    middle, room = MARGIN + (laid.start + laid.stop) / 2 / scale, (laid.stop - laid.start) / scale
+    length = f"{laid.length.text} {laid.length.sense}".rstrip()
+    name = _cut(laid.title, room - width_of(f"{laid.code} ", SIZE, bold=False))
+    for row, text, bold in ((0, f"{laid.code} {name}".rstrip(), False), (1, length, True)):
         wide = width_of(text, SIZE, bold=bold)
         draft.say((middle, y + row * 4.0), text, max(LEAST, SIZE * min(1.0, room / wide)), "middle", bold=bold)
 

@@ -60,7 +60,7 @@ class Work:
         self.worked: Worked = worked_out(job, number, words.tape)
         self.name = job.works[number].name or words.say(Message("hand_out.unnamed"))
         self.imperial = job.units is Units.IMPERIAL
-        self.boards = [one for _, one in boards_of(self.worked, self.job, words)]
+        self.boards = [board for _, board in boards_of(self.worked, self.job, words)]
         stops = [words.say(check.message) for check in self.worked.checks if check.level == "stop"]
         self.warned = [*assumed_said(job.works[number], words), *stops]
 
@@ -116,7 +116,9 @@ class Work:
         """Every piece's near face at full size, and the drawings."""
         from ..drawing.dxf import dxf_of  # noqa: PLC0415 (its writer is slow to load)
 
-        faces = [(title_in(self.worked, one.member, self.words), near_face(one)) for one in self.worked.members]
+        faces = [
+            (title_in(self.worked, member.member, self.words), near_face(member)) for member in self.worked.members
+        ]
         return dxf_of([*self.drawings(), *self.constructions(), *faces]).encode()
 
     def csv(self) -> bytes:

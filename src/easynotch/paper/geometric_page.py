@@ -33,12 +33,12 @@ def geometric_page(title: str, work: str, corner: tuple[RoofLayout, Seam], paper
         draft.say((x, origin[1] + text.at[1]), words.say(text.words), 3.0, "middle", bold=True)
     draft.say((wide - MARGIN, MARGIN + 3), f"1 : {drawn.scale}", 3.2, "end", bold=True)
     y = MARGIN + HEAD + (low - top) + 10
-    y = _reads(draft, words, y, [(one.letter, one.label, one.angle) for one in read_views(drawn, seam, words)])
+    y = _reads(draft, words, y, [(view.letter, view.label, view.angle) for view in read_views(drawn, seam, words)])
     draft.say((MARGIN, y), words.say(message("sheet.geometric_lengths", n=Count(drawn.scale))), 2.8, bold=True)
-    for one in drawn_lengths(drawn, seam, layout, words):
+    for length in drawn_lengths(drawn, seam, layout, words):
         y += ROW
-        draft.say((MARGIN, y), one.label, 2.6)
-        draft.say((wide - MARGIN, y), words.value(Length(one.length.mm)), 3.0, "end", bold=True)
+        draft.say((MARGIN, y), length.label, 2.6)
+        draft.say((wide - MARGIN, y), words.value(Length(length.length.mm)), 3.0, "end", bold=True)
     draft.say((MARGIN, high - MARGIN), words.say(Message("sheet.caution")), 2.4)
     return draft.page()
 

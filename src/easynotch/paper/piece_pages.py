@@ -71,7 +71,7 @@ class Block:
 def _blocks(stops: list[StopView]) -> list[Block]:
     found = []
     for stop in stops:
-        said = [*(one.say for one in stop.steps), *stop.notes] or [""]
+        said = [*(step.say for step in stop.steps), *stop.notes] or [""]
         found += [Block(stop, said[0]), *(Block(None, more) for more in said[1:])]
     return found
 
@@ -179,7 +179,7 @@ def template_pages(worked: Worked, paper: Paper, words: Words, *, imperial: bool
         words.say(Message("tile.measure")),
         words.say(message("tile.name", **{key: f"{{{key}}}" for key in ("row", "rows", "column", "columns")})),
     )
-    wanted = [worked.pattern, *(one for one in worked.members[1:] if one.member.role == "template")]
+    wanted = [worked.pattern, *(member for member in worked.members[1:] if member.member.role == "template")]
     sheets = [(title_in(worked, one.member, words), near_face(one)) for one in wanted]
     for one in _notched(worked):
         piece = title_in(worked, one.member, words)
@@ -193,7 +193,7 @@ def template_pages(worked: Worked, paper: Paper, words: Words, *, imperial: bool
 
 def _notched(worked: Worked) -> list[WorkedMember]:
     """The pattern and the first hip: where their notches and tails are alike, the others' are."""
-    hips = [one for one in worked.members if one.member.role == "hip"]
+    hips = [member for member in worked.members if member.member.role == "hip"]
     return [one for one in (worked.pattern, *hips[:1]) if any(mark.id == "seat" for mark in one.marks)]
 
 

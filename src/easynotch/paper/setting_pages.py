@@ -45,7 +45,7 @@ def set_out_pages(worked: Worked, work: str, paper: Paper, words: Words) -> list
 
 def _strip(draft: Draft, lath: Lath, y: float) -> None:
     # A rafter may stand past a plate's end.
-    low = min([0.0, *(one.near for one in lath.stands)])
+    low = min([0.0, *(stand.near for stand in lath.stands)])
     high = max([lath.length, low + 1.0, *(one.far for one in lath.stands)])
     scale = (high - low) / (draft.width - 2 * MARGIN)
     start, stop = MARGIN - low / scale, MARGIN + (lath.length - low) / scale

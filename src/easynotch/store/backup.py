@@ -95,7 +95,7 @@ def list_copies(database: Database) -> list[Copy]:
 
 def restore_copy(database: Database, number: int) -> None:
     """Go back to a copy. Raises LookupError where there is none, and as ``restore_backup``."""
-    file = next((one for one in _copies(database) if _number(one) == number), None)
+    file = next((copy for copy in _copies(database) if _number(copy) == number), None)
     if file is None:
         raise LookupError(number)
     with file.open("rb") as given:
@@ -188,7 +188,7 @@ def _alone(database: Database, other: Path) -> Iterator[sqlite3.Connection]:
 def _keep_copy(database: Database) -> None:
     """A numbered copy of what is kept, under its name only once it is whole and has been read again."""
     copies = _copies(database)
-    number = 1 + max((_number(one) for one in copies), default=0)
+    number = 1 + max((_number(copy) for copy in copies), default=0)
     whole = database.file.with_name(f"easy-notch-copy-{number:04d}.db")
     part = whole.with_suffix(".part")
     try:

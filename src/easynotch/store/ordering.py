@@ -37,15 +37,16 @@ class Ordered:
     id: str = ""
 
 
-def order(db: sqlite3.Connection, one: Ordered) -> str:
+def order(db: sqlite3.Connection, ordered: Ordered) -> str:
     """Keep an order; its id. Raises JobNotFound."""
-    get_job(db, one.job_id)
+    get_job(db, ordered.job_id)
     order_id = uuid4().hex[:12]
     db.execute(
         INSERT,
         {
-            "id": order_id, "job_id": one.job_id, "thickness": one.thickness, "depth": one.depth, "length": one.length,
-            "count": one.count, "price": one.price, "days": one.days, "made_at": now(),
+            "id": order_id, "job_id": ordered.job_id, "thickness": ordered.thickness, "depth": ordered.depth,
+            "length": ordered.length,
+            "count": ordered.count, "price": ordered.price, "days": ordered.days, "made_at": now(),
         },
     )  # fmt: skip
     return order_id

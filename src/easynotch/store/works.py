@@ -92,17 +92,17 @@ class Work:
 class WorkDeleted(RuntimeError):
     """A change to a work that was deleted, by itself or with its job. Nothing was changed."""
 
-    def __init__(self, kept: Work) -> None:
-        super().__init__(kept.id)
-        self.kept = kept
+    def __init__(self, stored: Work) -> None:
+        super().__init__(stored.id)
+        self.stored = stored
 
 
 class Stale(RuntimeError):
     """A save made on an older revision; ``kept`` is what is there now, ``base`` what the save was made on."""
 
-    def __init__(self, kept: Work, base: dict[str, Any] | None = None) -> None:
-        super().__init__(kept.id)
-        self.kept = kept
+    def __init__(self, stored: Work, base: dict[str, Any] | None = None) -> None:
+        super().__init__(stored.id)
+        self.stored = stored
         self.base = base
 
 
@@ -202,25 +202,25 @@ def save_work(db: sqlite3.Connection, work_id: str, revision: int, document: dic
     Raises:
         Stale: ``revision`` is not the kept one. Nothing was changed.
     """
-    kept, row = _current(db, work_id, revision)
-    if kept.document == document:
-        return kept
-    number = kept.revision + 1
+    stored, row = _current(db, work_id, revision)
+    if stored.document == document:
+        return stored
+    number = stored.revision + 1
     _add(db, work_id, number=number, state=number, parent=row["state"], document=json.dumps(document))
     return get_work(db, work_id)
 
 
 def undo_work(db: sqlite3.Connection, work_id: str, revision: int) -> Work:
     """Go one step back, as a new revision; nothing to undo changes nothing. Raises Stale as ``save_work``."""
-    kept, row = _current(db, work_id, revision)
-    return kept if row["parent"] is None else _move(db, kept, row["parent"])
+    stored, row = _current(db, work_id, revision)
+    return stored if row["parent"] is None else _move(db, stored, row["parent"])
 
 
 def redo_work(db: sqlite3.Connection, work_id: str, revision: int) -> Work:
     """Go forward again to the step last undone from here. Raises Stale as ``save_work``."""
-    kept, row = _current(db, work_id, revision)
+    stored, row = _current(db, work_id, revision)
     child = _child(db, work_id, row["state"])
-    return kept if child is None else _move(db, kept, child)
+    return stored if child is None else _move(db, stored, child)
 
 
 def delete_work(db: sqlite3.Connection, work_id: str, *, deleted: bool) -> Work:
@@ -280,10 +280,10 @@ def _current(db: sqlite3.Connection, work_id: str, revision: int) -> tuple[Work,
     return work, row
 
 
-def _move(db: sqlite3.Connection, kept: Work, state: int) -> Work:
-    target = db.execute(SELECT_STATE, {"work_id": kept.id, "state": state}).fetchone()
-    _add(db, kept.id, number=kept.revision + 1, state=state, parent=target["parent"], document=target["document"])
-    return get_work(db, kept.id)
+def _move(db: sqlite3.Connection, stored: Work, state: int) -> Work:
+    target = db.execute(SELECT_STATE, {"work_id": stored.id, "state": state}).fetchone()
+    _add(db, stored.id, number=stored.revision + 1, state=state, parent=target["parent"], document=target["document"])
+    return get_work(db, stored.id)
 
 
 def _child(db: sqlite3.Connection, work_id: str, state: int) -> int | None:

@@ -40,11 +40,11 @@ def fill(folder: Path) -> None:
     """A thousand stairs in as many as twenty-five jobs, all measured."""
     with Database(folder).connect() as db:
         for job in range(JOBS):
-            kept = create_job(db, f"Heron Flats, part {job + 1}", str(Units.IMPERIAL))
+            stored = create_job(db, f"Heron Flats, part {job + 1}", str(Units.IMPERIAL))
             for number in range(WORKS):
                 name = f"{WORDS[(job + number) % len(WORDS)]} {number + 1}"
                 document = usual_flight(Units.IMPERIAL, name)
-                create_work(db, kept.id, {**document, "total_rise": f'{24 + (job * WORKS + number) % 90}"'})
+                create_work(db, stored.id, {**document, "total_rise": f'{24 + (job * WORKS + number) % 90}"'})
 
 
 def bench_1000_p95_ms() -> float:

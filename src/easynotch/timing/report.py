@@ -43,13 +43,13 @@ MEASUREMENTS = (
 def bench(*, as_json: bool) -> int:
     """Measure everything and print it; the exit code is 0 whatever the numbers say."""
     results: dict[str, float] = {}
-    for one in MEASUREMENTS:
+    for measurement in MEASUREMENTS:
         if not as_json:
-            print(f"{one.what} …", end=" ", flush=True)
-        value = results[one.key] = round(one.measure(), 3)
+            print(f"{measurement.what} …", end=" ", flush=True)
+        value = results[measurement.key] = round(measurement.measure(), 3)
         if not as_json:
-            verdict = "within" if value <= one.target else "OVER"
-            print(f"{value:g} {one.unit}, {verdict} {one.target:g} {one.unit}")
+            verdict = "within" if value <= measurement.target else "OVER"
+            print(f"{value:g} {measurement.unit}, {verdict} {measurement.target:g} {measurement.unit}")
     if as_json:
         json.dump(results, sys.stdout, indent=1)
         print()

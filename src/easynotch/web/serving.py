@@ -88,9 +88,9 @@ def load_demo(database: Database, folder: Path) -> None:
         job = read_job(data)
         with database.connect() as db:
             limits = job.limits if isinstance(job.limits, LimitSetId) else None
-            kept = create_job(db, job.name, str(job.units), limits)
+            stored = create_job(db, job.name, str(job.units), limits)
             for document in data["works"]:
-                create_work(db, kept.id, document)
+                create_work(db, stored.id, document)
 
 
 def serve(

@@ -27,7 +27,7 @@ from easynotch.core.roofs import frame_roof, lay_out_roof
 from easynotch.core.solid import Face, Frame, Vector, as_manifold, marks_of, outline
 from easynotch.core.stairs import lay_out, stringers
 from easynotch.core.tape import Units
-from easynotch.core.tools import IMPERIAL, METRIC, Saw, Square, Way
+from easynotch.core.tools import IMPERIAL, METRIC, MarkingTool, Saw, Square
 from easynotch.exchange import Problems, work_out_flight
 from easynotch.exchange.input.job_model import FlightInput
 from tests.apprentice import Apprentice, Tools, tilt_closed
@@ -39,7 +39,7 @@ TAPES = st.sampled_from([25.4 / 16, 25.4 / 32, 1.0])
 PREFERENCES = st.builds(
     Preferences,
     method=st.sampled_from(Method),
-    way=st.sampled_from([way for way in Way if way is not Way.TEMPLATE]),
+    tool=st.sampled_from([tool for tool in MarkingTool if tool is not MarkingTool.TEMPLATE]),
     hook=st.sampled_from(Hook),
     hold=st.sampled_from(Hold),
     cheeks=st.sampled_from(Cheeks),

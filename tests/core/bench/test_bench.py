@@ -31,7 +31,7 @@ from easynotch.core.solid import (
     group_identical,
     marks_of,
 )
-from easynotch.core.tools import METRIC, Reach, Saw, Way
+from easynotch.core.tools import METRIC, MarkingTool, Reach, Saw
 from easynotch.exchange import parse_json, read_job, work_out_flight, worked_out
 
 IN = 25.4
@@ -146,7 +146,7 @@ def test_the_hips_own_unit_is_held_first_and_its_scale_on_the_triangle_is_the_co
     first = next(step.hold for step in steps_of(hip, PREFERENCES) if isinstance(step.hold, LeggedHold))
     assert first.tongue / first.body == pytest.approx(8 / (12 * sqrt(2)))
     scales = {
-        step.hold.hip_scale for step in steps_of(hip, replace(PREFERENCES, way=Way.TRIANGLE))
+        step.hold.hip_scale for step in steps_of(hip, replace(PREFERENCES, tool=MarkingTool.TRIANGLE))
         if getattr(step.hold, "hip_scale", None) is not None
     }  # fmt: skip
     assert sorted(scales) == [pytest.approx(8 * IN)]

@@ -79,7 +79,7 @@ def test_a_bound_is_never_told_by_a_mark_on_its_forbidden_side(mm, units):
         assert "strong" not in words.value(value)
         assert "weak" not in words.value(value)
     limit = Limit("x", Bound.AT_LEAST, Length(mm), Level.LOOK, Message("source.practice"))
-    assert limit.told == Least(mm)
+    assert limit.as_value == Least(mm)
 
 
 def test_shares_that_have_a_name_are_called_by_it():

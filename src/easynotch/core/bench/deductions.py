@@ -62,8 +62,8 @@ def _centre(zero: float, cut: CutPlane) -> float:
 
 def _plumb_cuts(member: Member, role: str, *, alone: bool) -> tuple[CutPlane, ...]:
     cuts = [
-        cut for one in member.removals for cut in one.planes
-        if cut.role == role and (len(one.planes) == 1) is alone
+        cut for removal in member.removals for cut in removal.planes
+        if cut.role == role and (len(removal.planes) == 1) is alone
     ]  # fmt: skip
     upright = all(abs(member.placement.plane_to_world(cut.plane).normal.z) < UPRIGHT for cut in cuts)
     return tuple(cuts) if upright else ()

@@ -10,7 +10,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import cos, hypot, radians, sin, tan
 
-from ..tools import Square, Way
+from ..tools import MarkingTool, Square
 from .layout import Layout
 from .lines import ON, crossing
 from .preferences import UNIT_RUN
@@ -20,7 +20,7 @@ SAME = 1e-6
 """Degrees: two angles nearer than this are one."""
 SCALES = (1.0, 2.0, 1.5, 0.75, 0.5, 0.25)
 """Of the unit setting, in the order they are offered."""
-BLADES = {Way.TRIANGLE: 304.8, Way.BEVEL: 250.0}
+BLADES = {MarkingTool.TRIANGLE: 304.8, MarkingTool.BEVEL: 250.0}
 """mm that a triangle's edge and a bevel's blade reach from the board's edge."""
 CARRY_ON = 40.0
 """mm of a drawn line a straightedge is laid along to carry it on."""
@@ -69,7 +69,7 @@ class Bench:
 
     layout: Layout
     angles: Angles
-    way: Way
+    tool: MarkingTool
     square: Square
     unit_run: float
 
@@ -153,8 +153,8 @@ def _ways(bench: Bench, start: Point, end: Point, angle: float, *, fixed: bool) 
                     yield max(cost, more) + 8.0, (Part(hold, start, middle), Part(second, middle, end))
     joined = _joined(bench, start, end, angle)
     if joined is not None:
-        yield (0.0 if bench.way is Way.TAPE else 14.0), (joined,)
-    yield (10.0 if bench.way is Way.TAPE else 19.0), (Part(JoinHold(start, end), start, end),)
+        yield (0.0 if bench.tool is MarkingTool.TAPE else 14.0), (joined,)
+    yield (10.0 if bench.tool is MarkingTool.TAPE else 19.0), (Part(JoinHold(start, end), start, end),)
 
 
 def _same_figures(first: Held, second: Held) -> bool:
@@ -188,18 +188,18 @@ def _holds(bench: Bench, edge: Edge, point: Point, angle: float, *, fixed: bool)
     layout = bench.layout
     at = crossing(point, angle, 0.0 if edge is Edge.TOP else layout.depth)
     off_end = 0.0 if layout.left - ON <= at[0] <= layout.right + ON else 20.0
-    if bench.way is Way.TAPE:
+    if bench.tool is MarkingTool.TAPE:
         return
     if abs(angle) < SAME:
         yield off_end, AcrossHold(edge, at[0]), bench.square.tongue_reach
         return
-    if bench.way in BLADES:
+    if bench.tool in BLADES:
         leg = bench.angles.leg_of(angle)
-        scale = bench.angles.hip_scale if bench.way is Way.TRIANGLE and leg == "tongue" else None
-        yield off_end, AngleHold(bench.way is Way.TRIANGLE, edge, at, abs(angle), scale), BLADES[bench.way]
+        scale = bench.angles.hip_scale if bench.tool is MarkingTool.TRIANGLE and leg == "tongue" else None
+        yield off_end, AngleHold(bench.tool is MarkingTool.TRIANGLE, edge, at, abs(angle), scale), BLADES[bench.tool]
         return
     for number, (setting, leg, clamped) in enumerate(_settings(bench, angle, fixed=fixed)):
-        hold = legged(layout, edge, at, angle, Legs(setting, leg, bench.way is Way.JIG and clamped, clamped))
+        hold = legged(layout, edge, at, angle, Legs(setting, leg, bench.tool is MarkingTool.JIG and clamped, clamped))
         yield _cost(hold, layout, number) + off_end, hold, setting.tongue if leg == "tongue" else setting.body
 
 

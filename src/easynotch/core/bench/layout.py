@@ -51,7 +51,13 @@ class Layout:
 
 def has_cheeks(member: Member, role: str) -> bool:
     """Whether an end of a piece is cut at an angle through its thickness, plumb as it stands."""
-    cuts = [cut.plane for one in member.removals if len(one.planes) == 1 for cut in one.planes if cut.role == role]
+    cuts = [
+        cut.plane
+        for removal in member.removals
+        if len(removal.planes) == 1
+        for cut in removal.planes
+        if cut.role == role
+    ]
     plumb = all(abs(member.placement.plane_to_world(plane).normal.z) < UPRIGHT for plane in cuts)
     return plumb and any(abs(plane.normal.z) > STRAIGHT for plane in cuts)
 
@@ -108,7 +114,7 @@ def _theory_stop(member: Member, high: float) -> float | None:
     off there by a plumb line.
     """
     angle = plumb_angle(member)
-    tails = [cut.plane for one in member.removals for cut in one.planes if cut.role == "tail"]
+    tails = [cut.plane for removal in member.removals for cut in removal.planes if cut.role == "tail"]
     upright = all(abs(member.placement.plane_to_world(plane).normal.z) < UPRIGHT for plane in tails)
     if member.theory is None or member.theory.tail is None or angle is None or not tails or not upright:
         return None

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
-from ..tools import IMPERIAL, Saw, Square, Way
+from ..tools import IMPERIAL, MarkingTool, Saw, Square
 
 UNIT_RUN = {False: 304.8, True: 250.0}
 """By metric or not: the level run of the unit setting, mm; its double is on every square."""
@@ -70,7 +70,7 @@ class Preferences:
     """How the user works. Preferences change drawings and words, never the lines on the board."""
 
     method: Method = Method.TAPE
-    way: Way = Way.SQUARE
+    tool: MarkingTool = MarkingTool.SQUARE
     hook: Hook = Hook.HEAD
     hold: Hold = Hold.TOWARD
     handed: Handed = Handed.RIGHT

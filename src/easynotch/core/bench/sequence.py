@@ -57,8 +57,8 @@ class Sequence:
     @property
     def has_lengthwise_faces(self) -> bool:
         """Whether it is planed to a section of its own on every side: a post."""
-        return sum(len(one.planes) == 1 and abs(one.planes[0].plane.normal.x) < STRAIGHT
-                   for one in self.member.removals) > 2  # fmt: skip
+        return sum(len(removal.planes) == 1 and abs(removal.planes[0].plane.normal.x) < STRAIGHT
+                   for removal in self.member.removals) > 2  # fmt: skip
 
     def add(self, step: Step) -> None:
         """Put a step at the end."""

@@ -7,7 +7,7 @@ tools on a blank board gets the piece: an apprentice in the tests does.
 from math import cos, radians, sin, tan
 
 from ..solid import Face, Meeting, Member, Plane
-from ..tools import Way
+from ..tools import MarkingTool
 from .deductions import End, ends_of, far_face, lay_out_end
 from .holding import Angles, Bench, Setting, fitting
 from .layout import lay_on_board, plumb_angle
@@ -43,7 +43,7 @@ def steps_of(
         meets: what will stand against its wide faces, marked on the board itself.
     """
     layout = lay_on_board(member, preferences, begins)
-    bench = Bench(layout, angles_of(member, preferences), preferences.way, preferences.square, preferences.unit_run)
+    bench = Bench(layout, angles_of(member, preferences), preferences.tool, preferences.square, preferences.unit_run)
     sequence = Sequence(member, layout, bench, preferences)
     squared = _begin(sequence)
     noses = _near_face(sequence)
@@ -73,20 +73,25 @@ def angles_of(member: Member, preferences: Preferences) -> Angles:
             return Angles(plumb, others)
         return Angles(plumb, (Setting(*tooth), *(one for one in others if abs(one.tongue - tooth[0]) > ON)))
     unit = member.theory.unit if member.theory is not None else 1.0
-    if preferences.way is Way.JIG:
+    if preferences.tool is MarkingTool.JIG:
         # A triangle as deep as the board: its plumb edge strikes right across.
         lean = radians(abs(plumb))
         return Angles(plumb, (Setting(member.stock.depth / cos(lean), member.stock.depth / sin(lean)),))
     run = preferences.unit_run * unit
-    found = fitting(rise * run, run, preferences.square, depth=member.stock.depth,
-                    always_unit=preferences.way is Way.TWELFTHS or preferences.method is Method.STEP_OFF)  # fmt: skip
+    always_unit = preferences.tool is MarkingTool.TWELFTHS or preferences.method is Method.STEP_OFF
+    found = fitting(rise * run, run, preferences.square, depth=member.stock.depth, always_unit=always_unit)
     scale = rise * run if unit > 1.0 + 1e-9 else None
     return Angles(plumb, found, scale)
 
 
 def tooth_of(member: Member) -> tuple[float, float] | None:
     """The riser and the going of a piece with notches from its top edge, read off two of its planes, mm."""
-    risers = [cut.plane for one in member.removals for cut in one.planes if cut.role == "riser" and len(one.planes) > 1]
+    risers = [
+        cut.plane
+        for removal in member.removals
+        for cut in removal.planes
+        if cut.role == "riser" and len(removal.planes) > 1
+    ]
     treads = [cut.plane for one in member.removals for cut in one.planes if cut.role == "tread"]
     if not risers or len(treads) < 2:
         return None
@@ -101,8 +106,8 @@ def _begin(sequence: Sequence) -> frozenset[str]:
     layout, preferences = sequence.layout, sequence.preferences
     hook = layout.hook
     square = [
-        cut.id for one in sequence.member.removals for cut in one.planes
-        if len(one.planes) == 1 and _is_square_at(cut.plane, hook + layout.origin)
+        cut.id for removal in sequence.member.removals for cut in removal.planes
+        if len(removal.planes) == 1 and _is_square_at(cut.plane, hook + layout.origin)
     ]  # fmt: skip
     sequence.add(Step(id="crown", do=Do.CROWN, stop="hook"))
     name = square[0] if square else f"end_{preferences.hook}"
@@ -115,7 +120,7 @@ def _begin(sequence: Sequence) -> frozenset[str]:
         if line is not None:
             sequence.drawn[Face.NEAR, cut] = line
     sequence.add(Step(id="hook", do=Do.HOOK, stop="hook", start=TapeEnd(Edge.END, hook, (hook, 0.0)), reading=0.0))
-    if preferences.way is Way.JIG and sequence.bench.angles.settings:
+    if preferences.tool is MarkingTool.JIG and sequence.bench.angles.settings:
         setting = sequence.bench.angles.settings[0]
         sequence.add(Step(
             id="jig", do=Do.JIG, stop="jig", hold=LeggedHold(True, Edge.TOP, setting.tongue, setting.body, "both",

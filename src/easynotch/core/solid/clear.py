@@ -81,9 +81,9 @@ def turned_over(defects: tuple[Defect, ...], length: float) -> tuple[Defect, ...
     """Defects from the other end of a board, its crown still up: its other face then lies near."""
     other = {Face.NEAR: Face.FAR, Face.FAR: Face.NEAR}
     return tuple(
-        Defect(max(0.0, length - one.stop), length - one.start, one.deep, one.top,
-               other[one.face] if one.face is not None else None)
-        for one in defects if one.start < length
+        Defect(max(0.0, length - defect.stop), length - defect.start, defect.deep, defect.top,
+               other[defect.face] if defect.face is not None else None)
+        for defect in defects if defect.start < length
     )  # fmt: skip
 
 
@@ -97,7 +97,7 @@ def slides(defects: tuple[Defect, ...], member: Member, length: float) -> tuple[
         return ()
     free: list[Span] = [(0.0, room)]
     for zone in sound_zones(member):
-        for first, last in (span for one in defects for span in _blocked(zone, one)):
+        for first, last in (span for defect in defects for span in _blocked(zone, defect)):
             free = [part for start, stop in free for part in ((start, min(stop, first)), (max(start, last), stop))]
             free = [(start, stop) for start, stop in free if stop - start > LEAST]
     return tuple(sorted(free))
@@ -113,8 +113,8 @@ def meeting_zones(defects: tuple[Defect, ...], member: Member, length: float) ->
         for one in defects:
             tried |= {at for span in _blocked(zone, one) for at in span if 0 <= at <= room}
     met = [
-        tuple(zone for zone in zones if any(first < at < last for one in defects
-                                            for first, last in _blocked(zone, one)))
+        tuple(zone for zone in zones if any(first < at < last for defect in defects
+                                            for first, last in _blocked(zone, defect)))
         for at in sorted(tried)
     ]  # fmt: skip
     return min(met, key=len)

@@ -31,7 +31,7 @@ def _corners(member: Member) -> list[Vector]:
     """The corners of what the end cuts and lengthwise cuts leave: where three of its planes meet."""
     planes = [*_box(member), *(one.planes[0].plane for one in member.removals if len(one.planes) == 1)]
     # A swallow-tail leaves what lies behind either of its planes: two convex bodies.
-    tails = [[cut.plane for cut in one.planes] for one in member.removals if _is_swallow_tail(one)]
+    tails = [[cut.plane for cut in removal.planes] for removal in member.removals if _is_swallow_tail(removal)]
     return [corner for chosen in product(*tails) for corner in _convex_corners([*planes, *chosen])]
 
 

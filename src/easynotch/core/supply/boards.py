@@ -46,7 +46,7 @@ def board_of(items: tuple[Item, ...], stock: StockLength, pattern: Pattern, time
     """
     room = stock.length - saw.trim
     laid, shared = _laid(items, _nearest_first(items, pattern, saw.kerf), saw)
-    if max(one.stop for one in laid) > room + 1e-6:
+    if max(piece.stop for piece in laid) > room + 1e-6:
         laid, shared = _laid(items, _kind_by_kind(items, pattern), saw)
     best = shortest(items, pattern, saw.kerf) if max(one.stop for one in laid) > room + 1e-6 else None
     if best is not None:
@@ -59,7 +59,7 @@ def lies_in(items: tuple[Item, ...], pattern: Pattern, room: float, kerf: float)
     saw = Saw(kerf)
     for order in (_nearest_first(items, pattern, kerf), _kind_by_kind(items, pattern)):
         laid, _ = _laid(items, order, saw)
-        if max(one.stop for one in laid) <= room + 1e-9:
+        if max(piece.stop for piece in laid) <= room + 1e-9:
             return True
     best = shortest(items, pattern, kerf)
     if best is None or best.reach > room + 1e-9:
@@ -74,13 +74,13 @@ def _laid(items: tuple[Item, ...], order: Iterator[Next], saw: Saw) -> tuple[tup
     at, shared = saw.trim, 0
     before: Lying | None = None
     for number, turn in order:
-        way = items[number].ways[turn]
+        lying = items[number].ways[turn]
         if before is not None:
-            step = pitch(before, way, saw.kerf)
+            step = pitch(before, lying, saw.kerf)
             shared += step < before.length + saw.kerf - 1e-6
             at += step
-        laid.append(Laid(items[number].wanted.id, at, at + way.length, turn))
-        before = way
+        laid.append(Laid(items[number].wanted.id, at, at + lying.length, turn))
+        before = lying
     return tuple(laid), shared
 
 
@@ -96,9 +96,9 @@ def _nearest_first(items: tuple[Item, ...], pattern: Pattern, kerf: float) -> It
         if not left:
             return
         tried = [
-            (pitch(before, way, kerf) + way.length - items[k].length, k, other)
+            (pitch(before, lying, kerf) + lying.length - items[k].length, k, other)
             for k in left
-            for other, way in items[k].ways.items()
+            for other, lying in items[k].ways.items()
         ]
         _, number, turn = min(tried)
 

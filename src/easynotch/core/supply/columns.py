@@ -37,10 +37,10 @@ class Master:
         for item in items:
             self.solver.addRow(float(item.wanted.count), highspy.kHighsInf, 0, none, nothing)
         self.limited: dict[int, int] = {}
-        for k, (one, _) in enumerate(rooms):
-            if one.count is not None:
+        for k, (room, _) in enumerate(rooms):
+            if room.count is not None:
                 self.limited[k] = len(items) + len(self.limited)
-                self.solver.addRow(-highspy.kHighsInf, float(one.count), 0, none, nothing)
+                self.solver.addRow(-highspy.kHighsInf, float(room.count), 0, none, nothing)
         for column in columns:
             self.add(column)
 
@@ -90,7 +90,7 @@ class Prices:
 
     def lowest(self, items: tuple[Item, ...], rooms: Rooms) -> float:
         """What these prices say every plan of the patterns known costs at least."""
-        limited = sum(self.saved.get(k, 0.0) * (one.count or 0) for k, (one, _) in enumerate(rooms))
+        limited = sum(self.saved.get(k, 0.0) * (room.count or 0) for k, (room, _) in enumerate(rooms))
         return sum(price * item.wanted.count for price, item in zip(self.pieces, items, strict=True)) - limited
 
 
@@ -125,7 +125,7 @@ def _knapsacks(items: tuple[Item, ...], worth: list[float], rooms: Rooms) -> lis
     One table serves all rooms that may hold the same pieces: what fits a shorter board is its beginning.
     """
     found: dict[int, tuple[float, Pattern]] = {}
-    for worths in {_worth_in(items, worth, one) for one, _ in rooms}:
+    for worths in {_worth_in(items, worth, room) for room, _ in rooms}:
         like = [k for k, (one, _) in enumerate(rooms) if _worth_in(items, worth, one) == worths]
         found |= zip(like, _knapsack(items, worths, [rooms[k][1] for k in like]), strict=True)
     return [found[k] for k in range(len(rooms))]
@@ -221,13 +221,13 @@ def stepped(bound: float, rooms: Rooms) -> float:
 
 def by_length(rooms: Rooms) -> bool:
     """Whether boards are paid for by their length, so that plans of one cost waste alike."""
-    rates = [one.cost / one.length for one, _ in rooms if one.cost > 0]
+    rates = [room.cost / room.length for room, _ in rooms if room.cost > 0]
     return not rates or max(rates) - min(rates) <= 1e-9 * max(rates)
 
 
 def price_step(rooms: Rooms) -> float | None:
     """What every board's price is a whole number of; None where they have nothing in common."""
-    costs = [one.cost for one, _ in rooms if one.cost > 0]
+    costs = [room.cost for room, _ in rooms if room.cost > 0]
     prices = [Fraction(cost).limit_denominator(1000) for cost in costs]
     if not prices or any(abs(float(price) - cost) > 1e-9 for price, cost in zip(prices, costs, strict=True)):
         return None

@@ -90,7 +90,7 @@ def _as_marked(member: Member) -> Lying:
     rights = [high] * 4 if len(used["right"]) != 1 else stops
     zero = min(lefts)
     return Lying(
-        _four(one - zero for one in lefts), _four(one - zero for one in rights),
+        _four(left - zero for left in lefts), _four(right - zero for right in rights),
         tilts["left"] if len(used["left"]) == 1 else 1.0, tilts["right"] if len(used["right"]) == 1 else 1.0,
         zero,
     )  # fmt: skip

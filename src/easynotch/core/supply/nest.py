@@ -74,7 +74,7 @@ def nest(
         should_continue: asked between two rounds of looking for a cheaper plan; where it says no, the plain good plan
             stands, with what is proved of it so far.
     """
-    rooms = tuple((one, one.length - 2 * trim) for one in stock if one.length > 2 * trim and one.count != 0)
+    rooms = tuple((kind, kind.length - 2 * trim) for kind in stock if kind.length > 2 * trim and kind.count != 0)
     items = items_of(wanted, kerf)
     bought = max((room for one, room in rooms if one.count is None), default=0.0)
     fits = tuple(item for item in items if item.length <= bought + 1e-9)

@@ -37,9 +37,9 @@ def shortest(items: tuple[Item, ...], pattern: Pattern, kerf: float) -> Order | 
             if not left[k]:
                 continue
             fewer = tuple(n - (number == k) for number, n in enumerate(left))
-            for turn, way in items[k].ways.items():
+            for turn, lying in items[k].ways.items():
                 reach, order = rest(fewer, (k, turn))
-                found = pitch(before, way, kerf) + reach, ((k, turn), *order)
+                found = pitch(before, lying, kerf) + reach, ((k, turn), *order)
                 if best is None or found[0] < best[0] - 1e-9:
                     best = found
         assert best is not None

@@ -31,8 +31,8 @@ class Item:
 def items_of(wanted: tuple[Wanted, ...], kerf: float) -> tuple[Item, ...]:
     """The pieces in numbers, longest first."""
     made = []
-    ways = [lying_ways(one.member, edge_free=one.edge_free, face_given=one.face_given) for one in wanted]
-    every = [way for found in ways for way in found.values()]
+    ways = [lying_ways(piece.member, edge_free=piece.edge_free, face_given=piece.face_given) for piece in wanted]
+    every = [lying for found in ways for lying in found.values()]
     for one, found in zip(wanted, ways, strict=True):
         marked = found[Turn.AS_MARKED]
         straight = pitch(marked, marked, kerf)
@@ -43,7 +43,7 @@ def items_of(wanted: tuple[Wanted, ...], kerf: float) -> tuple[Item, ...]:
                 if max(there, back) < best[1] - 1e-6:
                     best = ((Turn.AS_MARKED, turn), max(there, back))
         own = list(found.values())
-        dearest = max((pitch(way, other, kerf) for way in own for other in every), default=straight)
+        dearest = max((pitch(lying, other, kerf) for lying in own for other in every), default=straight)
         mean = sum(stop - start for start, stop in zip(marked.starts, marked.stops, strict=True)) / 4
         made.append(Item(one, found, best[0], marked.length, best[1], mean + kerf, max(0.0, dearest - best[1])))
     return tuple(sorted(_at_least(made, kerf), key=lambda item: (-item.length, item.wanted.id)))

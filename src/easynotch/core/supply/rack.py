@@ -27,14 +27,14 @@ class OnHand:
 def clear_lengths(boards: Sequence[OnHand]) -> tuple[StockLength, ...]:
     """The clear lengths of boards on hand, each there once; they cost nothing any more."""
     found = []
-    for one in boards:
+    for board in boards:
         at = 0.0
-        for start, stop in sorted(one.defects):
+        for start, stop in sorted(board.defects):
             if start - at >= LEAST_KEPT:
-                found.append(StockLength(start - at, 0.0, one.id, 1, at, one.straight))
+                found.append(StockLength(start - at, 0.0, board.id, 1, at, board.straight))
             at = max(at, stop)
-        if one.length - at >= LEAST_KEPT or (not one.defects and one.length > 0):
-            found.append(StockLength(one.length - at, 0.0, one.id, 1, at, one.straight))
+        if board.length - at >= LEAST_KEPT or (not board.defects and board.length > 0):
+            found.append(StockLength(board.length - at, 0.0, board.id, 1, at, board.straight))
     return tuple(found)
 
 

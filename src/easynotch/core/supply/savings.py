@@ -42,10 +42,10 @@ def savings(pieces: Sequence[Ends], kerf: float) -> list[float] | None:
     rights = [_shown(piece, at, right=True) for at, piece in enumerate(pieces)]
     lefts = [_shown(piece, at, right=False) for at, piece in enumerate(pieces)]
     for one, piece in zip(rights, pieces, strict=True):
-        for other in lefts:
-            for end, way in one:
-                for facing, after in other:
-                    saved = piece.length + kerf - pitch(way, after, kerf)
+        for left in lefts:
+            for end, lying in one:
+                for facing, after in left:
+                    saved = piece.length + kerf - pitch(lying, after, kerf)
                     key = (min(end, facing), max(end, facing))
                     if saved > pairs.get(key, 0.0):
                         pairs[key] = saved
@@ -57,7 +57,7 @@ def savings(pieces: Sequence[Ends], kerf: float) -> list[float] | None:
 
 def _shown(piece: Ends, at: int, *, right: bool) -> list[tuple[int, Lying]]:
     """Every way the piece may lie, by which of its two ends (0 its head, 1 its foot) then looks right or left."""
-    return [(2 * at + ((turn is Turn.AS_MARKED) is right), way) for turn, way in piece.ways.items()]
+    return [(2 * at + ((turn is Turn.AS_MARKED) is right), lying) for turn, lying in piece.ways.items()]
 
 
 def _least_numbers(weights: Sequence[int], pairs: dict[tuple[int, int], float]) -> list[float]:

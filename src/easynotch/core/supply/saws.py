@@ -89,16 +89,16 @@ class Rip:
 def rips(wanted: tuple[Wanted, ...]) -> tuple[Rip, ...]:
     """Every lengthwise cut of a batch, upright ones first, alike ones side by side."""
     found = []
-    for one in wanted:
-        half = one.member.stock.thickness / 2
-        for removal in one.member.removals:
+    for piece in wanted:
+        half = piece.member.stock.thickness / 2
+        for removal in piece.member.removals:
             plane = removal.planes[0].plane
             if len(removal.planes) != 1 or abs(plane.normal.x) > 1e-6 or abs(plane.normal.y) < 1e-6:
                 continue
             # Where the plane meets the near face, z = −t/2.
             line = (plane.offset + plane.normal.z * half) / plane.normal.y
             tilt = degrees(atan2(abs(plane.normal.z), abs(plane.normal.y)))
-            found.append(Rip(one.id, one.count, line, tilt, plane.normal.y < 0))
+            found.append(Rip(piece.id, piece.count, line, tilt, plane.normal.y < 0))
     return tuple(sorted(found, key=lambda rip: (rip.tilt > ALIKE, round(rip.tilt, 2), round(rip.line, 2), rip.piece)))
 
 

@@ -23,10 +23,10 @@ def sighted(boards: Sequence[Board], wanted: Sequence[Wanted], stock: Sequence[S
         wanted: the pieces.
         stock: every length there was; of those on hand, what was not planned is left over.
     """
-    pieces = {one.id: one for one in wanted}
+    pieces = {piece.id: piece for piece in wanted}
     single = list(chain.from_iterable(repeat(replace(board, count=1), board.count) for board in boards))
     planned = {(board.stock.id, board.stock.start) for board in boards}
-    left = [one for one in stock if one.straight and (one.id, one.start) not in planned]
+    left = [kind for kind in stock if kind.straight and (kind.id, kind.start) not in planned]
     longest_first = sorted(range(len(single)), key=lambda k: (-_seen(single[k], pieces), k))
     for k in longest_first:
         board = single[k]
@@ -54,7 +54,7 @@ def _exchange(boards: Sequence[Board], board: Board, pieces: Mapping[str, Wanted
 
 def _seen(board: Board, pieces: Mapping[str, Wanted]) -> float:
     """How much of a board stays visible, mm."""
-    return sum(one.stop - one.start for one in board.laid if pieces[one.id].seen)
+    return sum(piece.stop - piece.start for piece in board.laid if pieces[piece.id].seen)
 
 
 def _holds(stock: StockLength, board: Board) -> bool:

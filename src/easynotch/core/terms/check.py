@@ -39,7 +39,7 @@ class Limit:
     source: Message
 
     @property
-    def told(self) -> Value:
+    def as_value(self) -> Value:
         """The limit as it is told: a bound is never rounded to what it forbids."""
         if not isinstance(self.value, Length):
             return self.value
@@ -71,7 +71,7 @@ class Check:
 def make_check(
     check_id: str,
     level: Level,
-    told: Value | None = None,
+    subject: Value | None = None,
     limit: Limit | None = None,
     words: str = "",
     /,
@@ -82,17 +82,17 @@ def make_check(
     Args:
         check_id: its own id, a piece's name after a point where there is one for each.
         level: how much it matters.
-        told: the value it is about; ``value`` in its words, where those name no other.
+        subject: the value it is about; ``value`` in its words, where those name no other.
         limit: the limit that was held against it, if one was.
         words: by which it is worded; by default the id up to its point.
         values: what fills the words.
     """
     key = words or check_id.split(".", maxsplit=1)[0]
-    filled: Mapping[str, Value] = values if told is None else {"value": told, **values}
+    filled: Mapping[str, Value] = values if subject is None else {"value": subject, **values}
     if level is Level.OK:
-        return Check(check_id, level, Message(f"check.{key}.ok", filled), told, limit)
+        return Check(check_id, level, Message(f"check.{key}.ok", filled), subject, limit)
     remedy = Message(f"check.{key}.do", filled)
-    return Check(check_id, level, Message(f"check.{key}.over", filled), told, limit, remedy)
+    return Check(check_id, level, Message(f"check.{key}.over", filled), subject, limit, remedy)
 
 
 def against(limit: Limit, amount: float) -> Level:

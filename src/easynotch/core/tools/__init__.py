@@ -1,7 +1,7 @@
 """Marking tools: what to set on the square, and what a setting that is a little off does over a flight."""
 
 from .drift import Drift, drift
-from .holds import Way
+from .holds import MarkingTool
 from .saw import MitrePair, Reach, Saw, lying, reach, standing
 from .square import IMPERIAL, METRIC, Square, square_outline
 
@@ -9,11 +9,11 @@ __all__ = [
     "IMPERIAL",
     "METRIC",
     "Drift",
+    "MarkingTool",
     "MitrePair",
     "Reach",
     "Saw",
     "Square",
-    "Way",
     "drift",
     "lying",
     "reach",

@@ -3,7 +3,7 @@
 from enum import StrEnum
 
 
-class Way(StrEnum):
+class MarkingTool(StrEnum):
     """The square in its clamped setting, or always with twelve (its unit) on the body; a triangle, a bevel, a jig; two
     ticks and a straightedge; or a template that everything is traced from.
     """

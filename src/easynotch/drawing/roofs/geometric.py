@@ -79,8 +79,8 @@ def draw_geometric(hip: Seam, step: float | None = None, room: Point = (PAPER, P
         for one in drawn.paths
     )
     reads = tuple(
-        Read(one.bevel, one.side, on_paper(one.at), (on_paper(one.towards[0]), on_paper(one.towards[1])))
-        for one in drawn.reads
+        Read(read.bevel, read.side, on_paper(read.at), (on_paper(read.towards[0]), on_paper(read.towards[1])))
+        for read in drawn.reads
     )
     xs, ys = ([value / scale for value in column] for column in columns)
     extent = (min(xs) - MARGIN, min(ys) - MARGIN, max(xs) + MARGIN, max(ys) + MARGIN)
@@ -99,9 +99,9 @@ def _label_at(read: Read) -> Point:
     return read.at[0] + x / size * 16, read.at[1] + y / size * 16
 
 
-def _unit(way: Point) -> Point:
-    size = hypot(*way) or 1.0
-    return way[0] / size, way[1] / size
+def _unit(direction: Point) -> Point:
+    size = hypot(*direction) or 1.0
+    return direction[0] / size, direction[1] / size
 
 
 class _Drawing:
@@ -128,7 +128,7 @@ class _Drawing:
         y = off.x * sin(self.turn) + off.y * cos(self.turn)
         return x, -y
 
-    def way(self, of: Vector) -> Point:
+    def drawn_direction(self, of: Vector) -> Point:
         return _unit(self.plan(of))
 
     def draw(self, path_id: str, layer: Layer, *points: Point) -> None:
@@ -150,7 +150,7 @@ class _Drawing:
 
     def _hip_plan_and_rise(self) -> None:
         """The rise set up square to the hip's plan line gives the hip itself: its length, level and plumb bevel."""
-        along = self.way(self.hip.direction)
+        along = self.drawn_direction(self.hip.direction)
         self.hip_top = (self.top[0] - along[1] * -self.rise, self.top[1] + along[0] * -self.rise)
         self.draw("hip_plan", Layer.THEORY, self.corner, self.top)
         self.draw("hip_rise", Layer.REFERENCE, self.top, self.hip_top)
@@ -166,7 +166,7 @@ class _Drawing:
         towards = slope.along if number == 0 else -slope.along
         run = self.hip.run * self.hip.direction.dot(slope.inward)
         reach = self.hip.run * self.hip.direction.dot(towards)
-        eave, inward = self.way(towards), self.way(slope.inward)
+        eave, inward = self.drawn_direction(towards), self.drawn_direction(slope.inward)
         foot = _moved(self.corner, eave, reach)
         self.draw(f"eave_{number + 1}", Layer.THEORY, _moved(self.corner, eave, -0.15 * run),
                   _moved(self.corner, eave, reach + 0.35 * run))  # fmt: skip
@@ -213,7 +213,7 @@ class _Drawing:
 
     def _cheek(self, number: int, inward: Point) -> None:
         """The hip's top swung down on its plan line; the cheek's plan line cuts the line square across the corner."""
-        along = self.way(self.hip.direction)
+        along = self.drawn_direction(self.hip.direction)
         across = (-along[1], along[0])
         length = _distance(self.corner, self.hip_top)
         top = _moved(self.corner, along, length)
@@ -240,8 +240,8 @@ class _Drawing:
         lower = _moved(foot, square, deep)
         out = abs((lower[0] - foot[0]) * inward[0] + (lower[1] - foot[1]) * inward[1])
         level = _moved(foot, inward, out)
-        eave = self.way(self.hip.first.along if number == 0 else -self.hip.second.along)
-        moved = _meet(foot, self.way(self.hip.direction), level, eave)
+        eave = self.drawn_direction(self.hip.first.along if number == 0 else -self.hip.second.along)
+        moved = _meet(foot, self.drawn_direction(self.hip.direction), level, eave)
         if moved is None:
             return
         end = _moved(level, inward, -deep)
@@ -250,7 +250,7 @@ class _Drawing:
 
     def _backing(self) -> None:
         """A line square across the hip's plan; how deep the hip's own line lies under it, swung onto the plan line."""
-        along = self.way(self.hip.direction)
+        along = self.drawn_direction(self.hip.direction)
         middle = _moved(self.corner, along, 0.45 * self.hip.run)
         across = (-along[1], along[0])
         true = _unit(self.hip_top)
@@ -262,7 +262,7 @@ class _Drawing:
         ends = [
             at
             for slope in (self.hip.first, self.hip.second)
-            if (at := _meet(middle, across, self.corner, self.way(slope.along))) is not None
+            if (at := _meet(middle, across, self.corner, self.drawn_direction(slope.along))) is not None
         ]
         if len(ends) < 2:
             return
@@ -275,23 +275,23 @@ class _Drawing:
 
 def angles_read(reads: tuple[Read, ...]) -> Iterator[tuple[str, int | None, float]]:
     """What a protractor shows at every bevel of a sheet, degrees."""
-    for one in reads:
-        (a, b), (c, d) = (_unit((to[0] - one.at[0], to[1] - one.at[1])) for to in one.towards)
-        yield one.bevel, one.side, degrees(atan2(abs(a * d - b * c), a * c + b * d))
+    for read in reads:
+        (a, b), (c, d) = (_unit((to[0] - read.at[0], to[1] - read.at[1])) for to in read.towards)
+        yield read.bevel, read.side, degrees(atan2(abs(a * d - b * c), a * c + b * d))
 
 
-def _moved(point: Point, way: Point, by: float) -> Point:
-    return point[0] + way[0] * by, point[1] + way[1] * by
+def _moved(point: Point, direction: Point, by: float) -> Point:
+    return point[0] + direction[0] * by, point[1] + direction[1] * by
 
 
 def _distance(one: Point, other: Point) -> float:
     return hypot(other[0] - one[0], other[1] - one[1])
 
 
-def _meet(one: Point, way: Point, other: Point, across: Point) -> Point | None:
+def _meet(one: Point, direction: Point, other: Point, across: Point) -> Point | None:
     """Where two lines cross; None where they run alike."""
-    turn = way[0] * across[1] - way[1] * across[0]
+    turn = direction[0] * across[1] - direction[1] * across[0]
     if abs(turn) < 1e-9:
         return None
     step = ((other[0] - one[0]) * across[1] - (other[1] - one[1]) * across[0]) / turn
-    return _moved(one, way, step)
+    return _moved(one, direction, step)

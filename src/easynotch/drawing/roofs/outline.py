@@ -27,7 +27,7 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
     """From above: x to the right, the world's y up; every stick where it lies, every side numbered and dimensioned."""
     roof = _outline(layout)
     corners = layout.roof.plan.corners
-    outs = tuple(layout.roof.eaves.verge if one is None else layout.out_of(one) for one in roof.slopes)
+    outs = tuple(layout.roof.eaves.verge if slope is None else layout.out_of(slope) for slope in roof.slopes)
     eaves = offset(roof, outs)
     paths = [
         area("eaves", Layer.THEORY, [_down(point) for point in eaves]),

@@ -104,7 +104,7 @@ def _ground(layout: Layout, ends: tuple[float, float], stands: float) -> list[Po
     if ground is None:
         return [(back, stands + 110), (back, stands), (beyond, stands), (beyond, stands + 110)]
     top = layout.flight.lower_finish - layout.flight.upper_finish
-    inner = {one.at for one in ground.readings} | {layout.finished_risers[-1]}
+    inner = {reading.at for reading in ground.readings} | {layout.finished_risers[-1]}
     places = sorted({back, beyond, *(at for at in inner if back < at < beyond)})
     surface = [(x, top + ground.drop(x)) for x in places]
     low = max(y for _, y in surface) + 110

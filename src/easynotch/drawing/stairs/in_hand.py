@@ -30,11 +30,16 @@ def draw_in_hand(layout: Layout, pattern: Member) -> Sheet | None:
     paths = [
         rectangle("board", Layer.FRAMING, (0.0, 0.0), (length, depth)),
         area("laid", Layer.WOOD if free else Layer.THEORY, on_board(outline(pattern))),
-        *(area(f"housing_{n}", Layer.FRAMING, on_board(one)) for n, one in enumerate(housings(pattern), 1)),
+        *(area(f"housing_{n}", Layer.FRAMING, on_board(housing)) for n, housing in enumerate(housings(pattern), 1)),
         *(
-            rectangle(f"defect_{n}", Layer.CUT, (one.start, one.top), (min(one.stop, length), min(one.deep, depth)))
-            for n, one in enumerate(defects, 1)
-            if one.start < length
+            rectangle(
+                f"defect_{n}",
+                Layer.CUT,
+                (defect.start, defect.top),
+                (min(defect.stop, length), min(defect.deep, depth)),
+            )
+            for n, defect in enumerate(defects, 1)
+            if defect.start < length
         ),
     ]
     found = []

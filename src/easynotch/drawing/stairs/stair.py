@@ -34,7 +34,11 @@ def draw_stair(layout: Layout, two: TwoFlights | None, framing: FlightFraming) -
     """The stair from the side, with its guard, slab and platform; the dimensions of the site sketch and its own."""
     base = draw_elevation(layout, framing.pieces[0].member)
     own = _pieces(framing, two, lower=False)
-    kept = [_as_it_stands(one, layout) for one in base.dimensions if one.length.mm > 0 and one.id != "ground"]
+    kept = [
+        _as_it_stands(dimension, layout)
+        for dimension in base.dimensions
+        if dimension.length.mm > 0 and dimension.id != "ground"
+    ]
     extent, dimensions = base.extent, [*kept, *_guard_dimensions(layout), *_headroom(layout), *_slab_dimensions(layout)]
     paths = [*base.paths, *own, *below_foot(layout), *_overhead(layout)]
     if two is not None:
@@ -65,7 +69,7 @@ def _round(
     extent: tuple[float, float, float, float], paths: Sequence[Path], dimensions: Sequence[Dimension]
 ) -> tuple[float, float, float, float]:
     """An extent that also holds everything drawn."""
-    ends = [point for one in dimensions for point in (one.start, one.end)]
+    ends = [point for dimension in dimensions for point in (dimension.start, dimension.end)]
     xs, ys = zip(*(point for path in paths for point in path.points), *ends, strict=True)
     level = [one.start[1] + one.offset for one in dimensions if one.start[1] == one.end[1]]
     plumb = [one.start[0] + one.offset for one in dimensions if one.start[0] == one.end[0]]
@@ -103,10 +107,10 @@ def _slab_dimensions(layout: Layout) -> list[Dimension]:
     return [Dimension("slab_length", (plan.start, under), (plan.end, under), below, Length(poured.length))]
 
 
-def _as_it_stands(one: Dimension, layout: Layout) -> Dimension:
+def _as_it_stands(dimension: Dimension, layout: Layout) -> Dimension:
     """On ground that falls the rise is shown where the foot lands, not where it was measured first."""
-    if one.id != "total_rise" or layout.landing is None:
-        return one
+    if dimension.id != "total_rise" or layout.landing is None:
+        return dimension
     foot, top = layout.finished_risers[-1], -layout.flight.upper_finish
     rise = layout.landing.rise
     return Dimension("ground", (foot, top), (foot, top + rise), max(60.0, 0.045 * foot), Length(rise))
@@ -172,10 +176,10 @@ def _overhead(layout: Layout) -> list[Path]:
         rectangle(
             f"overhead_{n}",
             Layer.FRAMING,
-            (one.start, high - one.above - 140.0),
-            (max(one.stop, one.start + 40), high - one.above),
+            (obstacle.start, high - obstacle.above - 140.0),
+            (max(obstacle.stop, obstacle.start + 40), high - obstacle.above),
         )
-        for n, one in enumerate(layout.flight.around.overhead, 1)
+        for n, obstacle in enumerate(layout.flight.around.overhead, 1)
     ]
 
 
@@ -196,11 +200,11 @@ def _guard_dimensions(layout: Layout) -> list[Dimension]:
 def _headroom(layout: Layout) -> list[Dimension]:
     """From each beam or ceiling's edge plumb down to the line of the nosings."""
     made = []
-    for one in layout.flight.around.overhead:
-        at = max(one.start, layout.walked[0][1])
-        if at <= min(one.stop, layout.finished_risers[-1]):
-            room = one.above + layout.flight.upper_finish - layout.nosing_level(at)
-            under = -layout.flight.upper_finish - one.above
+    for obstacle in layout.flight.around.overhead:
+        at = max(obstacle.start, layout.walked[0][1])
+        if at <= min(obstacle.stop, layout.finished_risers[-1]):
+            room = obstacle.above + layout.flight.upper_finish - layout.nosing_level(at)
+            under = -layout.flight.upper_finish - obstacle.above
             made.append(Dimension("headroom", (at, under), (at, under + room), 0.0, Length(room)))
     return made
 

@@ -76,7 +76,7 @@ class GroundInput(Part):
 
     @model_validator(mode="after")
     def _apart(self) -> "GroundInput":
-        distances = [self.at.mm, *(one.at.mm for one in self.readings)]
+        distances = [self.at.mm, *(reading.at.mm for reading in self.readings)]
         if len(set(distances)) < len(distances):
             raise PydanticCustomError("readings_apart", "two readings at one distance")
         if self.readings and self.slope is not None:
@@ -90,7 +90,7 @@ class GroundInput(Part):
             total_rise: from the upper surface's edge.
             held: how much higher than that edge the level was held that every further drop was measured from.
         """
-        further = (Reading(one.at.mm, one.drop.mm - held) for one in self.readings)
+        further = (Reading(reading.at.mm, reading.drop.mm - held) for reading in self.readings)
         readings = [Reading(self.at.mm, total_rise), *further]
         slope = self.slope.pitch.slope if self.slope else 0.0
         across, again = self.across, self.confirmed
@@ -233,6 +233,11 @@ class OverheadInput(Part):
     stop: NotNegative
     above: Signed
 
+    def overhead(self) -> Overhead:
+        """Return the obstacle; which of its two ends was named first does not matter."""
+        start, stop = sorted((self.start.mm, self.stop.mm))
+        return Overhead(start, stop, self.above.mm)
+
 
 class AnchorsInput(Part):
     """Anchors through the kicker."""
@@ -357,8 +362,8 @@ class AroundInput(Part):
             else None,
             top_landing=TopLanding(landing.depth.mm, landing.door.mm, landing.swing) if landing else None,
             overhead=tuple(
-                Overhead(min(one.start.mm, one.stop.mm), max(one.start.mm, one.stop.mm), one.above.mm)
-                for one in self.overhead
+                obstacle.overhead()
+                for obstacle in self.overhead
             ),
             anchors=Anchors(anchors.embedment.mm, anchors.length.mm, anchors.spacing.mm, HOLE_DEEPER[units],
                             CLEAR_OF_WOOD[units], anchors.bit.mm if anchors.bit else None)
@@ -372,10 +377,10 @@ class AroundInput(Part):
                 least=screws.least.mm,
             ),
             platform=self.platform.platform() if self.platform else None,
-            built=Built(tuple(one.mm for one in self.built.risers), tuple(one.mm for one in self.built.goings))
+            built=Built(tuple(riser.mm for riser in self.built.risers), tuple(going.mm for going in self.built.goings))
             if self.built
             else None,
-            defects=tuple(one.defect() for one in self.defects),
+            defects=tuple(defect.defect() for defect in self.defects),
             housed=Housed(housed.margin.mm, housed.depth.mm, housed.thin.mm,
                           housed.taper.pitch.slope if housed.taper else 1 / 24)
             if housed

@@ -28,7 +28,7 @@ from ...core.stairs import (
 )
 from ...core.tape import Units
 from ...core.terms import Length, message
-from ..problems import shown
+from ..problems import quotable
 from .flight_parts import AroundInput
 from .limit_model import ChosenLimits
 from .measured import Measured, NotNegative, OfTimber, Positive, reading_in
@@ -275,7 +275,7 @@ def _format(value: Any) -> Any:
 
 def _version(value: Any) -> Any:
     if isinstance(value, bool) or value != VERSION:
-        raise PydanticCustomError("wrong_version", "wrong version", {"found": shown(value)})
+        raise PydanticCustomError("wrong_version", "wrong version", {"found": quotable(value)})
     return value
 
 

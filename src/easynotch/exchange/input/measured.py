@@ -11,7 +11,7 @@ from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
 from pydantic_core import PydanticCustomError
 
 from ...core.tape import Pitch, TapeError, Units, read_length, read_pitch
-from ..problems import printable, shown
+from ..problems import printable, quotable
 
 LONGEST = 1e6
 """mm. Nothing this trade measures is a kilometre long; a longer length is a wrong unit."""
@@ -55,20 +55,20 @@ def _read(value: Any) -> Measured:
             raise PydanticCustomError(f"tape.{error.id}", "tape", {**values, "at": error.at}) from None
         return Measured(reading.mm, reading.canonical)
     if isinstance(value, bool) or not isinstance(value, int | float):
-        raise PydanticCustomError("not_length", "not a length", {"found": shown(value)})
+        raise PydanticCustomError("not_length", "not a length", {"found": quotable(value)})
     if isinstance(value, float) and not isfinite(value):
         raise PydanticCustomError("not_finite", "not finite")
     if abs(value) > LONGEST:
-        raise PydanticCustomError("too_long_length", "too long", {"found": shown(value)})
+        raise PydanticCustomError("too_long_length", "too long", {"found": quotable(value)})
     return Measured(float(value), f"{value:.15g} mm")
 
 
 def _not_negative(value: Any) -> Measured:
     measured = _read(value)
     if measured.mm < 0:
-        raise PydanticCustomError("negative", "negative", {"found": shown(value)})
+        raise PydanticCustomError("negative", "negative", {"found": quotable(value)})
     if measured.mm > LONGEST:
-        raise PydanticCustomError("too_long_length", "too long", {"found": shown(value)})
+        raise PydanticCustomError("too_long_length", "too long", {"found": quotable(value)})
     return measured
 
 
@@ -77,21 +77,21 @@ def _positive(value: Any) -> Measured:
     if measured.mm == 0:
         raise PydanticCustomError("zero", "zero")
     if measured.mm < SHORTEST:
-        raise PydanticCustomError("too_small", "too small", {"found": shown(value)})
+        raise PydanticCustomError("too_small", "too small", {"found": quotable(value)})
     return measured
 
 
 def _of_timber(value: Any) -> Measured:
     measured = _positive(value)
     if measured.mm > THICKEST:
-        raise PydanticCustomError("too_thick", "too thick", {"found": shown(value)})
+        raise PydanticCustomError("too_thick", "too thick", {"found": quotable(value)})
     return measured
 
 
 def _signed(value: Any) -> Measured:
     measured = _read(value)
     if abs(measured.mm) > LONGEST:
-        raise PydanticCustomError("too_long_length", "too long", {"found": shown(value)})
+        raise PydanticCustomError("too_long_length", "too long", {"found": quotable(value)})
     return measured
 
 
@@ -124,7 +124,7 @@ def _pitch(value: Any) -> Pitched:
     if isinstance(value, Pitched):
         return value
     if not isinstance(value, str):
-        raise PydanticCustomError("not_pitch", "not a pitch", {"found": shown(value)})
+        raise PydanticCustomError("not_pitch", "not a pitch", {"found": quotable(value)})
     try:
         return Pitched(read_pitch(value), value.strip())
     except TapeError as error:
@@ -154,7 +154,7 @@ def fraction_of(value: float | str) -> float | None:
 
 def _kept_fraction(value: Any) -> Any:
     if not isinstance(value, int | float | str) or fraction_of(value) is None:
-        raise PydanticCustomError("not_fraction", "not a fraction", {"found": shown(value)})
+        raise PydanticCustomError("not_fraction", "not a fraction", {"found": quotable(value)})
     return value
 
 

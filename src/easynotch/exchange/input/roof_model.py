@@ -90,7 +90,7 @@ class RoofInput(Part):
             eaves=eaves.eaves(units),
             gambrel=self._gambrel(),
             **self._extras(units),
-            defects=tuple(one.defect() for one in rafter.defects),
+            defects=tuple(defect.defect() for defect in rafter.defects),
             boards=Boards(tuple(depth.mm for depth in rafter.depths), rafter.gauged),
             pairs=tuple((left.timber(), right.timber()) for left, right in self.pairs),
         )

@@ -47,7 +47,7 @@ def read_readings(body: bytes, document: dict[str, Any], units: Units) -> dict[s
         return read_draft(changed, units)
     except Problems as found:
         # A count is a number in the file; a length stays text, so that a bare one takes the job's unit.
-        counted = [one.path for one in found.problems if one.message.id in NUMBERS]
+        counted = [problem.path for problem in found.problems if problem.message.id in NUMBERS]
         if not counted or len(counted) < len(found.problems):
             raise
         for path in counted:

@@ -40,10 +40,10 @@ def write_stock(rows: Iterable[StockRow]) -> str:
         HEAD,
         (
             (
-                _mm(one.thickness), _mm(one.depth), _mm(one.length), one.count, "" if one.price is None else one.price,
-                one.sighted, "; ".join(f"{_mm(start)} to {_mm(stop)}" for start, stop in one.defects), one.note,
+                _mm(row.thickness), _mm(row.depth), _mm(row.length), row.count, "" if row.price is None else row.price,
+                row.sighted, "; ".join(f"{_mm(start)} to {_mm(stop)}" for start, stop in row.defects), row.note,
             )
-            for one in rows
+            for row in rows
         ),
     )  # fmt: skip
 

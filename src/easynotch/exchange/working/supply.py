@@ -61,14 +61,14 @@ def wanted_of(
     more = SPARES[habit_of(settings, "spares")]
     return tuple(
         Wanted(
-            one.member.id,
-            one.member,
-            one.member.count + (more if one.member.role in SPARED else 0),
-            edge_free=edge_free and one.member.role not in VISIBLE,
-            face_given=face_given and one.member.role in VISIBLE,
-            seen=one.member.role in VISIBLE,
+            member.member.id,
+            member.member,
+            member.member.count + (more if member.member.role in SPARED else 0),
+            edge_free=edge_free and member.member.role not in VISIBLE,
+            face_given=face_given and member.member.role in VISIBLE,
+            seen=member.member.role in VISIBLE,
         )
-        for one in worked.members
+        for member in worked.members
     )
 
 

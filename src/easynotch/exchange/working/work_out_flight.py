@@ -126,7 +126,7 @@ def work_out_flight(
         *around_checks(layout, pattern, rules.limits),
     ]
     if two is not None:
-        below = next(one.member for one in members if one.member.id.startswith("lower_"))
+        below = next(member.member for member in members if member.member.id.startswith("lower_"))
         beneath = facts_of(two.lower, below, tape) | around_facts(two.lower)
         more = (
             *check_flight(two.lower, below, beneath, rules.limits, clamped),

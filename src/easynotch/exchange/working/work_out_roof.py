@@ -46,7 +46,7 @@ class WorkedRoof:
     @property
     def joints(self) -> tuple[Joint, ...]:
         """The joints in exact geometry."""
-        return tuple(one.exact for one in self.fitted)
+        return tuple(fit.exact for fit in self.fitted)
 
     @property
     def pattern(self) -> WorkedMember:

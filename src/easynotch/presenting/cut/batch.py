@@ -131,22 +131,24 @@ def batch_of(parts: Sequence[Part], job: JobInput, words: Words, ways: Ways | No
     return Batch(tuple(wanted), names, codes, works, ways.rack, tuple(told), ways.should_continue, ways.on_progress)
 
 
-def _add(wanted: list[Wanted], names: dict[str, str], work_id: str, one: Wanted, name: str, done: Done) -> None:
-    key = f"{work_id}{AT}{one.id}"
+def _add(wanted: list[Wanted], names: dict[str, str], work_id: str, piece: Wanted, name: str, done: Done) -> None:
+    key = f"{work_id}{AT}{piece.id}"
     names[key] = name
-    wanted.append(replace(one, id=key, count=max(0, one.count - done.get((work_id, one.id, shape_of(one.member)), 0))))
+    wanted.append(
+        replace(piece, id=key, count=max(0, piece.count - done.get((work_id, piece.id, shape_of(piece.member)), 0)))
+    )
 
 
 def _longest(job: JobInput) -> float:
-    kept = [length.mm for one in (job.settings.stock or ()) for length in one.lengths] if job.settings else []
+    kept = [length.mm for kind in (job.settings.stock or ()) for length in kind.lengths] if job.settings else []
     return max(kept, default=USUAL_LONGEST)
 
 
-def _in_parts(one: Wanted, worked: Worked, longest: float) -> Scarf | None:
+def _in_parts(piece: Wanted, worked: Worked, longest: float) -> Scarf | None:
     """A scarf for a piece no board is long enough for."""
-    if one.member.role == "template" or whole_length(one.member) <= longest:
+    if piece.member.role == "template" or whole_length(piece.member) <= longest:
         return None
-    return scarf(one.member, longest, _bearings(one.member, worked))
+    return scarf(piece.member, longest, _bearings(piece.member, worked))
 
 
 def _bearings(member: Member, worked: Worked) -> tuple[float, ...]:
@@ -195,8 +197,8 @@ def _flights(worked: WorkedFlight) -> list[Layout]:
 
 def _for_a_roof(worked: WorkedRoof) -> dict[str, int]:
     """Rafters of every kind sit on a plate and lean on a ridge, a hip or each other: one fixing at either end."""
-    rafters = [one.member for one in worked.members if one.member.role not in SHEET_ROLES]
-    roles = [({cut.role for cut in one.cut_planes}, one.count) for one in rafters]
+    rafters = [member.member for member in worked.members if member.member.role not in SHEET_ROLES]
+    roles = [({cut.role for cut in rafter.cut_planes}, rafter.count) for rafter in rafters]
     return {
         "feet": sum(count for cuts, count in roles if "seat" in cuts),
         "heads": sum(count for cuts, count in roles if {"seat", "head"} <= cuts),

@@ -15,20 +15,20 @@ from .models import (
 
 def bought_views(plans: tuple[SectionPlan, ...], words: Words) -> Iterator[BuyView]:
     """Boards by section and length, the dearest section first."""
-    for one in plans:
+    for plan in plans:
         counted: dict[float, int] = {}
         costs: dict[float, float] = {}
-        for board in one.plan.boards:
+        for board in plan.plan.boards:
             if board.stock.id:
                 continue
             counted[board.stock.length] = counted.get(board.stock.length, 0) + board.count
             costs[board.stock.length] = board.stock.cost
-        section = one.section
+        section = plan.section
         size = f"{words.value(Length(section.thickness))} × {words.value(Length(section.depth))}"
         for length, count in sorted(counted.items(), reverse=True):
             yield BuyView(
-                what=f"{one.name}, {size}" if one.name else size, length=format_length(length, words), count=count,
-                cost=round(costs[length] * count, 2) if one.priced else None,
+                what=f"{plan.name}, {size}" if plan.name else size, length=format_length(length, words), count=count,
+                cost=round(costs[length] * count, 2) if plan.priced else None,
                 thickness=section.thickness, depth=section.depth,
             )  # fmt: skip
 
@@ -55,12 +55,12 @@ def alternatives(plans: tuple[SectionPlan, ...], job: JobInput, words: Words) ->
 
 def _said_length(plan: SectionPlan, job: JobInput, words: Words) -> Iterator[str]:
     """Why other lengths are bought than the one that was said of this section."""
-    said = next((one.member.stock.length for one in plan.wanted if one.member.stock.length is not None), None)
+    said = next((piece.member.stock.length for piece in plan.wanted if piece.member.stock.length is not None), None)
     bought = {board.stock.length for board in plan.plan.boards if not board.stock.id}
     if said is None or not bought or bought == {said}:
         return
     values: dict[str, Value] = {"said": Length(said), "section": _size(plan, words), "length": Length(max(bought))}
-    if not any(abs(said - one) < SAME_LENGTH for one in lengths_of(plan.section, job.settings, job.units)):
+    if not any(abs(said - offer) < SAME_LENGTH for offer in lengths_of(plan.section, job.settings, job.units)):
         yield words.say(Message("cut.said_not_kept", values))
         return
     alone = next(
@@ -78,8 +78,8 @@ def _said_length(plan: SectionPlan, job: JobInput, words: Words) -> Iterator[str
         yield words.say(Message("cut.said_dearer", {**values, "n": Count(alone.count), "share": share}))
 
 
-def _size(one: SectionPlan, words: Words) -> str:
-    return f"{words.value(Length(one.section.thickness))} × {words.value(Length(one.section.depth))}"
+def _size(plan: SectionPlan, words: Words) -> str:
+    return f"{words.value(Length(plan.section.thickness))} × {words.value(Length(plan.section.depth))}"
 
 
 def hardware_views(batch: Batch, words: Words) -> Iterator[BuyView]:

@@ -43,14 +43,17 @@ PROVED = 1e-6
 
 def cut_view(batch: Batch, job: JobInput, words: Words, *, others: bool = False) -> CuttingView:
     """What is worked out for the Cut station: boards, settings and what to buy for a batch."""
-    rack = [(Section(one.thickness, one.depth), one.board) for one in batch.rack]
+    rack = [(Section(board.thickness, board.depth), board.board) for board in batch.rack]
     plans = plans_of(batch.wanted, job.settings, job.units, rack, batch.should_continue, batch.on_progress)
     there = {one.board.id: one for one in batch.rack}
     return CuttingView(
-        rows=[row for one in batch.wanted for row in _row(one, batch.names, words)],
-        sections=[_section(number, one, (batch, there), words) for number, one in enumerate(plans, 1)],
+        rows=[row for piece in batch.wanted for row in _row(piece, batch.names, words)],
+        sections=[_section(number, plan, (batch, there), words) for number, plan in enumerate(plans, 1)],
         settings=[
-            *(setting_view(one, batch.names, saws_of(job.settings), words) for one in saw_settings(batch.wanted)),
+            *(
+                setting_view(setting, batch.names, saws_of(job.settings), words)
+                for setting in saw_settings(batch.wanted)
+            ),
             *ripped(batch, words),
             *ripped_to_width(plans, batch.names, words),
         ],
@@ -68,17 +71,17 @@ def cut_view(batch: Batch, job: JobInput, words: Words, *, others: bool = False)
     )
 
 
-def _row(one: Wanted, names: dict[str, str], words: Words) -> Iterator[CutRowView]:
+def _row(piece: Wanted, names: dict[str, str], words: Words) -> Iterator[CutRowView]:
     """A piece of the cut list, measured over its angled ends on the solid itself."""
-    if one.member.role == "template" or one.count < 1:
+    if piece.member.role == "template" or piece.count < 1:
         return
-    stock = one.member.stock
+    stock = piece.member.stock
     section = f"{words.value(Length(stock.thickness))} × {words.value(Length(stock.depth))}"
-    length = whole_length(one.member)
+    length = whole_length(piece.member)
     yield CutRowView(
-        id=one.id, work_id=one.id.partition(AT)[0], piece=one.id.partition(AT)[2], title=names[one.id],
-        count=one.count, section=section, length=format_length(length, words),
-        ends=words.say(Message("cut_list.square" if _square(one.member) else "cut_list.long")),
+        id=piece.id, work_id=piece.id.partition(AT)[0], piece=piece.id.partition(AT)[2], title=names[piece.id],
+        count=piece.count, section=section, length=format_length(length, words),
+        ends=words.say(Message("cut_list.square" if _square(piece.member) else "cut_list.long")),
     )  # fmt: skip
 
 
@@ -139,7 +142,7 @@ def _board(
 ) -> CutBoardView:
     batch, rack = made
     there = rack.get(board.stock.id)
-    seen = [members[one.id].role in VISIBLE for one in board.laid]
+    seen = [members[piece.id].role in VISIBLE for piece in board.laid]
     mixed = {member.role in VISIBLE for member in members.values()} == {True, False}
     looked = _sight(board, any(seen), mixed=mixed)
     return CutBoardView(
@@ -205,5 +208,5 @@ def _notes(plans: tuple[SectionPlan, ...]) -> Iterator[str]:
         yield "usual_stock"
     if any(not one.priced for one in plans):
         yield "no_price"
-    if any(one.member.role in VISIBLE for plan in plans for one in plan.wanted):
+    if any(piece.member.role in VISIBLE for plan in plans for piece in plan.wanted):
         yield "straightest"

@@ -19,34 +19,34 @@ from .models import (
 )
 
 
-def setting_view(one: SawSetting, names: dict[str, str], saws: tuple[Saw, ...], words: Words) -> SawSettingView:
+def setting_view(setting: SawSetting, names: dict[str, str], saws: tuple[Saw, ...], words: Words) -> SawSettingView:
     """Return a saw setting in words, with every end that is sawn at it."""
-    square = one.mitre < 0.05 and one.bevel < 0.05
-    key = "square" if square else "mitre" if one.bevel < 0.05 else "bevel" if one.mitre < 0.05 else "both"
+    square = setting.mitre < 0.05 and setting.bevel < 0.05
+    key = "square" if square else "mitre" if setting.bevel < 0.05 else "bevel" if setting.mitre < 0.05 else "both"
     notes = []
-    if not one.turns:
+    if not setting.turns:
         notes.append("beyond")
-    if one.between and not square:
+    if setting.between and not square:
         notes.append("between")
-    if any(end.leans for end in one.ends):
+    if any(end.leans for end in setting.ends):
         notes.append("lay")
-    if any(end.length is not None and end.count > 2 for end in one.ends):
+    if any(end.length is not None and end.count > 2 for end in setting.ends):
         notes.append("gang")
     return SawSettingView(
-        title=words.say(message(f"saw_setting.{key}", mitre=Angle(one.mitre), bevel=Angle(one.bevel))),
-        count=one.count,
-        notes=[*(words.say(Message(f"saw_setting.{note}")) for note in notes), *_reached(one, saws, words)],
-        ends=[SawEndView(piece=end.piece, say=_end(end, names, words)) for end in one.ends],
+        title=words.say(message(f"saw_setting.{key}", mitre=Angle(setting.mitre), bevel=Angle(setting.bevel))),
+        count=setting.count,
+        notes=[*(words.say(Message(f"saw_setting.{note}")) for note in notes), *_reached(setting, saws, words)],
+        ends=[SawEndView(piece=end.piece, say=_end(end, names, words)) for end in setting.ends],
     )
 
 
-def _reached(one: SawSetting, saws: tuple[Saw, ...], words: Words) -> Iterator[str]:
+def _reached(setting: SawSetting, saws: tuple[Saw, ...], words: Words) -> Iterator[str]:
     """Which of the shop's circular saws tilt so far, where the blade is tilted."""
-    if not saws or one.bevel < 0.05:
+    if not saws or setting.bevel < 0.05:
         return
-    reach = [saw.name for saw in saws if one.bevel <= saw.tilt + 0.05]
+    reach = [saw.name for saw in saws if setting.bevel <= saw.tilt + 0.05]
     key = "reached" if reach else "not_reached"
-    yield words.say(message(f"saw_setting.{key}", saws=", ".join(reach), tilt=Angle(one.bevel)))
+    yield words.say(message(f"saw_setting.{key}", saws=", ".join(reach), tilt=Angle(setting.bevel)))
 
 
 def ripped(batch: Batch, words: Words) -> Iterator[SawSettingView]:
@@ -74,14 +74,14 @@ def ripped(batch: Batch, words: Words) -> Iterator[SawSettingView]:
 def ripped_to_width(plans: tuple[SectionPlan, ...], names: dict[str, str], words: Words) -> Iterator[SawSettingView]:
     """Pieces narrower than the board they come from, ripped to their own width."""
     for plan in plans:
-        for one in plan.wanted:
-            deep = one.member.stock.depth
+        for piece in plan.wanted:
+            deep = piece.member.stock.depth
             if plan.section.depth - deep > NARROWER:
                 title = message("saw_setting.to_width", line=Length(deep), board=Length(plan.section.depth))
-                said = message("saw_setting.ripped", n=Count(one.count), piece=names[one.id])
+                said = message("saw_setting.ripped", n=Count(piece.count), piece=names[piece.id])
                 yield SawSettingView(
-                    title=words.say(title), count=one.count, notes=[words.say(Message("saw_setting.ripping"))],
-                    ends=[SawEndView(piece=one.id, say=words.say(said))],
+                    title=words.say(title), count=piece.count, notes=[words.say(Message("saw_setting.ripping"))],
+                    ends=[SawEndView(piece=piece.id, say=words.say(said))],
                 )  # fmt: skip
 
 

@@ -21,8 +21,8 @@ def fit_views(worked: WorkedRoof, words: Words) -> list[FitView]:
     return sorted(views, key=lambda view: view.level not in WRONG)
 
 
-def _fit(touch: Touch, one: Fitted, tape: Tape, words: Words) -> FitView:
-    return fit_view(touch, one, tape, words, words.say(Message("fit.joint", {"joint": Named(one.exact.id)})))
+def _fit(touch: Touch, fit: Fitted, tape: Tape, words: Words) -> FitView:
+    return fit_view(touch, fit, tape, words, words.say(Message("fit.joint", {"joint": Named(fit.exact.id)})))
 
 
 def _outline_order(roles: set[str]) -> list[str]:

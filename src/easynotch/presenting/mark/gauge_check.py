@@ -57,7 +57,7 @@ def gauge_rows(query: Read, job: JobInput, of: tuple[Worked, Member], words: Wor
         hold, line = step.hold, step.line
         if not isinstance(hold, LeggedHold) or line is None or not {"tongue", "body"} & read.keys():
             continue
-        notches = sum(one.planes[0].role == "riser" for one in member.removals if len(one.planes) > 1)
+        notches = sum(removal.planes[0].role == "riser" for removal in member.removals if len(removal.planes) > 1)
         stepped = notches if {"riser", "tread"} <= {one.role for one in steps} else 0
         long = hypot(line.end[0] - line.start[0], line.end[1] - line.start[1])
         off = clamped(

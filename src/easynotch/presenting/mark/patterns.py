@@ -25,11 +25,11 @@ class Pattern:
     @property
     def count(self) -> int:
         """How many pieces are cut from it."""
-        return sum(one.member.count for one in self.members)
+        return sum(member.member.count for member in self.members)
 
     def spare(self, tools: Tools) -> int:
         """How many more are cut by habit."""
-        return sum(tools.spare(one.member) for one in self.members)
+        return sum(tools.spare(member.member) for member in self.members)
 
     def goes(self, worked: Worked, words: Words) -> list[str]:
         """Where its pieces go, where they go by more than one name: each name with how many."""
@@ -37,9 +37,11 @@ class Pattern:
             return []
         return [
             words.say(
-                Message("board.goes", {"piece": title_in(worked, one.member, words), "n": Count(one.member.count)})
+                Message(
+                    "board.goes", {"piece": title_in(worked, member.member, words), "n": Count(member.member.count)}
+                )
             )
-            for one in self.members
+            for member in self.members
         ]
 
 
@@ -64,6 +66,6 @@ def pattern_of(worked: Worked, piece: str) -> Pattern:
     """Return the pattern a piece is traced from; the work's own pattern where there is no such piece."""
     patterns = patterns_of(worked)
     for pattern in patterns:
-        if any(one.member.id == piece for one in pattern.members):
+        if any(member.member.id == piece for member in pattern.members):
             return pattern
     return next(one for one in patterns if any(laid is worked.pattern for laid in one.members))

@@ -37,10 +37,10 @@ def piece_views(worked: Worked, words: Words, tools: Tools) -> list[PieceView]:
     """Return what can be laid on the horses: every pattern, with how many are cut from it."""
     return [
         PieceView(
-            id=one.first.member.id,
-            title=title_in(worked, one.first.member, words),
-            count=one.count,
-            spare=one.spare(tools),
+            id=pattern.first.member.id,
+            title=title_in(worked, pattern.first.member, words),
+            count=pattern.count,
+            spare=pattern.spare(tools),
         )
-        for one in patterns_of(worked)
+        for pattern in patterns_of(worked)
     ]

@@ -16,4 +16,6 @@ def meets_of(worked: Worked, member: Member) -> tuple[Meeting, ...]:
     """Return what stands against a piece's wide faces; nothing where it is no board for others to stand against."""
     if member.role not in BOARDS:
         return ()
-    return meetings(member, ((one.member, one.frames) for one in worked.framing.pieces if one.member.role in STANDING))
+    return meetings(
+        member, ((piece.member, piece.frames) for piece in worked.framing.pieces if piece.member.role in STANDING)
+    )

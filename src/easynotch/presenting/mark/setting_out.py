@@ -114,13 +114,13 @@ def _on_wall(member: Member, frame: Frame, start: tuple[float, float], end: tupl
 def _ridges(worked: WorkedRoof, words: Words) -> Iterator[Lath]:
     """Every ridge board or beam with what stands against either of its faces: the very places Mark shows on it."""
     names = names_in(worked, words)
-    for one in worked.members:
-        if one.member.role not in ("ridge", "wing_ridge"):
+    for member in worked.members:
+        if member.member.role not in ("ridge", "wing_ridge"):
             continue
         stands = {
             round(meeting.low, 2): Stand(meeting.low, meeting.high, names[meeting.piece])
-            for meeting in meets_of(worked, one.member)
+            for meeting in meets_of(worked, member.member)
         }
         if stands:
             placed = tuple(stands[key] for key in sorted(stands))
-            yield Lath(names[one.member.id], one.member.lengths["overall"], placed)
+            yield Lath(names[member.member.id], member.member.lengths["overall"], placed)

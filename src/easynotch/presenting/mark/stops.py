@@ -103,7 +103,7 @@ def _stop(piece: Piece, said: Sentences, stop: str, steps: tuple[Step, ...], tit
         figure=None if places else _figure(figured, piece.words),
         ends=said.ends(figured) if figured is not None and not places else "",
         steps=views,
-        marks=list(dict.fromkeys(one.removesuffix("_on") for one in marks)),
+        marks=list(dict.fromkeys(mark.removesuffix("_on") for mark in marks)),
         lines=pencil,
         lens=_lens(piece, steps, squares, pencil),
         notes=list(dict.fromkeys(note for step in steps for note in said.notes(step))),

@@ -37,7 +37,7 @@ def title_in(worked: Worked, member: Member, words: Words) -> str:
 
 def names_in(worked: Worked, words: Words) -> dict[str, str]:
     """What every piece of a work is called, by its id."""
-    return {one.member.id: title_in(worked, one.member, words) for one in worked.members}
+    return {member.member.id: title_in(worked, member.member, words) for member in worked.members}
 
 
 @dataclass(frozen=True, slots=True)

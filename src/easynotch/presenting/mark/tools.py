@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from ...core.bench import Cheeks, Deduct, Handed, Hold, Hook, Method, Noses, Preferences
 from ...core.solid import Member
-from ...core.tools import Saw, Square, Way
+from ...core.tools import MarkingTool, Saw, Square
 from ...exchange.working.supply import SPARED, SPARES
 
 
@@ -26,14 +26,14 @@ class Tools:
     @property
     def template(self) -> bool:
         """Whether everything but the pattern is traced from it."""
-        return self.habit("tool") == Way.TEMPLATE
+        return self.habit("tool") == MarkingTool.TEMPLATE
 
     @property
     def preferences(self) -> Preferences:
         """How the shop works at the bench; a pattern that others are traced from is drawn with the square."""
         return Preferences(
             method=Method(self.habit("method")),
-            way=Way.SQUARE if self.template else Way(self.habit("tool")),
+            tool=MarkingTool.SQUARE if self.template else MarkingTool(self.habit("tool")),
             hook=Hook(self.habit("hook")),
             hold=Hold(self.habit("hold")),
             handed=Handed(self.habit("hand")),

@@ -30,7 +30,7 @@ def assumed_of(given: FlightInput | RoofInput, words: Words) -> list[AssumedView
 
 def assumed_said(given: FlightInput | RoofInput, words: Words) -> list[str]:
     """The one sentence on it for a sheet; none where all was measured."""
-    texts = [one.text for one in assumed_of(given, words)]
+    texts = [assumption.text for assumption in assumed_of(given, words)]
     return [words.say(Message("assumed.told", {"all": "; ".join(texts)}))] if texts else []
 
 

@@ -89,11 +89,12 @@ def sheet_view(sheet: Sheet, words: Words) -> SheetView:
         ],
         dimensions=[
             DimensionView(
-                id=one.id, start=one.start, end=one.end, offset=one.offset, label_at=one.label_at,
-                length=format_length(one.length.mm, words),
-                label=words.say(dimension_message(one.id)), field=one.field,
+                id=dimension.id, start=dimension.start, end=dimension.end, offset=dimension.offset,
+                label_at=dimension.label_at,
+                length=format_length(dimension.length.mm, words),
+                label=words.say(dimension_message(dimension.id)), field=dimension.field,
             )
-            for one in sheet.dimensions
+            for dimension in sheet.dimensions
         ],
         texts=[TextView(id=text.id, at=text.at, text=words.say(text.words)) for text in sheet.texts],
     )  # fmt: skip

@@ -110,11 +110,11 @@ def groups_view(words: Words) -> list[GroupView]:
         name = f"choice.{choice.id}"
         answers = [
             AnswerView(
-                id=one,
-                name=words.say(Message(f"{name}.{one}.name")),
-                say=words.say(Message(f"{name}.{one}.say")),
+                id=answer,
+                name=words.say(Message(f"{name}.{answer}.name")),
+                say=words.say(Message(f"{name}.{answer}.say")),
             )
-            for one in choice.answers
+            for answer in choice.answers
         ]
         groups.setdefault(choice.group, []).append(
             ChoiceView(

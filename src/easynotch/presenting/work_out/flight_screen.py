@@ -26,8 +26,8 @@ def screen_of(
         kind="flight",
         facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
         checks=[check_view(check, words) for check in sorted(worked.checks, key=urgency)],
-        working=[working_view(one, words) for one in worked.working],
-        candidates=[candidate_view(one, worked, words) for one in worked.candidates()],
+        working=[working_view(working, words) for working in worked.working],
+        candidates=[candidate_view(candidate, worked, words) for candidate in worked.candidates()],
         drift=drift_view(worked, words),
         sketch=sheet_view(draw_elevation(worked.layout, worked.pattern.member), words),
         pieces=piece_views(worked, words, tools),
@@ -118,7 +118,7 @@ def stations(worked: WorkedFlight, stops: int, words: Words, supposed: list[str]
          {"n": str(assumed if assumed and not supposed else 4 - len(supposed) - asked), "all": "4"}),
         ("work_out", "waiting" if supposed else _worst(worked), {"n": str(worked.whole.riser_count)}),
         ("mark", "waiting" if supposed else "open", {"n": str(stops)}),
-        ("cut", "waiting" if supposed else "open", {"n": str(sum(one.member.count for one in worked.members))}),
+        ("cut", "waiting" if supposed else "open", {"n": str(sum(member.member.count for member in worked.members))}),
         ("fit", "waiting" if supposed else "open", {"n": str(len(worked.framing.touches))}),
     ]  # fmt: skip
     return [

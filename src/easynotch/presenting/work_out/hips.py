@@ -70,7 +70,7 @@ def hips_of_roof(worked: WorkedRoof, words: Words, tools: Tools) -> HipsView:
     return HipsView(
         calls=[*_calls(worked, hip, corners[0][0], words)],
         corners=[_corner(worked, seam, numbers, words, tools) for seam, numbers in corners],
-        patterns=[_master(one, words) for one in master_patterns(layout, worked.framing)],
+        patterns=[_master(pattern, words) for pattern in master_patterns(layout, worked.framing)],
         pieces=pieces,
     )
 
@@ -136,7 +136,7 @@ def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Wor
     bevels = bevels_of(seam)
     hip = worked.layout.roof.hip
     assert hip is not None
-    struck = [one for one in bevels if one.from_across is not None]
+    struck = [bevel for bevel in bevels if bevel.from_across is not None]
     sheet = draw_geometric(seam, drawn_step(worked.layout))
     hips = [piece.member for piece in worked.framing.pieces if piece.member.role == "hip"]
     member = _member_of(worked.framing, seam) or (hips[0] if hips else None)
@@ -153,11 +153,11 @@ def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Wor
         check=_check(worked.layout, member, seam, words) if member is not None else None,
         jacks=[
             JackMarkView(
-                piece=one.piece, title=words.say(piece_name(one.piece)),
-                side=words.say(_side(one.slope is seam.second)),
-                on_plate=format_length(one.on_plate, words), on_hip=format_length(one.on_hip, words),
+                piece=mark.piece, title=words.say(piece_name(mark.piece)),
+                side=words.say(_side(mark.slope is seam.second)),
+                on_plate=format_length(mark.on_plate, words), on_hip=format_length(mark.on_hip, words),
             )
-            for one in jack_marks(worked.layout, worked.framing, seam)
+            for mark in jack_marks(worked.layout, worked.framing, seam)
         ],
     )  # fmt: skip
 
@@ -225,14 +225,14 @@ def drawn_step(layout: RoofLayout) -> float:
 def read_views(sheet: GeometricSheet, seam: Seam, words: Words) -> list[ReadView]:
     """The bevels of a geometric sheet by their letters."""
     bevels = bevels_of(seam)
-    return [_read(one, number, bevels, seam, words) for number, one in enumerate(sheet.reads, 1)]
+    return [_read(read, number, bevels, seam, words) for number, read in enumerate(sheet.reads, 1)]
 
 
 def drawn_lengths(sheet: GeometricSheet, seam: Seam, layout: RoofLayout, words: Words) -> list[PieceLengthView]:
     """The lengths a rule reads off it, at its scale; of a corner whose sides differ with the side."""
     found: list[PieceLengthView] = []
     for one in sheet.lengths:
-        alike = [other.length for other in sheet.lengths if other.id == one.id]
+        alike = [length.length for length in sheet.lengths if length.id == one.id]
         if one.side == 1 and abs(alike[0] - one.length) < 1e-6:
             continue
         label = words.say(message(f"hips.drawn.{one.id}", step=Length(drawn_step(layout))))
@@ -296,12 +296,12 @@ def _master(pattern: MasterPattern, words: Words) -> MasterView:
         lines=[
             MasterLineView(
                 number=number,
-                title=words.say(piece_name(one.piece)),
-                run_line=format_length(one.run_line, words),
-                level=format_length(one.level, words),
-                deduction=format_length(one.deduction, words),
-                head=format_length(one.head, words),
+                title=words.say(piece_name(line.piece)),
+                run_line=format_length(line.run_line, words),
+                level=format_length(line.level, words),
+                deduction=format_length(line.deduction, words),
+                head=format_length(line.head, words),
             )
-            for number, one in enumerate(pattern.lines, 1)
+            for number, line in enumerate(pattern.lines, 1)
         ],
     )

@@ -32,7 +32,7 @@ def lengths_said(member: Member, words: Words) -> Iterator[tuple[str, float]]:
 
 def pieces_said(worked: Worked, words: Words) -> Iterator[str]:
     """Yield a work's pieces as lines to read: each with its count, then its lengths."""
-    for one in worked.members:
-        yield f"  {title_in(worked, one.member, words)}, × {one.member.count}"
-        for said, length in lengths_said(one.member, words):
+    for member in worked.members:
+        yield f"  {title_in(worked, member.member, words)}, × {member.member.count}"
+        for said, length in lengths_said(member.member, words):
             yield f"    {said:<84} {words.value(Length(length))}"

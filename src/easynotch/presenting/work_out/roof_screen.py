@@ -123,8 +123,8 @@ def _laths(worked: WorkedRoof, words: Words) -> list[LathView]:
         LathView(
             title=lath.title, length=format_length(lath.length, words),
             stands=[
-                StandView(at=format_length(abs(one.near), words), near=one.near, far=one.far, title=one.title)
-                for one in lath.stands
+                StandView(at=format_length(abs(stand.near), words), near=stand.near, far=stand.far, title=stand.title)
+                for stand in lath.stands
             ],
         )
         for lath in laths_of(worked, words)
@@ -171,8 +171,10 @@ def _sides(given: RoofInput, worked: WorkedRoof, words: Words) -> list[SideView]
 def _by_school(worked: WorkedRoof, school: str) -> list[Working]:
     """Half the ridge off before or after: the shop's way is the first road, the other one its check."""
     return [
-        replace(one, first=one.second, second=one.first) if school == "after" and one.fact == "head_to_plate" else one
-        for one in worked.working
+        replace(working, first=working.second, second=working.first)
+        if school == "after" and working.fact == "head_to_plate"
+        else working
+        for working in worked.working
     ]
 
 
@@ -298,7 +300,7 @@ def _stations(worked: WorkedRoof, stops: int, words: Words, supposed: list[str],
     levels = {check.level for check in worked.checks}
     worst = "stop" if Level.STOP in levels else ("look" if Level.LOOK in levels else "settled")
     count = int(worked.facts["rafter_count"])
-    fine = sum(abs(one.exact.opening) < 1e-3 for one in worked.fitted)
+    fine = sum(abs(fit.exact.opening) < 1e-3 for fit in worked.fitted)
     rows: list[tuple[str, str, dict[str, str]]] = [
         (
             "measure",
@@ -307,7 +309,7 @@ def _stations(worked: WorkedRoof, stops: int, words: Words, supposed: list[str],
         ),
         ("work_out", "waiting" if supposed else worst, {"n": str(count)}),
         ("mark", "waiting" if supposed else "open", {"n": str(stops)}),
-        ("cut", "waiting" if supposed else "open", {"n": str(sum(one.member.count for one in worked.members))}),
+        ("cut", "waiting" if supposed else "open", {"n": str(sum(member.member.count for member in worked.members))}),
         ("fit", "waiting" if supposed else "open", {"n": str(fine), "all": str(len(worked.fitted))}),
     ]
     return [

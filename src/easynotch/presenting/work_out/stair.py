@@ -95,10 +95,10 @@ def _loop(landing: Landing | None) -> Iterator[Message]:
     """The landing loop as a person would go round it."""
     if landing is None:
         return
-    for one in landing.rounds:
+    for round in landing.rounds:
         yield message(
-            "landing_loop.round", rise=Length(one.rise), n=Count(one.count), foot=Length(one.foot),
-            found=Length(one.found),
+            "landing_loop.round", rise=Length(round.rise), n=Count(round.count), foot=Length(round.foot),
+            found=Length(round.found),
         )  # fmt: skip
     key = "rests" if landing.met else "to_and_fro"
     yield Message(

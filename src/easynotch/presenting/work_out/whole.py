@@ -25,7 +25,7 @@ def overlaps_of(worked: Worked, words: Words) -> OverlapsView:
     """Return every pair of pieces that would claim the same wood, in words."""
     pieces = [(piece.member, piece.frames) for piece in worked.framing.pieces]
     names = {piece.member.id: title_in(worked, piece.member, words) for piece in worked.framing.pieces}
-    found_pairs = {(one.one, one.other): one for one in reversed(overlaps(pieces))}
+    found_pairs = {(overlap.one, overlap.other): overlap for overlap in reversed(overlaps(pieces))}
     return OverlapsView(
         pieces=sum(len(frames) for _, frames in pieces),
         overlaps=[

@@ -21,7 +21,7 @@ def described(view: type[Any]) -> type[BaseModel]:
     if not describing():
         return View
     hints = get_type_hints(view, include_extras=True)
-    parts: dict[str, Any] = {one.name: (hints[one.name], ...) for one in fields(view)}
+    parts: dict[str, Any] = {field.name: (hints[field.name], ...) for field in fields(view)}
     return create_model(view.__name__, __base__=View, __doc__=view.__doc__, **parts)
 
 

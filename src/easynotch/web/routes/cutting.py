@@ -118,7 +118,7 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
         left_out: tuple[str, ...] = ()
         if query.scope == "job":
             parts, left_out = _of_job(db, shown_work, body, words, work.job_id)
-        there = tuple(Rack(one.thickness, one.depth, _on_hand(one), one.note) for one in rack(db))
+        there = tuple(Rack(board.thickness, board.depth, _on_hand(board), board.note) for board in rack(db))
         done = pieces_done(db, work.job_id)
         ways = Ways(
             query.edge_free, query.face_given, query.scarfed, done, there, _until_stopped(query),
@@ -127,7 +127,7 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
         batch = batch_of(parts, body, words, ways)
         kept = _kept(db, work.id, query.scope, words)
     view = cut_view(batch, body, words, others=query.others)
-    if any(one.stopped for one in view.sections) and is_cancelled(query.token):
+    if any(section.stopped for section in view.sections) and is_cancelled(query.token):
         kept = _noted(view, path.work_id, query.scope, words)
     said: list[str] = [words.say(message("cut.left_out", works=", ".join(left_out)))] if left_out else []
     return answer(
@@ -140,7 +140,7 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
 
 def _noted(view: CuttingView, work_id: str, scope: str, words: Words) -> KeptView:
     """What is kept, and that the search for this plan was stopped."""
-    boards = sum(board.count for one in view.sections for board in one.boards)
+    boards = sum(board.count for section in view.sections for board in section.boards)
     with database().connect() as db:
         note_stop(db, work_id, scope, boards, max(one.gap for one in view.sections))
         return _kept(db, work_id, scope, words)
@@ -181,9 +181,9 @@ def _worked(document: dict[str, object], job: JobInput, words: Words) -> Worked 
         return None
 
 
-def _on_hand(one: RackBoard) -> OnHand:
-    straight = {"": None, "straight": True, "crooked": False}[one.sighted]
-    return OnHand(one.id, one.length, one.defects, straight)
+def _on_hand(board: RackBoard) -> OnHand:
+    straight = {"": None, "straight": True, "crooked": False}[board.sighted]
+    return OnHand(board.id, board.length, board.defects, straight)
 
 
 def _kept(db: sqlite3.Connection, work_id: str, scope: str, words: Words) -> KeptView:
@@ -192,21 +192,21 @@ def _kept(db: sqlite3.Connection, work_id: str, scope: str, words: Words) -> Kep
     return KeptView(
         tried=pattern_tried(db, work_id),
         cut=[
-            _done(one, words)
-            for one in cut_boards(db, job_id)
-            if scope == "job" or any(piece.work_id == work_id for piece in one.pieces)
+            _done(board, words)
+            for board in cut_boards(db, job_id)
+            if scope == "job" or any(piece.work_id == work_id for piece in board.pieces)
         ],
         rack=[rack_view(one, words) for one in rack(db)],
-        orders=[OrderView(id=one.id, say=_ordered(one, words)) for one in open_orders(db, job_id)],
+        orders=[OrderView(id=order.id, say=_ordered(order, words)) for order in open_orders(db, job_id)],
         stops=[
-            PlanStopView(id=one.id, at=one.at, say=_stopped(one, words)) for one in latest_stops(db, work_id, scope)
+            PlanStopView(id=stop.id, at=stop.at, say=_stopped(stop, words)) for stop in latest_stops(db, work_id, scope)
         ],
     )
 
 
-def _stopped(one: PlanStop, words: Words) -> str:
-    key = "stop_proved" if one.gap < PROVED else "stop_kept"
-    return words.say(message(f"cut.{key}", n=Count(one.boards), share=percent(one.gap, least=True)))
+def _stopped(stop: PlanStop, words: Words) -> str:
+    key = "stop_proved" if stop.gap < PROVED else "stop_kept"
+    return words.say(message(f"cut.{key}", n=Count(stop.boards), share=percent(stop.gap, least=True)))
 
 
 @api.get("/works/<work_id>/cutting", responses={200: described(KeptView)})
@@ -217,37 +217,37 @@ def kept(path: WorkPath, query: ScopeQuery) -> Response:
         return answer(_kept(db, path.work_id, query.scope, words_of(query, units)))
 
 
-def _done(one: CutBoard, words: Words) -> CutDoneView:
+def _done(board: CutBoard, words: Words) -> CutDoneView:
     return CutDoneView(
-        id=one.id,
-        section=section_name(one, words),
-        length=format_length(one.length, words),
+        id=board.id,
+        section=section_name(board, words),
+        length=format_length(board.length, words),
         pieces=[
             CutPieceView(place=place, title=piece.title, start=piece.start, stop=piece.stop, spoiled=piece.spoiled)
-            for place, piece in enumerate(one.pieces)
+            for place, piece in enumerate(board.pieces)
         ],
     )
 
 
-def section_name(one: CutBoard | RackBoard | Ordered, words: Words) -> str:
+def section_name(board: CutBoard | RackBoard | Ordered, words: Words) -> str:
     """A section as it is called."""
-    return f"{words.value(Length(one.thickness))} × {words.value(Length(one.depth))}"
+    return f"{words.value(Length(board.thickness))} × {words.value(Length(board.depth))}"
 
 
-def rack_view(one: RackBoard, words: Words) -> RackView:
+def rack_view(board: RackBoard, words: Words) -> RackView:
     """A board on hand in words."""
     return RackView(
-        id=one.id, section=section_name(one, words), length=format_length(one.length, words), note=one.note,
-        origin=words.within(Message(f"rack.{one.origin}")), sighted=one.sighted,
-        defects=[(format_length(start, words), format_length(stop, words)) for start, stop in one.defects],
+        id=board.id, section=section_name(board, words), length=format_length(board.length, words), note=board.note,
+        origin=words.within(Message(f"rack.{board.origin}")), sighted=board.sighted,
+        defects=[(format_length(start, words), format_length(stop, words)) for start, stop in board.defects],
     )  # fmt: skip
 
 
-def _ordered(one: Ordered, words: Words) -> str:
+def _ordered(ordered: Ordered, words: Words) -> str:
     return words.say(
         message(
-            "yard.ordered", n=Count(one.count), section=section_name(one, words), length=Length(one.length),
-            days=Count(one.days),
+            "yard.ordered", n=Count(ordered.count), section=section_name(ordered, words), length=Length(ordered.length),
+            days=Count(ordered.days),
         )
     )  # fmt: skip
 
@@ -255,7 +255,7 @@ def _ordered(one: Ordered, words: Words) -> str:
 @api.post("/works/<work_id>/cut-boards", responses={201: ChangedView})
 def board_cut(path: WorkPath, body: CutBoardBody) -> Response:
     """A board was cut: its pieces are done, and what is left of it lies on the rack."""
-    spans = [(one.start, one.stop) for one in body.pieces]
+    spans = [(piece.start, piece.stop) for piece in body.pieces]
     with database().connect() as db:
         job_id = get_work(db, path.work_id).job_id
         known = {work.id for work in list_works(db, job_id)}

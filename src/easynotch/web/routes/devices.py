@@ -42,7 +42,7 @@ def read_devices() -> Response:
 
 def _everyone() -> Response:
     with database().read() as db:
-        devices = [DeviceView.model_validate(one, from_attributes=True) for one in list_devices(db)]
+        devices = [DeviceView.model_validate(device, from_attributes=True) for device in list_devices(db)]
     door = _door()
     return answer(DevicesView(address=door.address, fingerprint=door.fingerprint, devices=devices))
 

@@ -32,7 +32,7 @@ def gauge_check(query: GaugeQuery, body: JobInput) -> Response:
     words = words_of(query, body.units)
     try:
         worked = worked_of(body, 0, words.tape) if body.works else None
-        found = next((one for one in worked.members if one.member.id == query.piece), None) if worked else None
+        found = next((member for member in worked.members if member.member.id == query.piece), None) if worked else None
         if worked is None or found is None:
             raise Problems([Problem("stop", Message("problem.no_stop"))])
         read = Read(query.stop, query.tongue, query.body, query.first)

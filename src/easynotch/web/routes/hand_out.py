@@ -14,7 +14,7 @@ api = work_questions("hand_out", __name__)
 def hand_out(asked: Asked) -> HandOutView:
     """The first work of a job as one page of steps, a sheet for each piece."""
     words, given = asked.words, asked.job.works[0]
-    boards = [one for _, one in boards_of(asked.worked, asked.job, words)]
+    boards = [board for _, board in boards_of(asked.worked, asked.job, words)]
     name = given.name or words.say(Message("hand_out.unnamed"))
     stops = [words.say(check.message) for check in asked.worked.checks if check.level == "stop"]
     return HandOutView(name=name, html=hand_out_page(name, boards, [*assumed_said(given, words), *stops], words))

@@ -91,13 +91,13 @@ def change_limit_set(path: LimitSetPath, query: WordsQuery, body: LimitSetBody) 
     """Keep changed values, each with its reason; the answer names the works they touch."""
     with database().connect() as db:
         units = units_of(get_shop(db).settings)
-        kept = get_limit_set(db, path.set_id)
+        stored = get_limit_set(db, path.set_id)
         changes = read_changes(body.changes, units, "changes")
-        changed = OwnLimitSet(kept.id, body.name, kept.base, changes, body.revision)
+        changed = OwnLimitSet(stored.id, body.name, stored.base, changes, body.revision)
         if not save_limit_set(db, changed):
             return problem.problem(409, problem.PLAIN.say(Message("problem.stale")))
-        touches = [TouchedView(job=t.job, work_id=t.work_id, work=t.work) for t in works_held_against(db, kept.id)]
-        return answer(_page(kept.id, get_limit_set(db, kept.id), words_of(query, units), touches))
+        touches = [TouchedView(job=t.job, work_id=t.work_id, work=t.work) for t in works_held_against(db, stored.id)]
+        return answer(_page(stored.id, get_limit_set(db, stored.id), words_of(query, units), touches))
 
 
 @api.delete("/<set_id>", responses={200: LimitSetPage})

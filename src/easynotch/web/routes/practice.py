@@ -45,9 +45,9 @@ def make_up(query: PracticeQuery) -> Response:
     seed = query.seed or 1 + randbelow(2**31 - 1)
     words = words_of(query, query.units)
     job, worked = made_up(query.school, query.units, seed)
-    found = {one.fact: one for one in worked.working}
+    found = {working.fact: working for working in worked.working}
     with database().read() as db:
-        kept = progress(db)
+        stored = progress(db)
     return answer(
         PracticeView(
             seed=seed,
@@ -61,7 +61,7 @@ def make_up(query: PracticeQuery) -> Response:
             progress=[
                 ProgressView(school=one.school, question=one.question, tried=one.tried, good=one.good,
                              label=words.say(Message(f"fact.{one.question}")))
-                for one in kept
+                for one in stored
             ],
         )
     )  # fmt: skip
@@ -76,7 +76,7 @@ def check(query: WordsQuery, body: AnswerBody) -> Response:
     except Problems as found:
         return problem.from_problems(found, words)
     _, worked = made_up(body.school, body.units, body.seed)
-    line = next((one for one in worked.working if one.fact == body.question), None)
+    line = next((working for working in worked.working if working.fact == body.question), None)
     if line is None or body.question not in ASKED[body.school]:
         return problem.problem(422, words.say(Message("problem.no_question")))
     true = line.first.result

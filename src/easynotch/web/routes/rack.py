@@ -99,7 +99,7 @@ def read_rack(query: UnitsQuery) -> Response:
 def _page(query: UnitsQuery, status: int = 200) -> Response:
     words = words_of(query, query.units)
     with database().read() as db:
-        return answer(RackPage(boards=[rack_view(one, words) for one in rack(db)]), status)
+        return answer(RackPage(boards=[rack_view(board, words) for board in rack(db)]), status)
 
 
 @api.post("/rack", responses={201: RackPage})
@@ -127,8 +127,10 @@ def rack_as_table() -> Response:
     """The boards on hand as a table."""
     with database().read() as db:
         rows = [
-            StockRow(one.thickness, one.depth, one.length, 1, one.price, one.note, one.sighted, one.defects)
-            for one in rack(db)
+            StockRow(
+                board.thickness, board.depth, board.length, 1, board.price, board.note, board.sighted, board.defects
+            )
+            for board in rack(db)
         ]
     return Response(
         write_stock(rows), mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="stock.csv"'}
@@ -139,8 +141,8 @@ def _keep(boards: list[RackBoard]) -> None:
     with database().connect() as db:
         if len(rack(db)) + len(boards) > MOST_BOARDS:
             raise Problems([Problem("count", Message("problem.rack_full"))])
-        for one in boards:
-            add_to_rack(db, one)
+        for board in boards:
+            add_to_rack(db, board)
 
 
 @api.put("/rack/<board_id>", responses={200: RackPage})
@@ -179,41 +181,41 @@ def ask(path: JobPath, query: WordsQuery, body: AskBody) -> Response:
     settings = SettingsInput.model_validate(read_settings(document, units))
     words = words_of(query, units)
     offers: list[Offer] = []
-    for one in body.lines:
-        section = Section(one.thickness, one.depth)
-        lines = [Line(one.thickness, one.depth, one.length, one.count)]
+    for line in body.lines:
+        section = Section(line.thickness, line.depth)
+        lines = [Line(line.thickness, line.depth, line.length, line.count)]
         offers += ask_yard(body.seed, lines, lengths_of(section, settings, units))
-    views = [_offer(one, words) for one in offers]
+    views = [_offer(offer, words) for offer in offers]
     return answer(
         OffersView(
-            offers=views, total=round(sum(one.cost for one in views), 2), note=words.say(Message("yard.made_up"))
+            offers=views, total=round(sum(view.cost for view in views), 2), note=words.say(Message("yard.made_up"))
         )
     )
 
 
-def _offer(one: Offer, words: Words) -> OfferView:
-    key = "all" if one.short == 0 else "some" if one.here else "none"
+def _offer(offer: Offer, words: Words) -> OfferView:
+    key = "all" if offer.short == 0 else "some" if offer.here else "none"
     return OfferView(
-        say=words.say(message(f"yard.{key}", here=Count(one.here), short=Count(one.short), days=Count(one.days))),
-        length=format_length(one.line.length, words),
-        now=_line(one, one.line.length, one.here, one.price, 0) if one.here else None,
-        later=_line(one, one.line.length, one.short, one.price, one.days) if one.short else None,
-        instead=list(_instead(one, words)),
-        cost=round(one.price * one.line.count, 2),
+        say=words.say(message(f"yard.{key}", here=Count(offer.here), short=Count(offer.short), days=Count(offer.days))),
+        length=format_length(offer.line.length, words),
+        now=_line(offer, offer.line.length, offer.here, offer.price, 0) if offer.here else None,
+        later=_line(offer, offer.line.length, offer.short, offer.price, offer.days) if offer.short else None,
+        instead=list(_instead(offer, words)),
+        cost=round(offer.price * offer.line.count, 2),
     )
 
 
-def _instead(one: Offer, words: Words) -> Iterator[InsteadView]:
-    for other in one.instead:
+def _instead(offer: Offer, words: Words) -> Iterator[InsteadView]:
+    for other in offer.instead:
         yield InsteadView(
-            line=_line(one, other.length, other.count, other.price, 0),
+            line=_line(offer, other.length, other.count, other.price, 0),
             say=words.say(message("yard.instead", n=Count(other.count), length=Length(other.length))),
         )
 
 
-def _line(one: Offer, length: float, count: int, price: float, days: int) -> OrderLine:
+def _line(offer: Offer, length: float, count: int, price: float, days: int) -> OrderLine:
     return OrderLine(
-        thickness=one.line.thickness, depth=one.line.depth, length=length, count=count, price=price, days=days
+        thickness=offer.line.thickness, depth=offer.line.depth, length=length, count=count, price=price, days=days
     )
 
 
@@ -221,8 +223,8 @@ def _line(one: Offer, length: float, count: int, price: float, days: int) -> Ord
 def place_orders(path: JobPath, body: OrdersBody) -> Response:
     """Order what was offered."""
     with database().connect() as db:
-        for one in body.lines:
-            order(db, Ordered(path.job_id, one.thickness, one.depth, one.length, one.count, one.price, one.days))
+        for line in body.lines:
+            order(db, Ordered(path.job_id, line.thickness, line.depth, line.length, line.count, line.price, line.days))
     return answer(ChangedView(id=path.job_id), 201)
 
 

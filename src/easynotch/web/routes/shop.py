@@ -46,8 +46,8 @@ def read_shop() -> Response:
 def change_shop(body: ShopBody) -> Response:
     """Keep changed settings. They change words, drawings and what is begun later, never a stored measurement."""
     with database().read() as db:
-        kept = get_shop(db).settings
-    settings = read_settings(body.settings, units_of(body.settings) if body.settings else units_of(kept))
+        stored = get_shop(db).settings
+    settings = read_settings(body.settings, units_of(body.settings) if body.settings else units_of(stored))
     with database().connect() as db:
         if not save_shop(db, body.revision, settings):
             return problem.problem(409, problem.PLAIN.say(Message("problem.stale")))

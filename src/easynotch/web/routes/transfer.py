@@ -117,7 +117,7 @@ def job_file(path: JobPath, query: FileQuery) -> Response:
     with database().read() as db:
         job = get_job(db, path.job_id)
         works = list_works(db, job.id)
-        steps = [[one.document for one in history(db, work.id)][:0:-1] for work in works] if query.history else None
+        steps = [[step.document for step in history(db, work.id)][:0:-1] for work in works] if query.history else None
         documents = [work.document for work in works]
         document = job_document(job.name, job.units, limits_of_job(db, job), job.settings, documents, steps)
     text = json.dumps(document, indent=1, ensure_ascii=False) + "\n"
@@ -210,7 +210,8 @@ def restore() -> Response:
 def read_copies() -> Response:
     """What was there before backups were put back, latest first."""
     found = [
-        CopyView(number=one.number, at=one.at, jobs=one.jobs, works=one.works) for one in list_copies(kept_database())
+        CopyView(number=copy.number, at=copy.at, jobs=copy.jobs, works=copy.works)
+        for copy in list_copies(kept_database())
     ]
     return answer(CopiesView(copies=found))
 

@@ -67,7 +67,7 @@ def save(path: WorkPath, query: WordsQuery, body: SaveBody) -> Response:
 
 def conflict(stale: Stale, mine: dict[str, Any], words: Words) -> list[ConflictView]:
     """Every key that this save or the other one changed."""
-    base, kept, sent = (flat(document) for document in (stale.base or {}, stale.kept.document, mine))
+    base, kept, sent = (flat(document) for document in (stale.base or {}, stale.stored.document, mine))
     paths = [path for path in {**base, **kept, **sent} if not base.get(path) == kept.get(path) == sent.get(path)]
     return [
         ConflictView(
@@ -122,7 +122,7 @@ def read_history(path: WorkPath, query: WordsQuery) -> Response:
         steps = history(db, path.work_id)
     words = words_of(query, Units(job.units))
     return answer(
-        HistoryView(lines=[HistoryLine(number=one.number, at=one.made_at, text=_said(one, words)) for one in steps])
+        HistoryView(lines=[HistoryLine(number=step.number, at=step.made_at, text=_said(step, words)) for step in steps])
     )
 
 
@@ -135,13 +135,13 @@ def _said(step: Revision, words: Words) -> str:
             Message(
                 f"history.{key}",
                 {
-                    "field": label(one.path, words),
-                    "before": called(one.before, words),
-                    "after": called(one.after, words),
+                    "field": label(difference.path, words),
+                    "before": called(difference.before, words),
+                    "after": called(difference.after, words),
                 },
             )
         )
-        for one in differences(step.before, step.document)
+        for difference in differences(step.before, step.document)
     ]
     return "; ".join(changed)
 

@@ -35,9 +35,9 @@ class Cards:
         units = Units(job.units)
         said_in = repr(words)
         made_of = sha256("\n".join((code(), document, job.units, limits, said_in)).encode()).hexdigest()
-        kept = kept_card(db, work.id, said_in, made_of)
-        if kept is not None:
-            return CARD.validate_json(kept)
+        stored = kept_card(db, work.id, said_in, made_of)
+        if stored is not None:
+            return CARD.validate_json(stored)
         card = drawn(document, units, limits, words)
         self.new.append(KeptCard(work.id, said_in, made_of, CARD.dump_json(card).decode()))
         return card
@@ -54,5 +54,5 @@ def code() -> str:
     """Return a digest of the program's files as they stand: another program draws its own cards."""
     folder = Path(easynotch.__file__).parent
     files = sorted(one for one in folder.rglob("*") if one.suffix in {".py", ".toml"})
-    stand = [(str(one.relative_to(folder)), one.stat().st_size, one.stat().st_mtime_ns) for one in files]
+    stand = [(str(file.relative_to(folder)), file.stat().st_size, file.stat().st_mtime_ns) for file in files]
     return sha256(repr(stand).encode()).hexdigest()

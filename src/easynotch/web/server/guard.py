@@ -6,7 +6,7 @@ from flask import Flask, Request, Response, g, request
 
 from ...core.terms import Message
 from ...exchange import Problem, Problems, parse_json
-from ...exchange.problems import shown
+from ...exchange.problems import quotable
 from . import problem
 from .sharing import Door, host_name
 
@@ -34,7 +34,7 @@ class GuardedRequest(Request):
         if "body" not in g:
             g.body = parse_json(self.get_data(cache=True))
             if not isinstance(g.body, dict):
-                raise Problems([Problem("", Message("error.not_object", {"found": shown(g.body)}))])
+                raise Problems([Problem("", Message("error.not_object", {"found": quotable(g.body)}))])
         return g.body
 
 

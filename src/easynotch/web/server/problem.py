@@ -58,14 +58,14 @@ def from_pydantic(error: ValidationError) -> Response:
 
 def stale(error: Stale, conflict: list[ConflictView] | None = None) -> Response:
     """A save made on an older revision: what is kept is sent along, and where the versions differ."""
-    kept = WorkView.model_validate(error.kept, from_attributes=True)
+    kept = WorkView.model_validate(error.stored, from_attributes=True)
     title, sentence = PLAIN.say(Message("problem.title_409")), PLAIN.say(Message("problem.stale"))
     return answer(ProblemView(title=title, status=409, detail=sentence, kept=kept, conflict=conflict or []))
 
 
 def deleted(error: WorkDeleted) -> Response:
     """A change to a work that was deleted: it is not kept where nobody would find it; the work can be put back."""
-    kept = WorkView.model_validate(error.kept, from_attributes=True)
+    kept = WorkView.model_validate(error.stored, from_attributes=True)
     title, sentence = PLAIN.say(Message("problem.title_410")), PLAIN.say(Message("problem.deleted"))
     return answer(ProblemView(title=title, status=410, detail=sentence, kept=kept))
 

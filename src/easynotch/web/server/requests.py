@@ -47,8 +47,8 @@ class WordsQuery(BaseModel):
 
 def database() -> RequestDatabase:
     """The application's database, as this request sees it."""
-    kept: RequestDatabase = current_app.extensions["easynotch.database"]
-    return kept
+    stored: RequestDatabase = current_app.extensions["easynotch.database"]
+    return stored
 
 
 def kept_database() -> Database:
@@ -77,8 +77,8 @@ def limits_of_job(db: sqlite3.Connection, job: Job) -> Any:
     shipped = job.limits
     if job.limits and job.limits not in list(LimitSetId):
         try:
-            kept = get_limit_set(db, job.limits)
-            own = {"name": kept.name, "base": kept.base, "changes": kept.changes}
+            stored = get_limit_set(db, job.limits)
+            own = {"name": stored.name, "base": stored.base, "changes": stored.changes}
         except LimitSetNotFound:
             shipped = None
     if job.overrides and own is None:

@@ -141,7 +141,7 @@ def _touches(layout: RoofLayout, pieces: list[Piece], ridge: Member | None, fasc
                 yield Touch(f"{name}.seat", member, "seat", plate_top(layout, side))
                 if whole:
                     yield Touch(f"{name}.heel", member, "heel", wall_face(layout, side, 0.0, side.slope.plate))
-                mate = next((one for one in fascias if one.id == f"fascia_{side.slope.id}"), None)
+                mate = next((fascia for fascia in fascias if fascia.id == f"fascia_{side.slope.id}"), None)
                 if mate is not None and whole:
                     yield Touch(
                         f"{name}.tail",

@@ -44,7 +44,7 @@ def frame_hips(layout: RoofLayout) -> Framing:
     touches = tuple(_touches(layout, pieces, list(zip(at, hips, strict=True)), ridge, fascias))
     boards = [Piece(one, (one.placement,)) for one in ([ridge] if ridge else []) + fascias]
     if layout.roof.hip is not None and layout.roof.hip.dummies:
-        boards += [Piece(one, ()) for one in dummies(hips[0])]
+        boards += [Piece(dummy, ()) for dummy in dummies(hips[0])]
     places = tuple(sorted((*commons, *kings)))
     return Framing(
         (*pieces, *boards), SettingOut(places, layout.roof.rafter.thickness, layout.roof.plan.length), touches
@@ -76,7 +76,7 @@ def _on_slopes(layout: RoofLayout, commons: list[float], kings: list[float], end
 
 
 def _hips(hips: list[Member]) -> list[Piece]:
-    return [_piece([one for one in hips if one.id == name]) for name in dict.fromkeys(one.id for one in hips)]
+    return [_piece([hip for hip in hips if hip.id == name]) for name in dict.fromkeys(one.id for one in hips)]
 
 
 def _on_both_sides(layout: RoofLayout, places: list[float], member_id: str, role: str) -> list[Piece]:
@@ -114,7 +114,7 @@ def _touches(
     fascias: list[Member],
 ) -> Iterator[Touch]:
     """Every distinct piece once, where its first one stands: all others stand like it or mirrored."""
-    by_slope = {one.id.removeprefix("fascia_"): one for one in fascias}
+    by_slope = {fascia.id.removeprefix("fascia_"): fascia for fascia in fascias}
     sides = [*layout.sides, *(end for end in layout.ends if end is not None)]
     kings = "king_common" if any(piece.member.id == "king_common" for piece in pieces) else "common"
     standing = [

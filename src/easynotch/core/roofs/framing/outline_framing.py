@@ -52,9 +52,9 @@ def frame_outline(layout: RoofLayout) -> Framing:
     ]
     hips = [stick for plan, stick in hip_and_ridge_members if plan.seam.kind is SeamKind.HIP]
     if layout.roof.hip is not None and layout.roof.hip.dummies and hips:
-        placed += [Piece(one, ()) for one in dummies(max(hips, key=lambda hip: hip.lengths["overall"]))]
+        placed += [Piece(dummy, ()) for dummy in dummies(max(hips, key=lambda hip: hip.lengths["overall"]))]
     low, high = framing_ends(layout, layout.sides[0].slope)
-    stations = sorted(one.station - low for one in rafters if one.side is layout.sides[0])
+    stations = sorted(rafter.station - low for rafter in rafters if rafter.side is layout.sides[0])
     out = SettingOut(tuple(stations), layout.roof.rafter.thickness, high - low)
     return Framing(tuple(placed), out, touches)
 
@@ -64,7 +64,7 @@ def outline_pieces_near(layout: RoofLayout, near: Near) -> list[Member]:
     _refuse(layout)
     arranged = arrange(layout)
     return [
-        *(one.member for one in _rafters(layout, arranged, near)),
+        *(rafter.member for rafter in _rafters(layout, arranged, near)),
         *(hip_or_ridge_member(layout, plan) for plan in arranged.hip_and_ridge_members),
         *map(post_member, arranged.posts),
     ]
@@ -72,9 +72,9 @@ def outline_pieces_near(layout: RoofLayout, near: Near) -> list[Member]:
 
 def _rafters(layout: RoofLayout, arranged: Arrangement, near: Near | None = None) -> list[Standing]:
     return [
-        one
+        rafter
         for side, region in zip(layout.sides, outline_of(layout).regions, strict=True)
-        for one in rafters_of(layout, side, region, arranged, near)
+        for rafter in rafters_of(layout, side, region, arranged, near)
     ]
 
 
@@ -95,6 +95,6 @@ def _refuse(layout: RoofLayout) -> None:
 def _first_of_each(rafters: list[Standing], pieces: list[Piece]) -> list[tuple[str, Standing]]:
     names = {signature(piece.member): piece.member.id for piece in pieces}
     found: dict[str, Standing] = {}
-    for one in rafters:
-        found.setdefault(names[signature(one.member)], one)
+    for rafter in rafters:
+        found.setdefault(names[signature(rafter.member)], rafter)
     return list(found.items())

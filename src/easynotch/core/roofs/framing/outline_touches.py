@@ -32,7 +32,7 @@ class MatingFaces:
         self._members = {plan.name: member for plan, member in hip_and_ridge_members}
         self._members |= {footprint.sides[0].owner: member for footprint, member in posts}
         self._prints = {plan.name: plan.footprint for plan, _ in hip_and_ridge_members} | {
-            one.sides[0].owner: one for one, _ in posts
+            post.sides[0].owner: post for post, _ in posts
         }
         self._names = {plan.name: cut_names(plan) for plan, _ in hip_and_ridge_members}
 

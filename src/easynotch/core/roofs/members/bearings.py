@@ -110,17 +110,17 @@ def crossings(layout: RoofLayout, frame: Frame, stock: Stock, reach: tuple[float
 def bearing_notches(layout: RoofLayout, frame: Frame, stock: Stock, reach: tuple[float, float]) -> list[Removal]:
     """Return what the walls below take of a stick; arguments as for ``crossings``."""
     made = []
-    for one in crossings(layout, frame, stock, reach):
-        if not one.notched:
+    for crossing in crossings(layout, frame, stock, reach):
+        if not crossing.notched:
             continue
         rows: list[PlaneRow] = [
-            (f"{one.cut}_heel", "heel", one.lower, one.uphill),
-            (f"{one.cut}_seat", "seat", one.lower, DOWN),
+            (f"{crossing.cut}_heel", "heel", crossing.lower, crossing.uphill),
+            (f"{crossing.cut}_seat", "seat", crossing.lower, DOWN),
         ]
-        across = (one.upper - one.lower).length
-        if -one.above > (across - one.skewed) * one.rise_per_run:
+        across = (crossing.upper - crossing.lower).length
+        if -crossing.above > (across - crossing.skewed) * crossing.rise_per_run:
             # The seat would run on past the wall: its other face ends it.
-            rows.append((f"{one.cut}_back", "heel", one.upper, -one.uphill))
+            rows.append((f"{crossing.cut}_back", "heel", crossing.upper, -crossing.uphill))
         made.append(removal(frame, *rows))
     return made
 

@@ -23,7 +23,7 @@ def dummies(hip: Member) -> tuple[Member, Member]:
     _, head_cut = square_ends(upper)
     below = tuple(one for one in hip.removals if all(cut.role not in ("head", "clip") for cut in one.planes))
     above = tuple(one for one in hip.removals if all(cut.role in ("head", "clip", "backing") for cut in one.planes))
-    ends = [along_centre(cut.plane) for one in hip.removals for cut in one.planes if cut.role == "tail"]
+    ends = [along_centre(cut.plane) for removal in hip.removals for cut in removal.planes if cut.role == "tail"]
     foot = replace(
         hip, id="hip_foot_dummy", role="dummy", hand=None, count=1, removals=(foot_cut, *below), zero=lower,
         reach=(lower - 10.0, hip.reach[1]), lengths={"overall": min(ends) - lower, "between": between},

@@ -140,7 +140,7 @@ def _ridge(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     heads, ends = _ends(plan, frame, "head"), _ends(plan, frame, "end")
     removals = (*heads, *ends, *_clips(layout, plan, frame))
     starts = max(along_centre(one.planes[0].plane) for one in heads)
-    stops = min(along_centre(one.planes[0].plane) for one in ends)
+    stops = min(along_centre(end.planes[0].plane) for end in ends)
     spread = (stock.depth + 4 * stock.thickness) * (abs(rise_per_run) + 1.0) + 10.0
     role = "wing_ridge" if is_wing_ridge(outline_of(layout), seam) else "ridge"
     return Member(

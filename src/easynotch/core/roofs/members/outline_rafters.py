@@ -103,7 +103,7 @@ def _stand(eave: _Eave, station: float) -> Iterator[Standing]:
     layout, slope, half = eave.layout, eave.side.slope, eave.layout.roof.rafter.thickness / 2
     walls = [(start, end) for start, end, *_ in outline_of(layout).walls(slope)]
     for low, high in _spans(eave, station):
-        on_plate = low < half and any(one + half - TINY <= station <= other - half + TINY for one, other in walls)
+        on_plate = low < half and any(wall + half - TINY <= station <= other - half + TINY for wall, other in walls)
         if not on_plate and low < half and any(abs(station - end) < half for ends in walls for end in ends):
             continue  # it would stand half on the corner of the walls
         found = _one(eave, station, (low, high), on_plate=on_plate)

@@ -180,7 +180,7 @@ def finish(
     side: RoofSide, frame: Frame, removals: tuple[Removal, ...], *, member_id: str, role: str, stock: Stock
 ) -> Member:
     """A rafter from its planes, with its lengths read off them along the top edge's centre."""
-    alone = [one.planes[0] for one in removals if len(one.planes) == 1]
+    alone = [removal.planes[0] for removal in removals if len(removal.planes) == 1]
     # Of several cheeks the one that takes most off the centre is the head's end there.
     head = max(along_centre(cut.plane) for cut in alone if cut.role == "head")
     foot = min((along_centre(cut.plane) for cut in alone if cut.role in ("tail", "foot")), default=0.0)
@@ -221,7 +221,9 @@ def along_centre(plane: Plane) -> float:
 
 def long_point(removals: tuple[Removal, ...], stock: Stock) -> float:
     """The x of the head cut's long point: the corner of the sawn end farthest up the board."""
-    head = next(cut.plane for one in removals for cut in one.planes if cut.role == "head" and len(one.planes) == 1)
+    head = next(
+        cut.plane for removal in removals for cut in removal.planes if cut.role == "head" and len(removal.planes) == 1
+    )
     half = stock.thickness / 2
     corners = ((y, z) for y in (0.0, stock.depth) for z in (-half, half))
     return min((head.offset - head.normal.y * y - head.normal.z * z) / head.normal.x for y, z in corners)

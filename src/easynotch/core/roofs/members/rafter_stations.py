@@ -63,7 +63,7 @@ def _beside_corners(layout: RoofLayout, slope: Slope) -> dict[int, float]:
 
 def _valley_from(roof: OutlineRoof, corner: int) -> Seam | None:
     beside = {roof.slopes[corner - 1], roof.slopes[corner]}
-    return next((one for one in roof.valleys if one.corner and {one.first, one.second} == beside), None)
+    return next((valley for valley in roof.valleys if valley.corner and {valley.first, valley.second} == beside), None)
 
 
 def _over_wall(valley: Seam, slope: Slope) -> float:
@@ -83,7 +83,11 @@ def _beyond_corners(
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
     first, last = walls[0], walls[-1]
     # Where two valleys meet above a mouth the slope begins highest.
-    tops = [(one.high.x, one.high.y) for one in outline_of(layout).valleys if region.slope in (one.first, one.second)]
+    tops = [
+        (valley.high.x, valley.high.y)
+        for valley in outline_of(layout).valleys
+        if region.slope in (valley.first, valley.second)
+    ]
     for (_, start, _, before), (end, _, after, _) in pairwise(walls):
         over = [point for point in tops if start < region.station(point) < end]
         middle = region.station(max(over, key=region.inward)) if over else (start + end) / 2
@@ -172,7 +176,7 @@ def fixed_stations(layout: RoofLayout, side: RoofSide, region: Region) -> list[f
     walls = [(start, end) for start, end, *_ in outline_of(layout).walls(slope)]
     for at in sorted(region.station(point) for point in region.upper):
         place = min(max(at, low + thick / 2), high - thick / 2)
-        if any(one - TINY < at < other + TINY for one, other in walls) and all(
+        if any(wall - TINY < at < other + TINY for wall, other in walls) and all(
             abs(place - one) > thick for one in found
         ):
             found.append(place)

@@ -116,13 +116,13 @@ class _Arranging:
         beside ridges, the shorter beside the longer.
         """
         order = [SeamKind.RIDGE, SeamKind.HIP, SeamKind.VALLEY]
-        posts = [post_print(k, one.post) for k, one in enumerate(self.clusters) if one.post is not None]
+        posts = [post_print(k, cluster.post) for k, cluster in enumerate(self.clusters) if cluster.post is not None]
         standing: list[Footprint] = []
         for name, seam in sorted(self._named(), key=lambda row: (order.index(row[1].kind), -row[1].run)):
             footprint = footprints[name]
             if footprint is None:
                 continue
-            others = [*standing, *(one for one in posts if not disjoint(footprint, one))]
+            others = [*standing, *(post for post in posts if not disjoint(footprint, post))]
             if any(not disjoint(footprint, one) for one in others):
                 left = trim_to_neighbours(footprint, self._foot(seam), others, PARTED, seam.direction)
                 footprint = footprints[name] = left and named_by_end(left, seam)
@@ -211,7 +211,7 @@ class _Arranging:
         if footprint is None:
             return
         others = [one for key, one in footprints.items() if one is not None and key != name]
-        posts = [post_print(k, one.post) for k, one in enumerate(self.clusters) if one.post is not None]
+        posts = [post_print(k, cluster.post) for k, cluster in enumerate(self.clusters) if cluster.post is not None]
         at = self.reaches[seam].node
         foot = [at + seam.side(slope) * reach_aside(self.layout, seam, slope) for slope in (seam.first, seam.second)]
         footprints[name] = trim_to_neighbours(footprint, foot, [*others, *posts], "head", seam.direction)

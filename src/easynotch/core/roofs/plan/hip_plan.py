@@ -19,7 +19,7 @@ def hip_plan(layout: RoofLayout) -> tuple[tuple[Point, ...], tuple[tuple[Point, 
         layout = lay_out_roof(replace(layout.roof, hip=replace(hip, head="post")))
         outline = layout.outline
         assert outline is not None
-    outs = [layout.roof.eaves.verge if one is None else layout.out_of(one) for one in outline.slopes]
+    outs = [layout.roof.eaves.verge if slope is None else layout.out_of(slope) for slope in outline.slopes]
     eaves = offset(outline, tuple(outs))
     corners = list(zip(outline.corners, eaves, strict=True))
     seams = []

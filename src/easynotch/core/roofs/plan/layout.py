@@ -156,8 +156,8 @@ def _refuse_bearings(roof: Roof) -> None:
     Raises:
         RoofError: at the wall, or at all of them.
     """
-    for number, one in enumerate(roof.plan.bearings):
-        if hypot(one.end[0] - one.start[0], one.end[1] - one.start[1]) < 1.0:
+    for number, bearing in enumerate(roof.plan.bearings):
+        if hypot(bearing.end[0] - bearing.start[0], bearing.end[1] - bearing.start[1]) < 1.0:
             raise RoofError(f"plan.bearings[{number}].to", message("error.bearing_short"))
     plan = roof.plan
     if plan.shape is Shape.OUTLINE:

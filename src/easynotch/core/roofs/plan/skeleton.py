@@ -263,7 +263,7 @@ class _Search:
             count = len(sides)
             closed = next((k for k in range(count) if sides[k - 1] == sides[k]), None)
             if closed is not None:
-                sides = [one for k, one in enumerate(sides) if k != closed]
+                sides = [side for k, side in enumerate(sides) if k != closed]
                 # The corner before the pair stays, the one between them is none.
                 began = [one for k, one in enumerate(began) if k != closed]
                 continue

@@ -43,16 +43,16 @@ def _plate_of(member: Member, frame: Frame) -> float | None:
     return None if plane is None else plane.offset / plane.normal.z
 
 
-def _check(member: Member, frame: Frame, one: Crossing, plate: float | None) -> Check:
-    at = f"{one.number}.{member.id}"
+def _check(member: Member, frame: Frame, crossing: Crossing, plate: float | None) -> Check:
+    at = f"{crossing.number}.{member.id}"
     values: dict[str, Value] = {
-        "piece": Named(member.id), "n": Count(one.number), "slope": Angle(degrees(atan(one.rise_per_run))),
+        "piece": Named(member.id), "n": Count(crossing.number), "slope": Angle(degrees(atan(crossing.rise_per_run))),
     }  # fmt: skip
-    if not one.notched:
-        name = "bearing_off" if one.above > CLEAR else "bearing_edge"
-        return make_check(f"{name}.{at}", Level.LOOK, Length(max(0.0, one.above)), **values)
+    if not crossing.notched:
+        name = "bearing_off" if crossing.above > CLEAR else "bearing_edge"
+        return make_check(f"{name}.{at}", Level.LOOK, Length(max(0.0, crossing.above)), **values)
     if plate is None:
-        return make_check(f"bearing_hung.{at}", Level.OK, Length(one.stand), **values)
-    from_top = hypot(one.lower.x - frame.origin.x, one.lower.y - frame.origin.y)
-    values |= {"rise": Length(one.bearing.top - plate), "going": Length(member.lengths["plan_run"] - from_top)}
-    return make_check(f"bearing_on.{at}", Level.OK, Length(one.stand), **values)
+        return make_check(f"bearing_hung.{at}", Level.OK, Length(crossing.stand), **values)
+    from_top = hypot(crossing.lower.x - frame.origin.x, crossing.lower.y - frame.origin.y)
+    values |= {"rise": Length(crossing.bearing.top - plate), "going": Length(member.lengths["plan_run"] - from_top)}
+    return make_check(f"bearing_on.{at}", Level.OK, Length(crossing.stand), **values)

@@ -289,15 +289,15 @@ def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
             yield _joint_check(one, "joint_open", joint.opening)
         elif joint.bears < LEAST_CONTACT:
             yield _joint_check(one, "joint_contact", joint.bears)
-    if all(abs(one.exact.opening) < SOUND and one.exact.bears >= LEAST_CONTACT for one in fitted):
+    if all(abs(fit.exact.opening) < SOUND and fit.exact.bears >= LEAST_CONTACT for fit in fitted):
         widest = max((abs(one.on_tape.opening) for one in fitted), default=0.0)
         yield Check(
             "joints", Level.OK, message("check.joints.ok", n=Count(len(fitted)), value=Length(widest)), Length(widest)
         )
 
 
-def _joint_check(one: Fitted, key: str, amount: float) -> Check:
+def _joint_check(fit: Fitted, key: str, amount: float) -> Check:
     return make_check(
-        f"{key}.{one.exact.id}", Level.STOP, Length(amount),
-        joint=Named(one.exact.id), share=Share(amount),
+        f"{key}.{fit.exact.id}", Level.STOP, Length(amount),
+        joint=Named(fit.exact.id), share=Share(amount),
     )  # fmt: skip

@@ -71,10 +71,10 @@ def valley_facts_of(layout: RoofLayout) -> dict[str, float]:
         return {}
     first = valleys[0]
     alike = all(
-        abs(one.rise_per_run - first.rise_per_run) < ALIKE
-        and abs(one.plan_angle(one.first) - first.plan_angle(first.first)) < ALIKE
-        and abs(one.plan_angle(one.second) - one.plan_angle(one.first)) < ALIKE
-        for one in valleys
+        abs(valley.rise_per_run - first.rise_per_run) < ALIKE
+        and abs(valley.plan_angle(valley.first) - first.plan_angle(first.first)) < ALIKE
+        and abs(valley.plan_angle(valley.second) - valley.plan_angle(valley.first)) < ALIKE
+        for valley in valleys
     )
     if not alike:
         return {}

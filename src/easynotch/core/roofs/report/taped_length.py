@@ -95,7 +95,7 @@ def _between(layout: RoofLayout, member: Member, taped: Taped) -> tuple[float, f
 def marked_to(member: Member, move: Move) -> Member:
     """The piece with everything but its head so much farther down the board."""
     by = move.along
-    removals = tuple(one if _at_head(one) else _shifted(one, by) for one in member.removals)
+    removals = tuple(removal if _at_head(removal) else _shifted(removal, by) for removal in member.removals)
     theory, lengths = member.theory, dict(member.lengths)
     if theory is not None:
         theory = replace(

@@ -65,7 +65,7 @@ def frame_flight(layout: Layout) -> FlightFraming:
 
 
 def _framed(pieces: list[Placed], touches: list[Touch]) -> FlightFraming:
-    return FlightFraming(tuple(Piece(*one) for one in pieces), tuple(touches))
+    return FlightFraming(tuple(Piece(*piece) for piece in pieces), tuple(touches))
 
 
 def frame_stair(layout: Layout, two: TwoFlights | None = None) -> FlightFraming:

@@ -32,5 +32,5 @@ def supports(layout: Layout, two: TwoFlights | None) -> list[Placed]:
         frame = lying(foot + platform.depth, flight.width / 2, top - deep, deep)
         stock = Stock(deep, platform.depth)
         made.append(straight("support_platform", "support", stock, [frame], flight.width + beside))
-        made += [(one, tuple(moved(it, two.below) for it in frames)) for one, frames in hanger_sheets(two.lower)]
+        made += [(sheet, tuple(moved(it, two.below) for it in frames)) for sheet, frames in hanger_sheets(two.lower)]
     return made

@@ -108,7 +108,7 @@ def anchor_plan(layout: Layout) -> AnchorPlan | None:
     first, last = free[0][0], free[-1][1]
     count = max(LEAST_ANCHORS, whole_up((last - first) / anchors.spacing) + 1)
     wanted = [first + k * (last - first) / (count - 1) for k in range(count)]
-    placed = sorted({round(_nearest(one, free), 6) for one in wanted})
+    placed = sorted({round(_nearest(piece, free), 6) for piece in wanted})
     return AnchorPlan(
         tuple(one - left for one in placed), anchors.embedment + anchors.deeper, right - left, last - first,
         count - len(placed),

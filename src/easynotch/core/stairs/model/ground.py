@@ -47,7 +47,7 @@ class Ground:
     @property
     def typed(self) -> Reading:
         """The reading that was typed as the total rise."""
-        return next((one for one in self.readings if one.at == self.typed_at), self.readings[0])
+        return next((reading for reading in self.readings if reading.at == self.typed_at), self.readings[0])
 
     def drop(self, at: float) -> float:
         """How far the ground lies below the surface above, at a distance: straight between readings and on beyond

@@ -85,7 +85,10 @@ def _odd(sizes: tuple[float, ...], permitted: float) -> tuple[int, ...]:
     if not sizes or max(sizes) - min(sizes) <= permitted + TOUCHING:
         return ()
     best = max(
-        ([k for k, one in enumerate(sizes, 1) if low - TOUCHING <= one <= low + permitted + TOUCHING] for low in sizes),
+        (
+            [k for k, size in enumerate(sizes, 1) if low - TOUCHING <= size <= low + permitted + TOUCHING]
+            for low in sizes
+        ),
         key=len,
     )
     return tuple(k for k in range(1, len(sizes) + 1) if k not in best)

@@ -66,7 +66,7 @@ def _room(layout: Layout, limits: Limits) -> Iterator[Check]:
     short = landing is not None and against(landing, left) is not Level.OK
     values: dict[str, Value] = {"takes": Length(takes), "room": Length(room), "over": Length(max(0.0, -left))}
     if landing is not None:
-        values["limit"] = landing.told
+        values["limit"] = landing.as_value
     if left < -1e-6:
         yield plain("run_room", Level.STOP, Length(max(0.0, left)), **values)
     elif short:
@@ -102,7 +102,7 @@ def check_flight(
 
 def limit_check(limit: Limit, value: Value) -> Check:
     """A value against a limit of the set; its words are keyed by the limit's id."""
-    return make_check(limit.id, against(limit, number_of(value)), value, limit, limit=limit.told)
+    return make_check(limit.id, against(limit, number_of(value)), value, limit, limit=limit.as_value)
 
 
 def plain(check_id: str, level: Level, value: Value | None = None, **values: Value) -> Check:

@@ -51,7 +51,7 @@ def _ground(layout: Layout, limits: Limits) -> Iterator[Check]:
     values: dict[str, Value] = {"foot": Length(landing.foot), "rise": Length(landing.rise)}
     confirmed: Reading | None = ground.confirmed
     known = confirmed if confirmed is not None else next(
-        (one for one in ground.readings if abs(one.at - landing.foot) <= NEAR_FOOT), None
+        (reading for reading in ground.readings if abs(reading.at - landing.foot) <= NEAR_FOOT), None
     )  # fmt: skip
     there = known is not None and abs(known.at - landing.foot) <= NEAR_FOOT
     if confirmed is not None and not there:
@@ -65,7 +65,7 @@ def _ground(layout: Layout, limits: Limits) -> Iterator[Check]:
     across = abs(ground.across) * layout.flight.width
     if across > 0:
         level = Level.LOOK if across > limits["riser_difference"].amount + 1e-6 else Level.OK
-        yield plain("ground_across", level, Length(across), limit=limits["riser_difference"].told)
+        yield plain("ground_across", level, Length(across), limit=limits["riser_difference"].as_value)
 
 
 def _overhead(layout: Layout, limits: Limits) -> Iterator[Check]:
@@ -171,7 +171,7 @@ def _spacing(layout: Layout, limits: Limits) -> Iterator[Check]:
     places = stringer_places(layout)
     apart = places[1] - places[0]
     level = against(limit, apart)
-    yield plain("spacing_material", level, Length(apart), limit=limit.told)
+    yield plain("spacing_material", level, Length(apart), limit=limit.as_value)
 
 
 def _rips(layout: Layout) -> Iterator[Check]:
@@ -220,13 +220,13 @@ def _built(layout: Layout, limits: Limits) -> Iterator[Check]:
     found = survey_built(built, limit.amount, layout.flight.tread.thickness)
     over = bool(found.odd)
     yield plain(
-        "built", Level.STOP if over else Level.OK, Length(found.difference), limit=limit.told,
+        "built", Level.STOP if over else Level.OK, Length(found.difference), limit=limit.as_value,
         odd=", ".join(str(k) for k in found.odd),
     )  # fmt: skip
     if built.goings:
         yield plain(
             "built_goings", Level.STOP if found.odd_goings else Level.OK, Length(found.going_difference),
-            limit=limit.told, odd=", ".join(str(k) for k in found.odd_goings),
+            limit=limit.as_value, odd=", ".join(str(k) for k in found.odd_goings),
         )  # fmt: skip
 
 
