@@ -29,6 +29,7 @@ def test_every_figure_at_head_and_foot_is_as_long_as_it_is_drawn(flight):
             assert spans(sheet)[one.id] == pytest.approx(one.length.mm, abs=1e-6), one.id
     found = {one.id: one.length.mm for one in draw_head(layout, framing).dimensions}
     bearing = flight.stock.depth / layout.cos - layout.top_level_cut * layout.slope
+    bearing = min(bearing, layout.tread_levels[0] - layout.bearing_level)
     if "head_missing" in found:
         assert found["head_missing"] + found.get("head_overlap", 0.0) == pytest.approx(bearing)
     assert found["head_low"] == pytest.approx(found.get("head_drop", -layout.tread_levels[0]) + bearing, abs=1e-6)
@@ -40,6 +41,8 @@ def test_a_hangers_leg_runs_down_under_the_stringer_at_its_slope(flight):
     assume(flight.head.kind is HeadKind.HANGER)
     layout = lay_out(flight)
     framing = frame_flight(layout)
+    # Of a stringer so short that its foot cuts the lower edge off before the header a leg would lie under nothing.
+    assume(layout.head_face == layout.plumb_bearing)
     (side,) = [path for path in draw_head(layout, framing).paths if path.id == "hanger_leg"]
     (ax, ay), (bx, by), *_ = side.points
     assert degrees(atan2(by - ay, bx - ax)) == pytest.approx(layout.degrees)

@@ -27,7 +27,7 @@ def draw_head(layout: Layout, framing: FlightFraming) -> Sheet:
     if housed is not None:
         return _string_head(layout, string_head(layout, housed), framing)
     drop = -layout.tread_levels[0]
-    bearing = layout.plumb_bearing
+    bearing = layout.head_face
     low, head = drop + bearing, layout.flight.head
     window = (-REACH, -layout.flight.upper_finish - 60.0, layout.going * 1.25, low + 110.0)
     paths = _within(window, draw_stair(layout, None, framing).paths)
@@ -65,9 +65,12 @@ def _hanger(layout: Layout, drop: float, low: float) -> list[Path]:
     """A strap down the header's face and its leg under the stringer, bent to the slope: it takes the lower edge."""
     slope, long = radians(layout.degrees), layout.flight.stock.depth * LEG
     along, out = (cos(slope), sin(slope)), (-sin(slope) * PLATE, cos(slope) * PLATE)
+    strap = rectangle("hanger_strap", Layer.FRAMING, (-PLATE, drop), (0.0, low))
+    if layout.head_face < layout.plumb_bearing:
+        # The foot cuts the lower edge off before it comes to the header: a leg would lie under nothing.
+        return [strap]
     leg = [(0.0, low), (along[0] * long, low + along[1] * long)]
     leg += [(x + out[0], y + out[1]) for x, y in reversed(leg)]
-    strap = rectangle("hanger_strap", Layer.FRAMING, (-PLATE, drop), (0.0, low))
     return [strap, area("hanger_leg", Layer.FRAMING, leg)]
 
 

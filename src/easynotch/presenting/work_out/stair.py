@@ -42,6 +42,9 @@ GROUPS = {
 """Which figures belong together."""
 
 
+CUT_OFF = {f"{flight}{key}": f"{flight}{short}" for flight in ("", "lower.")
+           for key, short in (("plumb_bearing", "head_face"), ("head_missing", "head_below"))}  # fmt: skip
+"""What is said of a head whose plumb face the foot cuts off, in place of what its board alone would give."""
 DETAILS = {"head": draw_head, "feet": draw_foot}
 """What a group of figures is drawn with."""
 
@@ -65,7 +68,8 @@ def stair_of(worked: WorkedFlight, words: Words, *, on_the_ground: bool) -> Stai
 
 def _groups(worked: WorkedFlight, words: Words) -> Iterator[FiguresView]:
     for group, keys in GROUPS.items():
-        facts: list[FactView] = [fact_view(key, worked.facts[key], words) for key in keys if key in worked.facts]
+        own = (CUT_OFF[key] if CUT_OFF.get(key) in worked.facts else key for key in keys)
+        facts: list[FactView] = [fact_view(key, worked.facts[key], words) for key in own if key in worked.facts]
         if group == "feet":
             facts += _anchors(worked, words)
         if facts:

@@ -90,6 +90,11 @@ class Layout:
         return self.plumb_depth - self.top_level_cut * self.slope
 
     @cached_property
+    def head_face(self) -> float:
+        """The height of the plumb face that is there: a stair of one tread is cut off at its foot before."""
+        return min(self.plumb_bearing, self.tread_levels[0] - self.bearing_level)
+
+    @cached_property
     def tread_levels(self) -> tuple[float, ...]:
         """The stringer's level cuts from the top down: each finished tread less the tread's thickness."""
         first = 0 if self.flight.flush else 1

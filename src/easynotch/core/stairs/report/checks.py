@@ -148,15 +148,16 @@ def _stringer(layout: Layout, pattern: Member, facts: Mapping[str, float]) -> It
 
 def _head(layout: Layout, facts: Mapping[str, float]) -> Iterator[Check]:
     head = layout.flight.head
+    bearing = facts.get("head_face", facts["plumb_bearing"])
     if head.header_depth is None:
-        yield plain("header_depth", Level.LOOK, Length(facts["plumb_bearing"]))
+        yield plain("header_depth", Level.LOOK, Length(bearing))
         return
     yield from _ledger(layout)
-    missing, overlap = facts["head_missing"], facts["head_overlap"]
+    missing, overlap = facts.get("head_below", facts["head_missing"]), facts["head_overlap"]
     values: dict[str, Value] = {
         "header": Length(head.header_depth),
         "overlap": Length(overlap),
-        "bearing": Length(facts["plumb_bearing"]),
+        "bearing": Length(bearing),
     }
     if missing <= 0:
         yield plain("head_bearing", Level.OK, Length(missing), **values)

@@ -8,6 +8,9 @@ from ..layout.places import spacer, stringer_count
 from ..members.housed_strings import string_head
 from ..model.surroundings import Housed
 
+CUT_OFF = 1e-6
+"""mm by which a head's plumb face is shorter than its board would give before that is told."""
+
 
 def facts_of(layout: Layout, pattern: Member, tape: Tape) -> dict[str, float | int]:
     """Every fact of a flight.
@@ -45,10 +48,15 @@ def _of_cut_stringers(layout: Layout) -> dict[str, float | int]:
         "head_drop": head_drop,
         "plumb_bearing": layout.plumb_bearing,
     }
+    cut_off = layout.head_face < layout.plumb_bearing - CUT_OFF
+    if cut_off:
+        facts["head_face"] = layout.head_face
     if flight.head.header_depth is not None:
         overlap = max(0.0, flight.head.header_depth - head_drop)
         facts["head_overlap"] = overlap
         facts["head_missing"] = max(0.0, layout.plumb_bearing - overlap)
+        if cut_off:
+            facts["head_below"] = max(0.0, layout.head_face - overlap)
     return facts
 
 

@@ -81,7 +81,7 @@ def _head(layout: Layout) -> Iterator[Message]:
         yield message("order.string_over" if top >= 0 else "order.string_under", value=Length(abs(top)))
         return
     drop = -layout.tread_levels[0]
-    bearing = layout.plumb_bearing
+    bearing = layout.head_face
     low = drop + bearing
     values: dict[str, Value] = {
         "slope": Angle(layout.degrees),
@@ -97,7 +97,7 @@ def _head(layout: Layout) -> Iterator[Message]:
     if head.kind is HeadKind.DROP_BOARD and head.drop_board is not None:
         yield Message("order.drop_board", {"depth": Length(head.drop_board.depth), **values})
     elif head.kind is HeadKind.LEDGER and head.ledger is not None:
-        yield Message("order.ledger", {"under": Length(low - head.ledger.depth), **values})
+        yield Message("order.ledger", {"under": Length(drop + layout.plumb_bearing - head.ledger.depth), **values})
     elif head.kind is HeadKind.FLUSH:
         yield Message("order.flush", values)
     else:

@@ -14,7 +14,7 @@ from .surroundings_checks import headroom
 
 LOWER = (
     "riser_count", "tread_count", "total_run", "first_riser", "head_drop", "plumb_bearing", "head_overlap",
-    "head_missing", "board_length", "string_top",
+    "head_missing", "head_face", "head_below", "board_length", "string_top",
 )  # fmt: skip
 """Facts in which the flight below a platform differs from the one above."""
 

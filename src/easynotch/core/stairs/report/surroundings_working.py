@@ -10,6 +10,7 @@ from ..layout.places import stringer_count, stringer_places, toe
 from ..members.kicker import kicker_pieces
 from ..model.flight import KickerNotch
 from .housed_working import housed_working
+from .facts import CUT_OFF
 from .surroundings_checks import nearest_overhead
 from .working import angle_of, line, road
 
@@ -21,10 +22,11 @@ def around_working(layout: Layout) -> Iterator[Working]:
     yield from _foot(layout)
     if housed is None:
         yield _bearing(layout)
+        yield from _cut_off(layout)
     else:
         yield from housed_working(layout, housed)
-    for one in (_missing, _kicker, _rise, _headroom):
-        found = one(layout)
+    for make in (_missing, _kicker, _rise, _headroom):
+        found = make(layout)
         if found is not None:
             yield found
 
@@ -49,6 +51,34 @@ def _bearing(layout: Layout) -> Working:
             line("square_plumb", across / cos(angle), left=Length(across)),
         ),
     )
+
+
+def _cut_off(layout: Layout) -> Iterator[Working]:
+    """The head of a stair of one tread, cut off at its foot: up from the foot, and down from the framing."""
+    if layout.head_face > layout.plumb_bearing - CUT_OFF:
+        return
+    flight, drop = layout.flight, -layout.tread_levels[0]
+    riser = layout.riser + flight.lower_finish
+    face = riser - flight.tread.thickness
+    stands = flight.total_rise + flight.lower_finish - flight.upper_finish
+    yield Working(
+        "head_face",
+        road(line("plus", riser, one=Length(layout.riser), other=Length(flight.lower_finish)),
+             line("minus", face, whole=Length(riser), part=Length(flight.tread.thickness))),
+        road(line("plus", flight.total_rise + flight.lower_finish, one=Length(flight.total_rise),
+                  other=Length(flight.lower_finish)),
+             line("minus", stands, whole=Length(flight.total_rise + flight.lower_finish),
+                  part=Length(flight.upper_finish)),
+             line("minus", stands - drop, whole=Length(stands), part=Length(drop))),
+    )  # fmt: skip
+    header = flight.head.header_depth
+    if header is not None:
+        overlap, high = max(0.0, header - drop), max(header, drop)
+        yield Working(
+            "head_below",
+            road(line("left_or_none", max(0.0, face - overlap), whole=Length(face), part=Length(overlap))),
+            road(line("left_or_none", max(0.0, stands - high), whole=Length(stands), part=Length(high))),
+        )
 
 
 def _sin(angle: float) -> float:
