@@ -75,13 +75,14 @@ def saw_settings(wanted: tuple[Wanted, ...]) -> tuple[SawSetting, ...]:
 
 @dataclass(frozen=True, slots=True)
 class Rip:
-    """A cut along a piece, with a ripping blade: how far its line lies from the top edge on the near face (mm), how far
-    the blade is tilted (degrees), and whether it takes the top edge's corner off, or what lies below the line.
+    """A cut along a piece, with a ripping blade: how far its line lies from the top edge (mm) and on which face,
+    how far the blade is tilted (degrees), and whether it takes the top edge's corner off, or what lies below the line.
     """
 
     piece: str
     count: int
     line: float
+    face: Face
     tilt: float
     top: bool
 
@@ -95,10 +96,11 @@ def rips(wanted: tuple[Wanted, ...]) -> tuple[Rip, ...]:
             plane = removal.planes[0].plane
             if len(removal.planes) != 1 or abs(plane.normal.x) > 1e-6 or abs(plane.normal.y) < 1e-6:
                 continue
-            # Where the plane meets the near face, z = −t/2.
-            line = (plane.offset + plane.normal.z * half) / plane.normal.y
+            # Where the plane meets a face, z = ∓t/2; the near one's where its line is on the wood.
+            near, far = ((plane.offset + plane.normal.z * z) / plane.normal.y for z in (half, -half))
+            face, line = (Face.NEAR, near) if 0.0 < near < piece.member.stock.depth else (Face.FAR, far)
             tilt = degrees(atan2(abs(plane.normal.z), abs(plane.normal.y)))
-            found.append(Rip(piece.id, piece.count, line, tilt, plane.normal.y < 0))
+            found.append(Rip(piece.id, piece.count, line, face, tilt, plane.normal.y < 0))
     return tuple(sorted(found, key=lambda rip: (rip.tilt > ALIKE, round(rip.tilt, 2), round(rip.line, 2), rip.piece)))
 
 

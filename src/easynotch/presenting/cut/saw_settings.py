@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from ...core.rules import Words
+from ...core.solid import Face
 from ...core.supply import (
     Rip,
     SawnEnd,
@@ -53,7 +54,9 @@ def ripped(batch: Batch, words: Words) -> Iterator[SawSettingView]:
     """The lengthwise cuts, by line and tilt: another blade, and the fence."""
     groups: dict[str, list[Rip]] = {}
     for one in rips(batch.wanted):
-        key = ("corner" if one.top else "rip") + ("" if one.tilt < 0.05 else "_tilted")
+        key = ("corner" if one.top else "rip") + (
+            "" if one.tilt < 0.05 else "_tilted" if one.face is Face.NEAR else "_tilted_far"
+        )
         title = words.say(message(f"saw_setting.{key}", line=Length(one.line), tilt=Angle(one.tilt)))
         groups.setdefault(title, []).append(one)
     for title, found in groups.items():

@@ -9,8 +9,8 @@ from ..layout.layout import Layout
 from ..layout.places import stringer_count, stringer_places, toe
 from ..members.kicker import kicker_pieces
 from ..model.flight import KickerNotch
-from .housed_working import housed_working
 from .facts import CUT_OFF
+from .housed_working import housed_working
 from .surroundings_checks import nearest_overhead
 from .working import angle_of, line, road
 
