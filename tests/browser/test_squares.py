@@ -11,7 +11,7 @@ from tests.browser.test_stair import station
 # Every place of the piece on the horses, one after the other, and there every step that holds a square: the traced edges
 # of the square as it is drawn, its ringed figures, the edges of the board, px. Clicked within the page, frame by frame.
 DRAWN_SQUARES = """async () => {
-  const frame = () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+  const frame = () => new Promise((done) => requestAnimationFrame(done));
   const points = (e) => e.getAttribute("points").trim().split(" ").map((p) => p.split(",").map(Number));
   const read = (stop) => {
     const shape = document.querySelector(".lens .square polygon");

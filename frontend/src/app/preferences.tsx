@@ -1,6 +1,6 @@
 /** What is preferred: the theme on this device; words and tape of the whole shop, from its settings. */
 import { useQuery } from "@tanstack/react-query";
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
+import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import { api } from "../api/client";
 import { storage } from "../outbox/storage";
 import type { Document } from "../api/types";
@@ -36,6 +36,14 @@ export function PreferencesProvider({ children }: { children: ReactNode }) {
   const setTheme = useCallback((next: ThemeName) => {
     storage.set("theme", next);
     choose(next);
+  }, []);
+  useEffect(() => {
+    // Chosen in another tab, it holds here too.
+    const follow = (event: StorageEvent) => {
+      if (event.key === "theme") choose(keptTheme());
+    };
+    window.addEventListener("storage", follow);
+    return () => window.removeEventListener("storage", follow);
   }, []);
   const settled = useShop().data?.settled.document;
   const value = useMemo(() => ({ theme, setTheme, ...wordsIn(settled) }), [theme, setTheme, settled]);
