@@ -15,7 +15,7 @@ from easynotch.store import Database, create_job, create_work, get_work
 from easynotch.store.database import FILE_NAME
 from easynotch.timing.server import free_port, wait_for
 
-KILLS = 200 if os.environ.get("EASY_NOTCH_LONG") == "1" else 25
+KILLS = 200 if os.environ.get("EASY_NOTCH_LONG") == "1" else 15
 SERVER = """
 import sys
 from pathlib import Path

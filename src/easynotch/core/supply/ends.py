@@ -110,7 +110,7 @@ def _turned(lying: Lying, order: tuple[int, int, int, int]) -> Lying:
     )  # fmt: skip
 
 
-def pitch(one: Lying, after: Lying, kerf: float) -> float:
+def pitch(before: Lying, after: Lying, kerf: float) -> float:
     """From where a piece's farthest left point lies to where the next one's may: no wood shared, a kerf between."""
-    tilt = min(one.right, after.left)
-    return max(stop - start for stop, start in zip(one.stops, after.starts, strict=True)) + kerf / max(tilt, 0.1)
+    (a, b, c, d), (p, q, r, s) = before.stops, after.starts
+    return max(a - p, b - q, c - r, d - s) + kerf / max(min(before.right, after.left), 0.1)
