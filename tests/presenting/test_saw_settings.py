@@ -16,6 +16,7 @@ from easynotch.core.tools import Saw
 from easynotch.exchange import parse_json, read_job, worked_out
 from easynotch.presenting.cut.batch import Batch, Part, batch_of
 from easynotch.presenting.cut.saw_settings import ripped, setting_view
+from easynotch.presenting.mark.pieces import boards_of
 from tests.conftest import HOME
 
 WORDS = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
@@ -95,3 +96,20 @@ def test_a_backed_hips_rip_is_the_backing_of_the_trade_at_its_own_line(degrees_c
     for view, side in zip(sorted(views, key=lambda view: "far" in view.title), ("near", "far"), strict=True):
         assert f"{WORDS.value(Length(thickness / 2 * sin(slope)))} down the {side} face" in view.title
         assert f"{degrees(atan(sin(slope))):.1f}°" in view.title
+
+
+def test_a_ploughed_valley_is_sawn_from_either_face_no_deeper_than_its_middle(home):
+    job = parse_json((home / "demo" / "5-heron-flats-boardroom.json").read_bytes())
+    job["works"][0]["plan"]["valley"] |= {"top": "ploughed"}
+    worked = worked_out(read_job(job), 0)
+    batch = batch_of([Part("w", "", worked)], read_job(job), WORDS)
+    told = [view for view in ripped(batch, WORDS) if "Plough" in view.title]
+    # 30° over a square corner: the trough's tangent is the valley's sine of slope.
+    angle = degrees(atan(sin(atan(tan(radians(30)) / 2**0.5))))
+    assert len(told) == 2
+    assert all(f"{angle:.1f}°" in view.title and "top corner" in view.title for view in told)
+    steps = " ".join(step.say for _, board in boards_of(worked, read_job(job), WORDS) for stop in board.stops
+                     for step in stop.steps)  # fmt: skip
+    assert steps.count(f"blade at {angle:.1f}°") >= 2
+    # Down the middle of the end: half of 45 mm by that tangent.
+    assert f"{WORDS.value(Length(22.5 * tan(radians(angle))))} down the middle" in steps

@@ -4019,13 +4019,20 @@ export interface components {
         UpperEnd: "plate" | "ledger";
         /**
          * ValleyInput
-         * @description The valleys' timber; their centre line lies in the planes, and where ridges differ one supports the other.
+         * @description The valleys' timber, the hips' where none is said: the centre line of their tops in the planes, or their edges,
+         *     ploughed to both; where ridges differ one supports the other.
          */
         ValleyInput: {
-            /** Thickness */
-            thickness: number | string;
-            /** Depth */
-            depth: number | string;
+            /**
+             * Thickness
+             * @default null
+             */
+            thickness: number | string | null;
+            /**
+             * Depth
+             * @default null
+             */
+            depth: number | string | null;
             /**
              * Length
              * @default null
@@ -4034,9 +4041,9 @@ export interface components {
             /**
              * Top
              * @default in_planes
-             * @constant
+             * @enum {string}
              */
-            top: "in_planes";
+            top: "in_planes" | "ploughed";
             /**
              * Head
              * @default supporting
@@ -4246,9 +4253,14 @@ export interface components {
         };
         /**
          * CornerView
-         * @description Everything about hips that are alike.
+         * @description Everything about hips or valleys that are alike; ``kind`` says which of the two.
          */
         CornerView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "hip" | "valley";
             /** Title */
             title: string;
             /** Bevels */

@@ -9,7 +9,7 @@ from collections.abc import Callable, Iterable
 from functools import cached_property
 from typing import Any
 
-from ..core.roofs import Seam, distinct_hips
+from ..core.roofs import Seam, SeamKind, distinct_corners
 from ..core.rules import Words
 from ..core.tape import Units
 from ..core.terms import Count, Message, message
@@ -81,9 +81,10 @@ class Work:
         """The corners whose geometric sheets differ, each with its sheet's title."""
         if not isinstance(self.worked, WorkedRoof):
             return []
+        keys = {SeamKind.HIP: "sheet.geometric", SeamKind.VALLEY: "sheet.geometric_valley"}
         return [
-            (self.words.say(message("sheet.geometric", n=Count(numbers[0]))), hip)
-            for hip, numbers in distinct_hips(self.worked.layout)
+            (self.words.say(message(keys[corner.kind], n=Count(numbers[0]))), corner)
+            for corner, numbers in distinct_corners(self.worked.layout)
         ]
 
     def constructions(self) -> list[tuple[str, Sheet]]:

@@ -3,14 +3,14 @@
 from collections.abc import Iterator
 from math import atan, cos, degrees, radians, sin
 
-from ..core.roofs import bevels_of, distinct_hips
+from ..core.roofs import bevels_of, distinct_corners
 from ..core.rules import Words
-from ..core.terms import Count, Length, Message, message
+from ..core.terms import Length, Message, message
 from ..drawing.page import MARGIN, Draft, Page, Paper
 from ..drawing.tiles import measured_bar
 from ..exchange import Worked, WorkedFlight
 from ..presenting.mark.setting_out import Lath, Stand, laths_of
-from ..presenting.work_out.hips import bevel_label
+from ..presenting.work_out.hips import bevel_label, corner_title
 
 ROW = 5.6
 BLOCK = (120.0, 36.0)
@@ -101,9 +101,9 @@ def _bevels(worked: Worked, words: Words) -> Iterator[tuple[str, float, float]]:
         yield words.say(Message("bevel_page.plumb")), 90.0 - slope, 90.0 - slope
         yield words.say(Message("bevel_page.level")), slope, slope
         return
-    corners = distinct_hips(worked.layout)
+    corners = distinct_corners(worked.layout)
     for hip, numbers in corners:
-        corner = words.say(message("hips.corner", n=Count(numbers[0]), all=Count(len(numbers))))
+        corner = corner_title(hip, numbers, words)
         for bevel in bevels_of(hip):
             if bevel.from_across is not None:
                 label = bevel_label(bevel, hip, words)

@@ -36,6 +36,8 @@ export function RoofShape() {
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const shape = shapeOf(document);
+  // At an inside corner of the walls stands a valley.
+  const valleys = (screen?.roof?.sides ?? []).some((side) => side.tie !== "");
   const choose = (next: ShapeId) => {
     const kept = omit((valueAt(document, "plan") ?? {}) as Document, ["shape", "upper", "ridge_at", "keep", "ends", "sides", "side", "corners", "edges", "line_up"]);
     const around = next === "polygon" || next === "outline";
@@ -103,6 +105,13 @@ export function RoofShape() {
             <TapeField path="hip.thickness" label={say("field.hip_thickness")} labelled />
             <TapeField path="hip.depth" label={say("field.hip_depth")} labelled />
             <TapeField path="hip.length" label={say("field.hip_length")} labelled missing={say("measure.not_known")} />
+            {valleys && (
+              <>
+                <TapeField path="plan.valley.thickness" label={say("field.valley_thickness")} labelled missing={say("field.as_hips")} />
+                <TapeField path="plan.valley.depth" label={say("field.valley_depth")} labelled missing={say("field.as_hips")} />
+                <TapeField path="plan.valley.length" label={say("field.valley_length")} labelled missing={say("measure.not_known")} />
+              </>
+            )}
             {shape === "hipped" && <Choice
               label={say("measure.ends")} chosen={endsOf(document)}
               answers={(["both", "first", "second"] as const).map((which) => ({ id: which, text: say(`measure.hip_${which}`) }))}

@@ -177,7 +177,7 @@ function Geometric({ corner }: { corner: Corner }) {
             <li key={one.letter}><b>{one.letter}</b> <span>{one.label}</span> <b className="figure">{one.angle}</b></li>
           ))}
         </ol>
-        <ul className="hip-reads" aria-label={say("hip_sheets.drawn_lengths")}>
+        <ul className="hip-reads unlettered" aria-label={say("hip_sheets.drawn_lengths")}>
           {corner.lengths.map((one) => (
             <li key={one.label}><span><TapeText text={one.label} /></span> <Figure value={one.length} /></li>
           ))}
@@ -258,11 +258,11 @@ function Check({ corner }: { corner: Corner }) {
       <p className="quiet">{say("hip_sheets.level")} <Figure value={check.level} />, {say("hip_sheets.plumb")} <Figure value={check.plumb} /></p>
       <TapedFields piece={check.piece} />
       <ul>{check.say.map((one) => <li key={one}><TapeText text={one} /></li>)}</ul>
-      <p>
+      {corner.kind === "hip" && <p>
         <button type="button" className="plain-button" aria-pressed={valueAt(document, "hip.dummies") === true} onClick={() => keeper.change("hip.dummies", valueAt(document, "hip.dummies") !== true)}>
           {say("hip_sheets.dummies")}
         </button>
-      </p>
+      </p>}
     </div>
   );
 }
@@ -326,24 +326,25 @@ function Jacks({ corner }: { corner: Corner }) {
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const from = valueAt(document, "hip.jacks") ?? "commons";
+  const valley = corner.kind === "valley";
   return (
     <div className="hip-table">
-      <p className="hip-switches">
+      {!valley && <p className="hip-switches">
         <span>{say("hip_sheets.jacks_from")}</span>
         <Choice
           label={say("hip_sheets.jacks_from")} chosen={from}
           answers={(["commons", "corner", "even"] as const).map((one) => ({ id: one, text: say(`hip_sheets.jacks_${one}`) }))}
           onChoose={(one) => keeper.change("hip.jacks", one)}
         />
-      </p>
-      <p className="quiet">{say(corner.jacks.length === 0 ? "hip_sheets.no_jacks" : "hip_sheets.jacks_say")}</p>
+      </p>}
+      <p className="quiet">{say(corner.jacks.length === 0 ? "hip_sheets.no_jacks" : valley ? "hip_sheets.valley_jacks_say" : "hip_sheets.jacks_say")}</p>
       {corner.jacks.length > 0 && <table>
         <thead>
           <tr>
             <th scope="col">{say("hip_sheets.piece")}</th>
             <th scope="col">{say("hip_sheets.side")}</th>
-            <th scope="col">{say("hip_sheets.on_plate")}</th>
-            <th scope="col">{say("hip_sheets.on_hip")}</th>
+            <th scope="col">{say(valley ? "hip_sheets.on_ridge" : "hip_sheets.on_plate")}</th>
+            <th scope="col">{say(valley ? "hip_sheets.on_valley" : "hip_sheets.on_hip")}</th>
           </tr>
         </thead>
         <tbody>
@@ -357,7 +358,7 @@ function Jacks({ corner }: { corner: Corner }) {
           ))}
         </tbody>
       </table>}
-      {corner.jacks.length > 0 && (
+      {!valley && corner.jacks.length > 0 && (
         <Accordion disableGutters elevation={0}>
           <AccordionSummary><b>{say("hip_sheets.taped_title")}</b></AccordionSummary>
           <AccordionDetails>

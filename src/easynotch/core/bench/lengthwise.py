@@ -26,7 +26,7 @@ def gauge_lengthwise(sequence: Sequence) -> None:
         cut = removal.planes[0]
         points = section_points(cut, sequence.member.stock)
         for point in points:
-            _gauge(sequence, cut, point)
+            gauge_section(sequence, cut, point)
         if len(points) == 2:
             sequence.add(Step(
                 id=f"draw_{cut.id}_end", do=Do.DRAW, stop=cut.id, role=cut.role, on_end=True, hold=JoinHold(*points),
@@ -66,7 +66,8 @@ def line_id(cut: CutPlane, face: Face) -> str:
     return cut.id if face is Face.NEAR else f"{face}_{cut.id}"
 
 
-def _gauge(sequence: Sequence, cut: CutPlane, point: Section) -> None:
+def gauge_section(sequence: Sequence, cut: CutPlane, point: Section) -> None:
+    """Gauge a line along the whole board where a point of its end says, on the face that lies there."""
     layout, face = sequence.layout, face_of(point, sequence.member.stock)
     if (face, cut.id) in sequence.drawn:
         return

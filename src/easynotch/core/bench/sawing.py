@@ -21,7 +21,7 @@ def saw_steps(sequence: Sequence, squared: frozenset[str]) -> Iterator[Step]:
 
     Args:
         sequence: the piece, drawn.
-        squared: cuts that squaring the board's end has made already.
+        squared: cuts that squaring the board's end has made already, or that are no through cuts.
     """
     cuts = [
         (cut, line, removal)

@@ -14,6 +14,7 @@ from .layout import lay_on_board, plumb_angle
 from .lengthwise import gauge_lengthwise
 from .lines import ON, Needed
 from .meetings import mark_meetings
+from .ploughing import gauge_trough, is_ploughed, plough_steps
 from .preferences import Hook, Method, Preferences
 from .sawing import saw_steps
 from .sequence import Sequence
@@ -49,12 +50,18 @@ def steps_of(
     noses = _near_face(sequence)
     _half_thickness(sequence)
     gauge_lengthwise(sequence)
+    troughs = [removal for removal in member.removals if is_ploughed(removal)]
+    for removal in troughs:
+        gauge_trough(sequence, removal)
     mark_meetings(sequence, meets, Face.NEAR)
     far_face(sequence, noses)
     mark_meetings(sequence, meets, Face.FAR)
     _peg(sequence)
     _finish(sequence)
-    sequence.steps.extend(saw_steps(sequence, squared))
+    ploughed = frozenset(cut.id for removal in troughs for cut in removal.planes)
+    sequence.steps.extend(saw_steps(sequence, squared | ploughed))
+    for removal in troughs:
+        sequence.steps.extend(plough_steps(sequence, removal))
     if more:
         sequence.add(Step(id="trace", do=Do.TRACE, stop="trace", count=more))
     return tuple(sequence.steps)

@@ -57,9 +57,10 @@ from .plan.hip_plan import hip_plan
 from .plan.layout import RoofLayout, RoofSide, lay_out_roof, notch_alternatives, notch_choices
 from .plan.outline import angles, check_outline, lay_out_outline, offset
 from .plan.outline_edit import regular, with_angle, with_side, with_wing
+from .plan.seam_sections import stock_of, trough_of
 from .plan.seams import OutlineRoof, Region, Seam, SeamKind
 from .planes.planes import Slope, plane_intersection
-from .report.bevels import Bevel, Datum, bevels_of, distinct_hips, hips_of
+from .report.bevels import Bevel, Datum, bevels_of, distinct_corners, distinct_hips, hips_of, valleys_of
 from .report.chalk import ChalkLine, chalk_line
 from .report.checks import check_roof
 from .report.facts import facts_of
@@ -144,6 +145,7 @@ __all__ = [
     "check_taped",
     "clear_bays",
     "corners",
+    "distinct_corners",
     "distinct_hips",
     "facts_of",
     "fascia_run",
@@ -179,6 +181,9 @@ __all__ = [
     "set_out",
     "size_notch",
     "square_tail_corner",
+    "stock_of",
+    "trough_of",
+    "valleys_of",
     "with_angle",
     "with_side",
     "with_wing",

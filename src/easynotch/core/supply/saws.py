@@ -1,9 +1,10 @@
 """Cuts of a batch by saw setting, in an order that changes the saw least."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from math import atan2, degrees
 
-from ..solid import Face, Member, describe
+from ..solid import Face, Member, Removal, describe
 from ..tools import MitrePair, lying
 from .pieces import Wanted
 
@@ -77,6 +78,7 @@ def saw_settings(wanted: tuple[Wanted, ...]) -> tuple[SawSetting, ...]:
 class Rip:
     """A cut along a piece, with a ripping blade: how far its line lies from the top edge (mm) and on which face,
     how far the blade is tilted (degrees), and whether it takes the top edge's corner off, or what lies below the line.
+    ``trough``: a side of a ploughed top, sawn no deeper than the middle.
     """
 
     piece: str
@@ -85,15 +87,18 @@ class Rip:
     face: Face
     tilt: float
     top: bool
+    trough: bool = False
 
 
 def rips(wanted: tuple[Wanted, ...]) -> tuple[Rip, ...]:
     """Every lengthwise cut of a batch, upright ones first, alike ones side by side."""
-    found = []
+    found: list[Rip] = []
     for piece in wanted:
         half = piece.member.stock.thickness / 2
         for removal in piece.member.removals:
             plane = removal.planes[0].plane
+            if removal.planes[0].role == "plough":
+                found += _trough(piece, removal)
             if len(removal.planes) != 1 or abs(plane.normal.x) > 1e-6 or abs(plane.normal.y) < 1e-6:
                 continue
             # Where the plane meets a face, z = ∓t/2; the near one's where its line is on the wood.
@@ -102,6 +107,17 @@ def rips(wanted: tuple[Wanted, ...]) -> tuple[Rip, ...]:
             tilt = degrees(atan2(abs(plane.normal.z), abs(plane.normal.y)))
             found.append(Rip(piece.id, piece.count, line, face, tilt, plane.normal.y < 0))
     return tuple(sorted(found, key=lambda rip: (rip.tilt > ALIKE, round(rip.tilt, 2), round(rip.line, 2), rip.piece)))
+
+
+def _trough(piece: Wanted, removal: Removal) -> Iterator[Rip]:
+    """Yield both sides of a ploughed top, each from the face it comes out at."""
+    half = piece.member.stock.thickness / 2
+    for cut in removal.planes:
+        normal = cut.plane.normal
+        near, far = ((cut.plane.offset + normal.z * z) / normal.y for z in (half, -half))
+        face, line = (Face.NEAR, near) if near < far else (Face.FAR, far)
+        tilt = degrees(atan2(abs(normal.z), abs(normal.y)))
+        yield Rip(piece.id, piece.count, max(0.0, line), face, tilt, top=True, trough=True)
 
 
 def _ends(member: Member) -> list[tuple[str, MitrePair, str | None]]:

@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from math import atan2, cos, degrees, hypot, pi, sin
 
-from ...core.roofs import Seam, Slope
+from ...core.roofs import Seam, SeamKind, Slope
 from ...core.solid import Vector
 from ...core.terms import Count, message
 from ..sheet import Layer, Path, Point, Sheet, Text, line
@@ -110,6 +110,7 @@ class _Drawing:
     def __init__(self, hip: Seam, step: float | None) -> None:
         assert hip.corner is not None
         self.hip, self.origin, self.step = hip, hip.corner, step
+        self.kind = str(hip.kind)
         self.turn = pi / 4 - atan2(hip.direction.y, hip.direction.x)
         self.paths: list[Path] = []
         self.reads: list[Read] = []
@@ -156,14 +157,14 @@ class _Drawing:
         self.draw("hip_rise", Layer.REFERENCE, self.top, self.hip_top)
         self.draw("hip_true", Layer.PENCIL, self.corner, self.hip_top)
         self.reads += [
-            Read("level_hip", None, self.corner, (self.top, self.hip_top)),
-            Read("plumb_hip", None, self.hip_top, (self.top, self.corner)),
+            Read(f"level_{self.kind}", None, self.corner, (self.top, self.hip_top)),
+            Read(f"plumb_{self.kind}", None, self.hip_top, (self.top, self.corner)),
         ]
-        self.lengths.append(DrawnLength("hip", None, _distance(self.corner, self.hip_top)))
+        self.lengths.append(DrawnLength(self.kind, None, _distance(self.corner, self.hip_top)))
 
     def _side(self, number: int, slope: Slope) -> None:
         """One slope: its common's triangle, itself swung flat, its cheek on the hip's top, its purlin."""
-        towards = slope.along if number == 0 else -slope.along
+        towards = self._towards(slope)
         run = self.hip.run * self.hip.direction.dot(slope.inward)
         reach = self.hip.run * self.hip.direction.dot(towards)
         eave, inward = self.drawn_direction(towards), self.drawn_direction(slope.inward)
@@ -188,11 +189,18 @@ class _Drawing:
         ]
         self.lengths.append(DrawnLength("common", number, _distance(foot, flat)))
         self._jacks(number, foot, flat)
-        self._cheek(number, inward)
+        # A hip's cheek lies along this side's commons, a valley's along its ridge.
+        self._cheek(number, inward if self.hip.kind is SeamKind.HIP else eave)
         self._purlin(number, foot, common_top, inward)
 
+    def _towards(self, slope: Slope) -> Vector:
+        """Along an eave, drawn on past an inside corner, to the foot of the common that comes to the upper end."""
+        return slope.along if self.hip.direction.dot(slope.along) > 0 else -slope.along
+
     def _jacks(self, number: int, foot: Point, flat: Point) -> None:
-        """Beside the common in the slope swung flat, one at every step, each from the eave to the hip."""
+        """Beside the common in the slope swung flat, one at every step, each from the eave to the hip; a valley's, from
+        the valley to the ridge.
+        """
         if self.step is None:
             return
         eave, outward = (
@@ -207,25 +215,29 @@ class _Drawing:
             end = _meet(start, outward, flat, hip)
             if end is None:
                 return
-            self.draw(f"jack_{number + 1}_{jacks}", Layer.PENCIL, start, end)
+            ridge = _moved(start, _unit(outward), longer)
+            ends = (start, end) if self.hip.kind is SeamKind.HIP else (end, ridge)
+            self.draw(f"jack_{number + 1}_{jacks}", Layer.PENCIL, *ends)
             if jacks == 1:
-                self.lengths.append(DrawnLength("difference", number, longer - _distance(start, end)))
+                self.lengths.append(DrawnLength("difference", number, _distance(end, ridge)))
+        if self.hip.kind is SeamKind.VALLEY and jacks:
+            self.draw(f"ridge_{number + 1}", Layer.THEORY, flat, _moved(flat, eave, (jacks + 0.5) * self.step))
 
-    def _cheek(self, number: int, inward: Point) -> None:
-        """The hip's top swung down on its plan line; the cheek's plan line cuts the line square across the corner."""
+    def _cheek(self, number: int, lies: Point) -> None:
+        """The top swung down on its plan line; the cheek's plan line cuts the line square across the corner."""
         along = self.drawn_direction(self.hip.direction)
         across = (-along[1], along[0])
         length = _distance(self.corner, self.hip_top)
         top = _moved(self.corner, along, length)
         if number == 0:
             self.arc("hip_swing", self.corner, self.hip_top, top)
-        at = _meet(self.top, inward, self.corner, across)
+        at = _meet(self.top, lies, self.corner, across)
         if at is None:
             return
         self.draw(f"cheek_plan_{number + 1}", Layer.REFERENCE, self.top, at)
         self.draw(f"cheek_{number + 1}", Layer.CUT, top, at)
         self.draw(f"across_{number + 1}", Layer.REFERENCE, self.corner, at)
-        self.reads.append(Read("edge_hip", number, top, (self.corner, at)))
+        self.reads.append(Read(f"edge_{self.kind}", number, top, (self.corner, at)))
 
     def _purlin(self, number: int, foot: Point, common_top: Point, inward: Point) -> None:
         """A purlin's face square to the common's triangle: its lower edge lies out level, and the hip's plan line
@@ -240,7 +252,7 @@ class _Drawing:
         lower = _moved(foot, square, deep)
         out = abs((lower[0] - foot[0]) * inward[0] + (lower[1] - foot[1]) * inward[1])
         level = _moved(foot, inward, out)
-        eave = self.drawn_direction(self.hip.first.along if number == 0 else -self.hip.second.along)
+        eave = self.drawn_direction(self._towards((self.hip.first, self.hip.second)[number]))
         moved = _meet(foot, self.drawn_direction(self.hip.direction), level, eave)
         if moved is None:
             return
@@ -270,7 +282,8 @@ class _Drawing:
         self.draw("backing", Layer.CUT, ends[0], swung, ends[1])
         self.reads.append(Read("dihedral", None, swung, (ends[0], ends[1])))
         for number, end in enumerate(ends):
-            self.reads.append(Read("backing", number, end, (middle, swung)))
+            bevel = "backing" if self.hip.kind is SeamKind.HIP else "trough"
+            self.reads.append(Read(bevel, number, end, (middle, swung)))
 
 
 def angles_read(reads: tuple[Read, ...]) -> Iterator[tuple[str, int | None, float]]:

@@ -104,6 +104,27 @@ def draw_planes(seam: Seam, thickness: float, depth: float, keep: KeepPlanes) ->
     return Sheet((-reach, high, reach, max(low, reach * max(falls)) + 0.1 * thickness), tuple(paths))
 
 
+def draw_valley_planes(seam: Seam, thickness: float, depth: float, *, ploughed: bool) -> Sheet:
+    """Square across a valley, looking up it: both planes climbing from their crease, and the valley under them."""
+    climbs = [max(0.0, -seam.fall(slope)) for slope in (seam.second, seam.first)]
+    half, reach = thickness / 2, 1.6 * thickness
+    if ploughed:
+        top = [(-half, -half * climbs[0]), (0.0, 0.0), (half, -half * climbs[1])]
+        raised = half * max(climbs)
+        low = min(1.2 * thickness, depth) - raised
+    else:
+        top = [(-half, seam.drop(thickness)), (half, seam.drop(thickness))]
+        low = min(1.2 * thickness, depth)
+    paths = [
+        area("valley", Layer.CUT, [*top, (half, low), (-half, low)]),
+        line("plane_second", Layer.THEORY, (0.0, 0.0), (-reach, -reach * climbs[0])),
+        line("plane_first", Layer.THEORY, (0.0, 0.0), (reach, -reach * climbs[1])),
+        line("crease", Layer.REFERENCE, (0.0, -0.6 * thickness), (0.0, low)),
+    ]
+    high = -max(reach * max(climbs), 0.6 * thickness) - 0.1 * thickness
+    return Sheet((-reach, high, reach, low + 0.1 * thickness), tuple(paths))
+
+
 def draw_heel(seam: Seam, thickness: float, heel: str, keep: KeepPlanes) -> Sheet:
     """From above, where a hip crosses the plates: both walls' lines, the hip, and the line its heel is cut to."""
     half, reach = thickness / 2, 2.4 * thickness

@@ -1,31 +1,46 @@
 """The plan of a roof in the job file: a rectangle with its wings, an outline, a regular polygon."""
 
 from dataclasses import replace
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, Self
 
-from pydantic import Discriminator, Field, Tag
+from pydantic import Discriminator, Field, Tag, model_validator
+from pydantic_core import PydanticCustomError
 
 from ...core.roofs import Bearing, Edge, End, KeepsTrue, LineUp, Plan, Shape, UpperEnd, Valley, Wing, WingSide, regular
 from ...core.solid import Stock
 from ...core.tape import Units
-from .measured import Measured, NotNegative, PitchText, Positive, Signed
-from .parts import Part, StockInput, Whole
+from .measured import Measured, NotNegative, OfTimber, PitchText, Positive, Signed
+from .parts import Part, Whole
 
 ZERO = Measured(0.0, "0 mm")
 USUAL_PLATE = {Units.IMPERIAL: 3.5 * 25.4, Units.METRIC: 90.0}
 MOST_OUTLINE_CORNERS, MOST_WINGS, MOST_BEARINGS = 24, 6, 12
 
 
-class ValleyInput(StockInput):
-    """The valleys' timber; their centre line lies in the planes, and where ridges differ one supports the other."""
+class ValleyInput(Part):
+    """The valleys' timber, the hips' where none is said: the centre line of their tops in the planes, or their edges,
+    ploughed to both; where ridges differ one supports the other.
+    """
 
-    top: Literal["in_planes"] = "in_planes"
+    thickness: OfTimber | None = None
+    depth: OfTimber | None = None
+    length: Positive | None = None
+    top: Literal["in_planes", "ploughed"] = "in_planes"
     head: Literal["supporting"] = "supporting"
     supported: Literal["main"] = "main"
 
+    @model_validator(mode="after")
+    def _whole(self) -> Self:
+        if (self.thickness is None) != (self.depth is None):
+            raise PydanticCustomError("valley_stock", "thickness and depth go together")
+        return self
+
     def valley(self) -> Valley:
         """As the core's valley."""
-        return Valley(Stock(self.thickness.mm, self.depth.mm, self.length.mm if self.length else None))
+        stock = None
+        if self.thickness is not None and self.depth is not None:
+            stock = Stock(self.thickness.mm, self.depth.mm, self.length.mm if self.length else None)
+        return Valley(stock, ploughed=self.top == "ploughed")
 
 
 class WingInput(Part):

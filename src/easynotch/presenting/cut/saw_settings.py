@@ -53,12 +53,9 @@ def _reached(setting: SawSetting, saws: tuple[Saw, ...], words: Words) -> Iterat
 def ripped(batch: Batch, words: Words) -> Iterator[SawSettingView]:
     """The lengthwise cuts, by line and tilt: another blade, and the fence."""
     groups: dict[str, list[Rip]] = {}
-    for one in rips(batch.wanted):
-        key = ("corner" if one.top else "rip") + (
-            "" if one.tilt < 0.05 else "_tilted" if one.face is Face.NEAR else "_tilted_far"
-        )
-        title = words.say(message(f"saw_setting.{key}", line=Length(one.line), tilt=Angle(one.tilt)))
-        groups.setdefault(title, []).append(one)
+    for rip in rips(batch.wanted):
+        title = words.say(message(f"saw_setting.{_rip_key(rip)}", line=Length(rip.line), tilt=Angle(rip.tilt)))
+        groups.setdefault(title, []).append(rip)
     for title, found in groups.items():
         yield SawSettingView(
             title=title,
@@ -72,6 +69,13 @@ def ripped(batch: Batch, words: Words) -> Iterator[SawSettingView]:
                 for one in found
             ],
         )
+
+
+def _rip_key(rip: Rip) -> str:
+    if rip.trough:
+        return f"trough_{rip.face}{'' if rip.line > ON_CORNER else '_corner'}"
+    key = "corner" if rip.top else "rip"
+    return key if rip.tilt < UPRIGHT else f"{key}_tilted" if rip.face is Face.NEAR else f"{key}_tilted_far"
 
 
 def ripped_to_width(plans: tuple[SectionPlan, ...], names: dict[str, str], words: Words) -> Iterator[SawSettingView]:
@@ -95,5 +99,7 @@ def _end(end: SawnEnd, names: dict[str, str], words: Words) -> str:
     )
 
 
+UPRIGHT, ON_CORNER = 0.05, 0.05
+"""Degrees: a blade that leans less stands upright. mm: a line that is nearer to the top corner lies on it."""
 NARROWER = 0.05
 """mm: a board is ripped for more."""

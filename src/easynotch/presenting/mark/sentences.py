@@ -211,6 +211,10 @@ class Sentences:
 
     def _held(self, step: Step) -> str:
         hold = step.hold
+        if step.on_end and step.role == "plough" and step.start is not None:
+            down, through = step.start.point
+            side = f"{'near' if through < AT_ONCE else 'far'}_{'corner' if down < AT_ONCE else 'line'}"
+            return self._said("on_end_trough", reading=Length(step.reading or 0.0), side=self._word(f"trough.{side}"))
         if step.on_end:
             return self._said("on_end")
         if step.face is Face.TOP and step.line is not None:
@@ -262,7 +266,7 @@ class Sentences:
         reading = Length(step.reading or 0.0)
         if step.face in (Face.NEAR, Face.FAR):
             line = step.line
-            whole = line is None or step.role in ("rip", "backing", "bevel", "face")
+            whole = line is None or step.role in ("rip", "backing", "bevel", "face", "plough")
             if line is not None and step.role == "clip":
                 # A top that is cut off under one slope alone is planed between its lines: the rest stays as it is.
                 whole = min(abs(end[0] - self.hook) for end in (line.start, line.end)) < AT_ONCE
@@ -295,6 +299,9 @@ class Sentences:
     def _saw(self, step: Step) -> str:
         cut = step.cut
         assert cut is not None
+        if cut.role == "plough":
+            side = self._word(f"trough.{step.face}_{'corner' if cut.line.startswith('top_') else 'line'}")
+            return self._said("saw_plough", side=side, tilt=Angle(cut.tilt), depth=Length(cut.depth or 0.0))
         line = self.line_of(cut, step.face)
         if cut.depth is not None:
             return self._said("rout" if cut.role == "housing" else "saw_lap", line=line, depth=Length(cut.depth))
@@ -318,6 +325,8 @@ def lowered(text: str) -> str:
 def saw_title(cuts: list[SawCut], words: Words) -> str:
     """Return what a setting of the saw is called, for all the lines it suits."""
     first = cuts[0]
+    if first.role == "plough":
+        return words.say(Message("stop_title.any.plough_out"))
     if first.depth is not None:
         return words.say(Message("stop_title.any.rout" if first.role == "housing" else "stop_title.any.lap_out"))
     if first.rip:

@@ -138,7 +138,7 @@ def _titled(stop: str, steps: tuple[Step, ...], kind: Kind) -> str:
 _TITLES = frozenset(
     [("rafter", role) for role in (
         "head", "heel", "beam_heel", "upper_heel", "purlin_heel", "bearing_heel", "shoulder", "tail", "tail_snapped",
-        "tail_profile", "tail_level", "foot", "end", "bevel", "backing", "clip", "face")]
+        "tail_profile", "tail_level", "foot", "end", "bevel", "backing", "clip", "plough", "face")]
     + [("stringer", role) for role in ("tread", "head", "notch", "riser", "foot", "kicker", "ledger")]
 )  # fmt: skip
 

@@ -1,6 +1,7 @@
 """The answer about a roof's hips: judgement calls as drawings, bevels, sheets, patterns and what to check."""
 
 from dataclasses import dataclass
+from typing import Literal
 
 from ..shared.models import SheetView, Shown
 
@@ -80,8 +81,9 @@ class JackMarkView:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CornerView:
-    """Everything about hips that are alike."""
+    """Everything about hips or valleys that are alike; ``kind`` says which of the two."""
 
+    kind: Literal["hip", "valley"]
     title: str
     bevels: list[BevelView]
     geometric: SheetView

@@ -14,15 +14,19 @@ from ...core.roofs import (
     RoofError,
     RoofLayout,
     Seam,
+    SeamKind,
     Shape,
+    Slope,
     bevels_of,
-    distinct_hips,
+    distinct_corners,
     hip_check,
     jack_marks,
     jack_step,
     lay_out_roof,
     master_patterns,
     pieces_near,
+    stock_of,
+    trough_of,
 )
 from ...core.rules import Words, piece_name
 from ...core.solid import Member
@@ -32,7 +36,7 @@ from ...core.tools.saw import MITRE_TURNS
 from ...drawing import Sheet
 from ...drawing.roofs.geometric import GeometricSheet, Read, draw_geometric
 from ...drawing.roofs.hip_boards import draw_block, draw_master
-from ...drawing.roofs.hip_choices import draw_head, draw_heel, draw_planes, head_window
+from ...drawing.roofs.hip_choices import draw_head, draw_heel, draw_planes, draw_valley_planes, head_window
 from ...exchange import WorkedRoof
 from ..mark.tools import Tools
 from ..shared.in_words import sheet_view
@@ -57,26 +61,48 @@ BLOCK = 90.0
 """mm: the depth of the offcut that carries the bevels, where the hip is deeper."""
 
 
+Corner = tuple[Seam, tuple[int, ...]]
+"""A hip's or valley's corner, and the numbers of all that are like it."""
 NO_HIPS = HipsView(calls=[], corners=[], patterns=[], pieces=[])
 
 
 def hips_of_roof(worked: WorkedRoof, words: Words, tools: Tools) -> HipsView:
     """Return a roof's hips as they are shown, and every piece with its lengths."""
-    corners = distinct_hips(worked.layout)
+    layout, corners = worked.layout, distinct_corners(worked.layout)
     pieces = [_piece(piece.member, words) for piece in worked.framing.pieces if piece.frames]
-    if not corners or worked.layout.roof.hip is None:
+    if not corners:
         return replace(NO_HIPS, pieces=pieces)
-    layout, hip = worked.layout, worked.layout.roof.hip
     return HipsView(
-        calls=[*_calls(worked, hip, corners[0][0], words)],
+        calls=[*_calls(worked, corners, words)],
         corners=[_corner(worked, seam, numbers, words, tools) for seam, numbers in corners],
         patterns=[_master(pattern, words) for pattern in master_patterns(layout, worked.framing)],
         pieces=pieces,
     )
 
 
-def _calls(worked: WorkedRoof, hip: Hip, seam: Seam, words: Words) -> Iterator[HipCallView]:
-    """Head, planes and heel: each way drawn as it would be on this very roof."""
+def _calls(worked: WorkedRoof, corners: list[Corner], words: Words) -> Iterator[HipCallView]:
+    """Hips' head, planes and heel, and the valleys' top: each way drawn as it would be on this very roof."""
+    layout, hip = worked.layout, worked.layout.roof.hip
+    hips, valleys = ([seam for seam, _ in corners if seam.kind is kind] for kind in (SeamKind.HIP, SeamKind.VALLEY))
+    if hips and hip is not None:
+        yield from _hip_calls(worked, hip, hips[0], words)
+    if valleys:
+        valley, stock = layout.roof.plan.valley, stock_of(layout, valleys[0])
+        ploughed = valley is not None and valley.ploughed
+        drop, raised = (trough_of(valleys[0], stock.thickness, ploughed=chosen) for chosen in (False, True))
+        said: tuple[dict[str, Value], dict[str, Value]] = ({"proud": Length(drop)}, {"raised": Length(raised)})
+        yield HipCallView(
+            field="plan.valley.top",
+            title=words.say(Message("hips.valley_top")),
+            options=[
+                _option(f"valley_{option}", option, ploughed is chosen, words,
+                        draw_valley_planes(valleys[0], stock.thickness, stock.depth, ploughed=chosen), values)
+                for option, chosen, values in (("in_planes", False, said[0]), ("ploughed", True, said[1]))
+            ],
+        )  # fmt: skip
+
+
+def _hip_calls(worked: WorkedRoof, hip: Hip, seam: Seam, words: Words) -> Iterator[HipCallView]:
     layout = worked.layout
     heads: tuple[str, ...] = ("commons", "ridge_single", "ridge_double", "post", "pairs")
     if layout.roof.plan.shape is not Shape.RECTANGLE:
@@ -134,27 +160,27 @@ def _head(worked: WorkedRoof, hip: Hip, seam: Seam, head: str, words: Words) -> 
 
 def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Words, tools: Tools) -> CornerView:
     bevels = bevels_of(seam)
-    hip = worked.layout.roof.hip
-    assert hip is not None
+    stock = stock_of(worked.layout, seam)
     struck = [bevel for bevel in bevels if bevel.from_across is not None]
     sheet = draw_geometric(seam, drawn_step(worked.layout))
-    hips = [piece.member for piece in worked.framing.pieces if piece.member.role == "hip"]
-    member = _member_of(worked.framing, seam) or (hips[0] if hips else None)
+    member = _member_of(worked.framing, seam)
+    plural = "hips" if seam.kind is SeamKind.HIP else "valleys"
     order = {id(one): number for number, one in enumerate(struck, 1)}
     return CornerView(
-        title=words.say(Message("hips.corner", {"n": Count(numbers[0]), "all": Count(len(numbers))})),
-        bevels=[_bevel(one, order.get(id(one), 0), seam, words, tools, hip.stock.depth) for one in bevels],
+        kind="hip" if seam.kind is SeamKind.HIP else "valley",
+        title=corner_title(seam, numbers, words),
+        bevels=[_bevel(one, order.get(id(one), 0), seam, words, tools, stock.depth) for one in bevels],
         geometric=sheet_view(sheet.sheet, words),
         scale=sheet.scale,
-        steps=[words.say(Message(f"hips.step.{step}", {"scale": Count(sheet.scale)})) for step in sheet.steps],
+        steps=[words.say(Message(f"{plural}.step.{step}", {"scale": Count(sheet.scale)})) for step in sheet.steps],
         reads=read_views(sheet, seam, words),
         lengths=drawn_lengths(sheet, seam, worked.layout, words),
-        block=sheet_view(draw_block(struck, min(hip.stock.depth, BLOCK)), words),
+        block=sheet_view(draw_block(struck, min(stock.depth, BLOCK)), words),
         check=_check(worked.layout, member, seam, words) if member is not None else None,
         jacks=[
             JackMarkView(
                 piece=mark.piece, title=words.say(piece_name(mark.piece)),
-                side=words.say(_side(mark.slope is seam.second)),
+                side=words.say(_side(seam, mark.slope)),
                 on_plate=format_length(mark.on_plate, words), on_hip=format_length(mark.on_hip, words),
             )
             for mark in jack_marks(worked.layout, worked.framing, seam)
@@ -162,28 +188,36 @@ def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Wor
     )  # fmt: skip
 
 
+def corner_title(seam: Seam, numbers: tuple[int, ...], words: Words) -> str:
+    """Return what corners that are alike are called."""
+    key = "hips.corner" if seam.kind is SeamKind.HIP else "valleys.corner"
+    return words.say(message(key, n=Count(numbers[0]), all=Count(len(numbers))))
+
+
 def _member_of(framing: Framing, seam: Seam) -> Member | None:
-    """The hip that stands under a seam."""
-    for piece in framing.pieces:
-        if piece.member.role != "hip":
-            continue
+    """The hip or valley that stands under a seam; of hips the first where none lies so."""
+    roles = ("hip",) if seam.kind is SeamKind.HIP else ("valley", "valley_short")
+    found = [piece for piece in framing.pieces if piece.member.role in roles]
+    for piece in found:
         for frame in piece.frames:
             off = frame.origin - seam.high
             if frame.x.dot(seam.direction) < -0.5 and abs(off.x) + abs(off.y) < 2 * piece.member.stock.thickness:
                 aside = frame.x - seam.direction * frame.x.dot(seam.direction)
                 if abs(aside.x) + abs(aside.y) < 1e-6:
                     return piece.member
-    return None
+    return found[0].member if found and seam.kind is SeamKind.HIP else None
 
 
-def _side(second: bool) -> Message:
-    return Message("hips.right" if not second else "hips.left")
+def _side(seam: Seam, slope: Slope) -> Message:
+    """Which side of whoever climbs the hip or valley a slope lies on."""
+    kind = "hips" if seam.kind is SeamKind.HIP else "valleys"
+    return Message(f"{kind}.left" if slope is seam.second else f"{kind}.right")
 
 
 def _bevel(bevel: Bevel, number: int, seam: Seam, words: Words, tools: Tools, depth: float) -> BevelView:
     square = saw = ""
     away = bevel.from_across
-    if away is not None and 1e-6 < away < 90 - 1e-6 and bevel.id != "backing":
+    if away is not None and 1e-6 < away < 90 - 1e-6 and bevel.id not in ("backing", "trough"):
         metric = words.tape.style not in (Style.FEET_INCHES, Style.DECIMAL_INCHES)
         held, leg = figures_of(away, tools.square, depth=depth, metric=metric)
         values = {"tongue": Length(held.tongue), "body": Length(held.body)}
@@ -193,9 +227,12 @@ def _bevel(bevel: Bevel, number: int, seam: Seam, words: Words, tools: Tools, de
             if away <= MITRE_TURNS
             else Message("hips.beyond", {"angle": Angle(90 - away)})
         )
-    if bevel.id in ("edge_jack", "edge_hip") and bevel.slope is not None:
-        saw = words.say(Message("hips.tilt", {"angle": Angle(abs(90.0 - seam.plan_angle(bevel.slope)))}))
-    if bevel.id == "backing":
+    if bevel.id in ("edge_jack", "edge_hip", "edge_valley") and bevel.slope is not None:
+        turned = seam.plan_angle(bevel.slope)
+        # A valley's cheek lies along its ridge, which runs as the eave does.
+        tilt = turned if bevel.id == "edge_valley" else abs(90.0 - turned)
+        saw = words.say(Message("hips.tilt", {"angle": Angle(tilt)}))
+    if bevel.id in ("backing", "trough"):
         saw = words.say(Message("hips.rip", {"angle": Angle(bevel.degrees)}))
     return BevelView(
         id=bevel.id, number=number, label=bevel_label(bevel, seam, words), angle=words.figure(Angle(bevel.degrees)),
@@ -208,7 +245,7 @@ def bevel_label(bevel: Bevel, seam: Seam, words: Words) -> str:
     name = words.say(Message(f"hips.bevel.{bevel.id}"))
     datum = words.say(Message(f"hips.from.{bevel.datum}")) if bevel.datum is not Datum.PLANES else ""
     sides = sum(one.id == bevel.id for one in bevels_of(seam))
-    side = words.say(_side(bevel.slope is seam.second)) if sides > 1 else ""
+    side = words.say(_side(seam, bevel.slope)) if sides > 1 and bevel.slope is not None else ""
     return ", ".join((name, *(_within(part) for part in (side, datum) if part)))
 
 
@@ -238,7 +275,7 @@ def drawn_lengths(sheet: GeometricSheet, seam: Seam, layout: RoofLayout, words: 
         label = words.say(message(f"hips.drawn.{one.id}", step=Length(drawn_step(layout))))
         if one.side is not None and max(alike) - min(alike) > 1e-6:
             slope = (seam.first, seam.second)[one.side]
-            label = f"{label}, {_within(words.say(_side(slope is seam.second)))}"
+            label = f"{label}, {_within(words.say(_side(seam, slope)))}"
         found.append(PieceLengthView(label=label, length=format_length(one.length, words)))
     return found
 
@@ -249,7 +286,7 @@ def _read(read: Read, number: int, bevels: tuple[Bevel, ...], seam: Seam, words:
     bevel = next((one for one in named if one.slope is slope), named[0])
     label = words.say(Message(f"hips.bevel.{read.bevel}"))
     if slope is not None:
-        label = f"{label}, {_within(words.say(_side(slope is seam.second)))}"
+        label = f"{label}, {_within(words.say(_side(seam, slope)))}"
     return ReadView(
         letter=words.say(Message("hips.letter", {"n": Count(number)})), label=label,
         angle=words.figure(Angle(bevel.degrees)),
@@ -264,13 +301,15 @@ def _check(layout: RoofLayout, hip: Member, seam: Seam, words: Words) -> HipChec
         "start": Length(304.8 if one != round(one) else 500.0),
     }  # fmt: skip
     keys = ("started", "longer", "run", "height", "dummies", "after", "fascia")
+    plural = "hips" if seam.kind is SeamKind.HIP else "valleys"
+    ends = "hips.check.ends_clipped" if found.clipped else f"{plural}.check.ends"
     return HipCheckView(
         piece=hip.id,
         distance=format_length(found.distance, words),
         level=format_length(found.level, words),
         plumb=format_length(found.plumb, words),
-        ends=words.say(Message("hips.check.ends_clipped" if found.clipped else "hips.check.ends")),
-        say=[words.say(Message(f"hips.check.{key}", values)) for key in keys],
+        ends=words.say(Message(ends)),
+        say=[words.say(Message(f"{plural}.check.{key}", values)) for key in keys],
     )
 
 

@@ -12,7 +12,7 @@ from ...terms import message
 from ..model.roof import RoofError, Tail
 from ..plan.arrangement import HipOrRidgePlan, ends_of
 from ..plan.layout import RoofLayout
-from ..plan.seam_sections import drop_and_shift, outline_of, stock_of
+from ..plan.seam_sections import drop_and_shift, is_ploughed, outline_of, stock_of
 from ..plan.seams import Seam, SeamKind
 from ..planes.planes import UP, SectionRow, Slope
 from .outline_fascias import corner_mitre
@@ -43,6 +43,11 @@ def valley_member(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     else:
         rows += [*_notch(layout, seam, seam.corner, frame), *_tail(layout, seam, seam.corner, frame)]
     rows += _clips(layout, plan, frame)
+    if is_ploughed(layout, seam):
+        planes = (("plough", seam.first), ("plough_side", seam.second))
+        rows.append(
+            Removal(tuple(CutPlane(name, "plough", frame.plane_to_local(slope.plane)) for name, slope in planes))
+        )
     removals = tuple(rows)
     per_run = hypot(1.0, rise_per_run)
     run = hypot(plan.top.x - seam.low.x, plan.top.y - seam.low.y)
@@ -150,6 +155,7 @@ def _clips(layout: RoofLayout, plan: HipOrRidgePlan, frame: Frame) -> list[Remov
         point + UP * (frame.origin.z + rise * (point - frame.origin).dot(seam.direction))
         for point in plan.footprint.corners
     ]
+    clipped: set[tuple[str, str]] = set()
     for other in roof.seams:
         if other == seam or other.kind is SeamKind.VALLEY or not other.touches(seam.high):
             continue
@@ -160,7 +166,10 @@ def _clips(layout: RoofLayout, plan: HipOrRidgePlan, frame: Frame) -> list[Remov
             behind = other.second if own == other.first else other.first
             if behind == kept or not any(min(one.plane.above(top) for one in (behind, kept)) > PROUD for top in tops):
                 continue
-            planes = ((f"clip_{behind.id}", behind), (f"clip_{behind.id}_{kept.id}", kept))
+            if (behind.id, kept.id) in clipped:
+                continue
+            clipped.add((behind.id, kept.id))
+            planes = ((f"clip_{behind.id}_{own.id}", behind), (f"clip_{kept.id}_{own.id}", kept))
             made.append(
                 Removal(tuple(CutPlane(name, "clip", frame.plane_to_local(slope.plane)) for name, slope in planes))
             )

@@ -121,9 +121,10 @@ class LineUp(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Valley:
-    """The valleys' timber."""
+    """The valleys' timber, None for the hips'; ``ploughed`` where its edges lie in the planes, its top cut to both."""
 
-    stock: Stock
+    stock: Stock | None
+    ploughed: bool = False
 
 
 class WingSide(StrEnum):

@@ -20,6 +20,8 @@ from .seams import TINY, OutlineRoof, Point, Region, Seam, SeamKind, moved_out, 
 FEWEST, MOST = 3, 24
 STRAIGHT_ON = 1e-6
 """Radians: a corner that turns less is none."""
+LEVEL = 1e-9
+"""Of a direction: less inward of a wall runs along it."""
 NEAR_WALL = 1e-3
 """mm: what is nearer to a wall's line lies on it."""
 SHORTEST_SIDE, NARROWEST = 50.0, 300.0
@@ -124,7 +126,8 @@ def _over_inside_corners(bearing: tuple[Point, ...], slopes: list[Slope | None])
     """The roof over an outline with inside corners.
 
     Raises:
-        RoofError: a gable at an inside corner, plates so high that a wing has no roof, or slopes that enclose none.
+        RoofError: a gable at an inside corner, plates so high that a wing has no roof, slopes that enclose none, or two
+            that look one way and meet in a level line.
     """
     for number, angle in enumerate(angles(bearing)):
         beside = ((number - 1) % len(bearing), number)
@@ -132,7 +135,13 @@ def _over_inside_corners(bearing: tuple[Point, ...], slopes: list[Slope | None])
         if angle > 180.0 and gable is not None:
             raise RoofError(f"plan.edges[{gable}]", message("error.outline_gable_inside", n=Count(gable + 1)))
     merged, regions = regions_of(bearing, slopes)
-    return OutlineRoof(bearing, merged, regions, tuple(_seams(regions)))
+    seams = tuple(_seams(regions))
+    for seam in seams:
+        if seam.kind is SeamKind.VALLEY and abs(seam.first.inward.dot(seam.direction)) < LEVEL:
+            at = sorted(merged.index(slope) for slope in (seam.first, seam.second))
+            values = {"one": Count(at[0] + 1), "other": Count(at[1] + 1)}
+            raise RoofError(f"plan.edges[{at[1]}].pitch", message("error.outline_level_valley", **values))
+    return OutlineRoof(bearing, merged, regions, seams)
 
 
 def angles(corners: tuple[Point, ...]) -> list[float]:

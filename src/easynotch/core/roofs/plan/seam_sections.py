@@ -49,7 +49,7 @@ def stock_of(layout: RoofLayout, seam: Seam) -> Stock:
     """
     roof = layout.roof
     if seam.kind is SeamKind.VALLEY:
-        if roof.plan.valley is not None:
+        if roof.plan.valley is not None and roof.plan.valley.stock is not None:
             return roof.plan.valley.stock
         if roof.hip is None:
             raise RoofError("plan.valley", message("error.roof_valley_missing"))
@@ -69,6 +69,20 @@ def keep_method(layout: RoofLayout, seam: Seam) -> KeepPlanes:
     return KeepPlanes.DROP if seam.kind is not SeamKind.HIP or hip is None else hip.keep_planes
 
 
+def is_ploughed(layout: RoofLayout, seam: Seam) -> bool:
+    """Whether a seam is a valley that is raised until its edges lie in the planes, its top then cut to both."""
+    valley = layout.roof.plan.valley
+    return seam.kind is SeamKind.VALLEY and valley is not None and valley.ploughed
+
+
+def trough_of(seam: Seam, thickness: float, *, ploughed: bool) -> float:
+    """Return how far a valley's edges are raised where it is ploughed, or lie under the planes where it is not, plumb:
+    the greater of both sides.
+    """
+    rises = [thickness / 2 * max(0.0, -seam.fall(slope)) for slope in (seam.first, seam.second)]
+    return max(rises) if ploughed else max(rises) + seam.drop(thickness)
+
+
 def at_valley(roof: OutlineRoof, node: Vector) -> bool:
     """Whether a valley ends at a node."""
     return any(seam.ends_at(node) for seam in roof.valleys)
@@ -79,6 +93,8 @@ def drop_and_shift(layout: RoofLayout, seam: Seam) -> tuple[float, float]:
     if keep_method(layout, seam) is KeepPlanes.BACK:
         return 0.0, 0.0
     thickness = stock_of(layout, seam).thickness
+    if is_ploughed(layout, seam):
+        return -thickness / 2 * max(-seam.fall(seam.first), -seam.fall(seam.second)), 0.0
     return seam.drop(thickness), seam.shift(thickness)
 
 

@@ -13,7 +13,7 @@ from ...solid import Vector
 from ..model.roof import End
 from ..plan.layout import RoofLayout, as_outline
 from ..plan.outline import lay_out_outline
-from ..plan.seams import Seam
+from ..plan.seams import Seam, SeamKind
 from ..planes.planes import UP, Slope
 
 SAME = 1e-6
@@ -30,7 +30,7 @@ class Datum(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Bevel:
-    """A bevel, degrees, from its datum; ``slope`` is the side it belongs to, None for the hip's own."""
+    """A bevel, degrees, from its datum; ``slope`` is the side it belongs to, None for the hip's or valley's own."""
 
     id: str
     degrees: float
@@ -57,66 +57,78 @@ def hips_of(layout: RoofLayout) -> tuple[Seam, ...]:
     return tuple(found.hips)
 
 
+def valleys_of(layout: RoofLayout) -> tuple[Seam, ...]:
+    """The valleys that come from an inside corner of the walls."""
+    valleys = () if layout.outline is None else layout.outline.valleys
+    return tuple(seam for seam in valleys if seam.corner is not None)
+
+
 def distinct_hips(layout: RoofLayout) -> list[tuple[Seam, tuple[int, ...]]]:
     """The hips that differ in their corner, each with the numbers of all that are like it."""
+    return _distinct(hips_of(layout))
+
+
+def distinct_corners(layout: RoofLayout) -> list[tuple[Seam, tuple[int, ...]]]:
+    """Hips and, after them, valleys that differ in their corner, each with the numbers of all that are like it."""
+    return _distinct(hips_of(layout)) + _distinct(valleys_of(layout))
+
+
+def _distinct(seams: tuple[Seam, ...]) -> list[tuple[Seam, tuple[int, ...]]]:
     groups: dict[tuple[float, ...], list[int]] = {}
-    hips = hips_of(layout)
-    for number, hip in enumerate(hips):
+    for number, seam in enumerate(seams):
         sides = sorted(
-            (round(slope.rise_per_run, 6), round(hip.plan_angle(slope), 4)) for slope in (hip.first, hip.second)
+            (round(slope.rise_per_run, 6), round(seam.plan_angle(slope), 4)) for slope in (seam.first, seam.second)
         )
         groups.setdefault(tuple(value for side in sides for value in side), []).append(number)
-    return [(hips[numbers[0]], tuple(number + 1 for number in numbers)) for numbers in groups.values()]
+    return [(seams[numbers[0]], tuple(number + 1 for number in numbers)) for numbers in groups.values()]
 
 
-def bevels_of(hip: Seam) -> tuple[Bevel, ...]:
-    """Every named bevel of a corner: of its two sides (once, where they are alike), then of the hip itself."""
-    sides = (hip.first, hip.second)
+def bevels_of(seam: Seam) -> tuple[Bevel, ...]:
+    """Every named bevel of a corner: of its two sides (once, where they are alike), then the hip's or valley's own."""
+    sides, kind = (seam.first, seam.second), str(seam.kind)
     alike = (
         abs(sides[0].rise_per_run - sides[1].rise_per_run) < SAME
-        and abs(hip.plan_angle(sides[0]) - hip.plan_angle(sides[1])) < SAME
+        and abs(seam.plan_angle(sides[0]) - seam.plan_angle(sides[1])) < SAME
     )
-    slope_angle = degrees(atan(hip.rise_per_run))
-    found = [bevel for slope in (sides[:1] if alike else sides) for bevel in _of_side(hip, slope)]
-    found += [Bevel("plumb_hip", 90.0 - slope_angle, Datum.EDGE), Bevel("level_hip", slope_angle, Datum.EDGE)]
+    slope_angle = degrees(atan(seam.rise_per_run))
+    found = [bevel for slope in (sides[:1] if alike else sides) for bevel in _of_side(seam, slope)]
+    found += [
+        Bevel(f"plumb_{kind}", 90.0 - slope_angle, Datum.EDGE),
+        Bevel(f"level_{kind}", slope_angle, Datum.EDGE),
+    ]
     for number, slope in enumerate(sides[:1] if alike else sides):
         found += [
-            Bevel("edge_hip", _edge_hip(hip, slope), Datum.EDGE, slope),
-            Bevel("backing", hip.backing[number], Datum.ACROSS, slope),
+            Bevel(f"edge_{kind}", _edge_of_cheek(seam, slope), Datum.EDGE, slope),
+            Bevel("backing" if seam.kind is SeamKind.HIP else "trough", seam.backing[number], Datum.ACROSS, slope),
         ]
-    return (*found, Bevel("dihedral", hip.dihedral, Datum.PLANES))
+    return (*found, Bevel("dihedral", seam.dihedral, Datum.PLANES))
 
 
-def _of_side(hip: Seam, slope: Slope) -> list[Bevel]:
+def _of_side(seam: Seam, slope: Slope) -> list[Bevel]:
     theta = degrees(atan(slope.rise_per_run))
-    climb = (hip.direction + UP * hip.rise_per_run).unit()
+    climb = (seam.direction + UP * seam.rise_per_run).unit()
     up_slope = (slope.inward + UP * slope.rise_per_run).unit()
     jack = _between(climb, up_slope)
     square_out = slope.plane.normal
-    across = UP.cross(hip.direction)
+    across = UP.cross(seam.direction)
     face, edge = across.cross(up_slope), across.cross(square_out)
     return [
         Bevel("plumb_common", 90.0 - theta, Datum.EDGE, slope),
         Bevel("level_common", theta, Datum.EDGE, slope),
         Bevel("edge_jack", jack, Datum.EDGE, slope),
-        Bevel("sheathing", _between(climb, _eave_to(hip, slope)), Datum.EAVE, slope),
+        Bevel("sheathing", _between(climb, slope.along), Datum.EAVE, slope),
         Bevel("face_purlin", _from_across(face, slope.along, square_out), Datum.ACROSS, slope),
         Bevel("edge_purlin", _from_across(edge, slope.along, up_slope), Datum.ACROSS, slope),
         # A purlin that stands plumb is cut plumb on its face and to the plan on its level edge.
-        Bevel("edge_plumb_purlin", abs(90.0 - hip.plan_angle(slope)), Datum.ACROSS, slope),
+        Bevel("edge_plumb_purlin", abs(90.0 - seam.plan_angle(slope)), Datum.ACROSS, slope),
     ]
 
 
-def _edge_hip(hip: Seam, slope: Slope) -> float:
-    """On a hip's square top, the line of a cheek that lies along this side's commons."""
-    top = (UP - hip.direction * hip.rise_per_run).unit()
-    cheek = UP.cross(slope.inward)
-    return _between(cheek.cross(top), (hip.direction + UP * hip.rise_per_run).unit())
-
-
-def _eave_to(hip: Seam, slope: Slope) -> Vector:
-    """Along the eave, away from the hip's corner."""
-    return slope.along if slope is hip.first else -slope.along
+def _edge_of_cheek(seam: Seam, slope: Slope) -> float:
+    """On a square top, the line of a cheek: a hip's lies along this side's commons, a valley's along its ridge."""
+    top = (UP - seam.direction * seam.rise_per_run).unit()
+    cheek = UP.cross(slope.inward if seam.kind is SeamKind.HIP else slope.along)
+    return _between(cheek.cross(top), (seam.direction + UP * seam.rise_per_run).unit())
 
 
 def _between(one: Vector, other: Vector) -> float:

@@ -7,7 +7,8 @@ from ...solid import Member, Vector
 from ..framing.pieces import Framing
 from ..model.roof import KeepPlanes
 from ..plan.layout import RoofLayout
-from ..plan.seams import Seam
+from ..plan.seam_sections import stock_of
+from ..plan.seams import Seam, SeamKind
 from ..planes.planes import Slope
 
 
@@ -57,8 +58,9 @@ def _spread(seam: Seam) -> float:
 
 @dataclass(frozen=True, slots=True)
 class JackMark:
-    """Where a jack stands at a corner: its piece, along the plate from the corner to its centre, and along the hip's
-    top edge from the plumb line over the corner to where its centre line meets the hip's side, mm.
+    """Where a jack stands at a corner: its piece; along the plate from the corner to its centre (at a valley along the
+    ridge, from where the valley's centre line meets it); and along the hip's or valley's top edge, from the plumb line
+    over the corner to where the jack's centre line meets its side, mm.
     """
 
     piece: str
@@ -68,23 +70,34 @@ class JackMark:
 
 
 def jack_marks(layout: RoofLayout, framing: Framing, seam: Seam) -> list[JackMark]:
-    """The setting-out of a corner's jacks on plate and hip, each side from the corner up."""
-    hip = layout.roof.hip
-    assert hip is not None and seam.corner is not None
-    per_run, found = hypot(1.0, seam.rise_per_run), []
+    """The setting-out of a corner's jacks on plate and hip, or on ridge and valley, each side from the corner up."""
+    assert seam.corner is not None
+    per_run, half = hypot(1.0, seam.rise_per_run), stock_of(layout, seam).thickness / 2
+    roles, climbs = (("jack",), 1.0) if seam.kind is SeamKind.HIP else (("valley_jack", "hip_valley_jack"), -1.0)
+    found = []
     for slope in (seam.first, seam.second):
-        along = slope.along if slope is seam.first else -slope.along
+        # A valley's jacks stand over the eave drawn on past the corner.
+        along = slope.along * (climbs if slope is seam.first else -climbs)
         cos_alpha, sin_alpha = seam.direction.dot(along), seam.direction.dot(slope.inward)
         for piece in framing.pieces:
-            if piece.member.role != "jack" or sin_alpha <= 0 or cos_alpha <= 0:
+            if piece.member.role not in roles or sin_alpha <= 0 or cos_alpha <= 0:
                 continue
             for frame in piece.frames:
                 if abs(frame.z.cross(along).length) > 1e-6 or frame.x.dot(slope.inward) > 0:
                     continue
-                reach = Vector(frame.origin.x, frame.origin.y, 0.0) - seam.corner
+                # A hip's jack ends on it at its head, a valley's at its foot.
+                reach = Vector(frame.origin.x, frame.origin.y, 0.0) - Vector(seam.corner.x, seam.corner.y, 0.0)
                 at = reach.dot(along)
-                if at <= 0 or abs(reach.dot(slope.inward) - at * sin_alpha / cos_alpha) > 1e-3 or at > seam.run:
+                inward, seen = reach.dot(slope.inward), at * sin_alpha / cos_alpha
+                on_it = abs(inward - seen) < 1e-3 if climbs > 0 else _lands_on(piece.member, inward, seen)
+                if at <= 0 or not on_it or (climbs > 0 and at > seam.run):
                     continue
-                on_hip = (at - hip.stock.thickness / 2 * sin_alpha) / cos_alpha * per_run
-                found.append(JackMark(piece.member.id, slope, at, on_hip))
+                on_seam = (at - half * sin_alpha * climbs) / cos_alpha * per_run
+                on_plate = at if climbs > 0 else (inward - seen) * cos_alpha / sin_alpha
+                found.append(JackMark(piece.member.id, slope, on_plate, on_seam))
     return sorted(found, key=lambda mark: (mark.slope is seam.second, mark.on_plate))
+
+
+def _lands_on(jack: Member, inward: float, seen: float) -> bool:
+    """Whether a valley jack's theoretical length brings it from its head down to the valley's centre line."""
+    return abs(inward - jack.lengths["plan_run"] - seen) < 1.0

@@ -1,4 +1,4 @@
-"""A hip's or a jack's length taped in place: how far it is from what was worked out, and the piece marked to it.
+"""A length taped in place, of hip, valley or jack: how far it is from what was worked out, the piece marked to it.
 
 Both points are there before the piece is: below, the plates' outer edge under it (for a hip the outside corner); above,
 in the roof's planes, where the piece's head comes. What differs along the piece is taken up between its head and its
@@ -13,11 +13,13 @@ from ...solid import Member, Removal
 from ...terms import Check, Count, Length, Level, Named, Value, make_check
 from ..framing.pieces import Framing
 from ..plan.layout import RoofLayout
-from .bevels import hips_of
+from .bevels import hips_of, valleys_of
 from .hip_check import hip_check
 
 PENCIL_LINE = 1.0
 """mm: tapes read twice differ by as much."""
+SEAM_ROLES = ("hip", "valley", "valley_short")
+"""What stands under a seam of two slopes and comes from a corner of the walls."""
 HEADS = ("head", "clip")
 FAR = 0.03
 """Of the expected distance: a building is not that far out, a tape read elsewhere is."""
@@ -60,7 +62,7 @@ def moves_of(layout: RoofLayout, framing: Framing, taped: Mapping[str, Taped]) -
 
     A distance that is far from the expected one belongs to other points, and moves nothing.
     """
-    members = {piece.member.id: piece.member for piece in framing.pieces if piece.member.role in ("hip", "jack")}
+    members = {piece.member.id: piece.member for piece in framing.pieces if piece.member.role in ("jack", *SEAM_ROLES)}
     found = {}
     for name, one in taped.items():
         member = members.get(name)
@@ -78,11 +80,11 @@ def _between(layout: RoofLayout, member: Member, taped: Taped) -> tuple[float, f
     """What lies between a piece's points level and plumb, and how far its top edge runs for each mm, level."""
     x = member.placement.x
     rise_per_run, per_run = abs(x.z) / hypot(x.x, x.y), 1 / hypot(x.x, x.y)
-    if member.role == "hip":
+    if member.role in SEAM_ROLES:
         # It stands under the seam it runs down from: of those at its head the one that leads its own way.
         at = member.placement.origin
         seam = min(
-            hips_of(layout),
+            hips_of(layout) if member.role == "hip" else valleys_of(layout),
             key=lambda one: hypot(one.high.x - at.x, one.high.y - at.y) + FARTHER * (1.0 + x.dot(one.direction)),
         )
         found = hip_check(layout, member, seam)
