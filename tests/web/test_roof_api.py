@@ -218,15 +218,19 @@ def test_every_hip_roof_has_its_bevels_sheets_and_choices(client, demo):
         job = {"format": "easy-notch-job", "version": 1, "name": "", "units": demo["units"], "works": [work]}
         found = client.post("/api/hips", json=job).get_json()
         if "hip" not in work or "hip" not in (work["plan"].get("ends") or ["hip"]):
-            assert found["corners"] == []
-            continue
-        assert [call["field"] for call in found["calls"]] == ["hip.head", "hip.keep_planes", "hip.heel"]
+            assert all(corner["kind"] == "valley" for corner in found["corners"])
+        kinds = {corner["kind"] for corner in found["corners"]}
+        asked = ["hip.head", "hip.keep_planes", "hip.heel"] * ("hip" in kinds) + ["plan.valley.top"] * (
+            "valley" in kinds
+        )
+        assert [call["field"] for call in found["calls"]] == asked
         assert all(sum(one["chosen"] for one in call["options"]) == 1 for call in found["calls"])
         for option in (one for call in found["calls"] for one in call["options"]):
             assert option["drawing"] is not None or option["refused"]
         for corner in found["corners"]:
             bevels = {one["id"]: one for one in corner["bevels"]}
-            assert {"edge_jack", "backing", "dihedral", "sheathing", "face_purlin"} <= set(bevels)
+            own = "backing" if corner["kind"] == "hip" else "trough"
+            assert {"edge_jack", own, "dihedral", "sheathing", "face_purlin"} <= set(bevels)
             assert bevels["plumb_common"]["square"] and bevels["edge_jack"]["saw"]
             assert {one["angle"] for one in corner["reads"]} <= {one["angle"] for one in corner["bevels"]}
             assert corner["check"]["distance"]["mm"] > corner["check"]["level"]["mm"]

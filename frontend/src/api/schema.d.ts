@@ -4353,11 +4353,13 @@ export interface components {
         };
         /**
          * MasterView
-         * @description A slope's pattern on one board.
+         * @description A slope's pattern on one board; ``from_head`` where its pieces share the head.
          */
         MasterView: {
             /** Title */
             title: string;
+            /** From Head */
+            from_head: boolean;
             drawing: components["schemas"]["SheetView"];
             length: components["schemas"]["Shown"];
             /** Lines */

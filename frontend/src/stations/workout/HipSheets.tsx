@@ -216,14 +216,14 @@ function Masters({ patterns }: { patterns: Hips["patterns"] }) {
         <div key={one.title + one.length.text} className="hip-table">
           <Lettered sheet={one.drawing} title={one.title} className="picture lettered master" />
           <table>
-            <caption>{one.title}: {say("hip_sheets.board")} <Figure value={one.length} /></caption>
+            <caption>{one.title}{!one.from_head && <>: {say("hip_sheets.board")} <Figure value={one.length} /></>}</caption>
             <thead>
               <tr>
                 <th scope="col" colSpan={2}>{say("hip_sheets.piece")}</th>
-                <th scope="col">{say("hip_sheets.run_line")}</th>
+                <th scope="col">{say(one.from_head ? "hip_sheets.valley_line" : "hip_sheets.run_line")}</th>
                 <th scope="col">{say("hip_sheets.back_level")}</th>
-                <th scope="col">{say("hip_sheets.deduction")}</th>
-                <th scope="col">{say("hip_sheets.head")}</th>
+                <th scope="col">{say(one.from_head ? "hip_sheets.back_to_foot" : "hip_sheets.deduction")}</th>
+                <th scope="col">{say(one.from_head ? "hip_sheets.to_foot" : "hip_sheets.head")}</th>
               </tr>
             </thead>
             <tbody>

@@ -34,19 +34,22 @@ def draw_block(bevels: list[Bevel], depth: float) -> Sheet:
 
 
 def draw_master(pattern: MasterPattern) -> Sheet:
-    """The board with the shared notch and tail to the right; every piece's run line thin, its head as it is cut."""
+    """The board with the shared notch and tail to the right, or the shared head to the left; every piece's run line
+    thin, its other end as it is cut.
+    """
     member = pattern.pattern
     rise_per_run = member.placement.x
-    plate = member.lengths["theoretical"]
+    zero, toward = (0.0, 1.0) if pattern.from_head else (member.lengths["theoretical"], -1.0)
     level = hypot(rise_per_run.x, rise_per_run.y)
     slope = abs(rise_per_run.z) / level
     depth = member.stock.depth
-    paths: list[Path] = [area("board", Layer.WOOD, [(u - plate, v) for u, v in outline(member)])]
+    paths: list[Path] = [area("board", Layer.WOOD, [(u - zero, v) for u, v in outline(member)])]
     texts: list[Text] = []
     for number, one in enumerate(pattern.lines, 1):
         lean = depth * slope
-        paths.append(line(f"run_{number}", Layer.THEORY, (-one.run_line, 0.0), (-one.run_line + lean, depth)))
-        paths.append(line(f"head_{number}", Layer.CUT, (-one.head, 0.0), (-one.head + lean, depth)))
-        texts.append(Text(f"number_{number}", (-one.head, -0.12 * depth), message("hips.number", n=Count(number))))
+        run, end = toward * one.run_line, toward * one.head
+        paths.append(line(f"run_{number}", Layer.THEORY, (run, 0.0), (run + lean, depth)))
+        paths.append(line(f"head_{number}", Layer.CUT, (end, 0.0), (end + lean, depth)))
+        texts.append(Text(f"number_{number}", (end, -0.12 * depth), message("hips.number", n=Count(number))))
     xs = [x for path in paths for x, _ in path.points]
     return Sheet((min(xs) - 20.0, -0.35 * depth, max(xs) + 20.0, depth * 1.1), tuple(paths), texts=tuple(texts))

@@ -110,9 +110,10 @@ class MasterLineView:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class MasterView:
-    """A slope's pattern on one board."""
+    """A slope's pattern on one board; ``from_head`` where its pieces share the head."""
 
     title: str
+    from_head: bool
     drawing: SheetView
     length: Shown
     lines: list[MasterLineView]

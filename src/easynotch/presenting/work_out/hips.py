@@ -198,13 +198,19 @@ def _member_of(framing: Framing, seam: Seam) -> Member | None:
     """The hip or valley that stands under a seam; of hips the first where none lies so."""
     roles = ("hip",) if seam.kind is SeamKind.HIP else ("valley", "valley_short")
     found = [piece for piece in framing.pieces if piece.member.role in roles]
+    under: list[tuple[float, Member]] = []
     for piece in found:
         for frame in piece.frames:
             off = frame.origin - seam.high
-            if frame.x.dot(seam.direction) < -0.5 and abs(off.x) + abs(off.y) < 2 * piece.member.stock.thickness:
-                aside = frame.x - seam.direction * frame.x.dot(seam.direction)
-                if abs(aside.x) + abs(aside.y) < 1e-6:
-                    return piece.member
+            along = off.x * seam.direction.x + off.y * seam.direction.y
+            beside = abs(off.x * seam.direction.y - off.y * seam.direction.x)
+            turned = frame.x - seam.direction * frame.x.dot(seam.direction)
+            # A supporting valley runs on past the end of its seam, in the seam's own plane.
+            runs_down = frame.x.dot(seam.direction) < -0.5 and abs(turned.x) + abs(turned.y) < 1e-6
+            if runs_down and beside < 2 * piece.member.stock.thickness:
+                under.append((abs(along), piece.member))
+    if under:
+        return min(under, key=lambda one: one[0])[1]
     return found[0].member if found and seam.kind is SeamKind.HIP else None
 
 
@@ -329,7 +335,10 @@ def _piece(member: Member, words: Words) -> PieceListView:
 
 def _master(pattern: MasterPattern, words: Words) -> MasterView:
     return MasterView(
-        title=words.say(Message("hips.master.title", {"piece": Count(len(pattern.lines))})),
+        title=words.say(
+            message(f"hips.master.{'feet' if pattern.from_head else 'title'}", piece=Count(len(pattern.lines)))
+        ),
+        from_head=pattern.from_head,
         drawing=sheet_view(draw_master(pattern), words),
         length=format_length(pattern.length, words),
         lines=[

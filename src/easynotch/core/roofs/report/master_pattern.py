@@ -2,6 +2,9 @@
 
 All share notch and tail; what differs is where the head comes. The run line of a piece is its theoretical head, its
 run times the slope's length per run up from the plumb line over the plate; its own deduction is marked beside it.
+
+Valley jacks share their head instead, on a pattern of their own: from the ridge's line down to the valley's centre
+line, and their own deduction back up to the foot.
 """
 
 from dataclasses import dataclass
@@ -9,6 +12,7 @@ from math import hypot
 
 from ...solid import Member
 from ..framing.pieces import Framing
+from ..members.rafter import along_centre
 from ..plan.layout import RoofLayout, RoofSide
 
 SAME = 1e-6
@@ -16,8 +20,9 @@ SAME = 1e-6
 
 @dataclass(frozen=True, slots=True)
 class MasterLine:
-    """A piece on the master pattern, mm along the top edge from the plumb line over the plate: its run line, and its
-    own head on the centre line; for cheeked heads the long and short points too.
+    """A piece on the master pattern, mm along the top edge from the plumb line over the plate (a valley jack's from the
+    ridge's line): its run line, and its own head, or foot, on the centre line; for cheeked heads the long and short
+    points too.
     """
 
     piece: str
@@ -40,11 +45,14 @@ class MasterLine:
 
 @dataclass(frozen=True, slots=True)
 class MasterPattern:
-    """A slope's pattern: the piece whose notch and tail all share, its lines, the longest first."""
+    """A slope's pattern: the piece whose notch and tail all share (``from_head``: whose head), its lines, the longest
+    first.
+    """
 
     slope: str
     pattern: Member
     lines: tuple[MasterLine, ...]
+    from_head: bool = False
 
     @property
     def length(self) -> float:
@@ -65,7 +73,30 @@ def master_patterns(layout: RoofLayout, framing: Framing) -> list[MasterPattern]
         lines, pattern = _lines(layout, framing, sides, side)
         if pattern is not None:
             found.append(MasterPattern(side.slope.id, pattern, lines))
+        feet, longest = _feet(framing, side)
+        if longest is not None:
+            found.append(MasterPattern(side.slope.id, longest, feet, from_head=True))
     return found
+
+
+def _feet(framing: Framing, side: RoofSide) -> tuple[tuple[MasterLine, ...], Member | None]:
+    """Every valley jack of a pitch whose head is the longest one's, each to its foot."""
+    fall = side.slope.rise_per_run / side.slope.per_run
+    standing = [piece.member for piece in framing.pieces if piece.member.role == "valley_jack" and piece.frames]
+    jacks = [jack for jack in standing if abs(abs(jack.placement.x.z) - fall) < SAME]
+    if not jacks:
+        return (), None
+    longest = max(jacks, key=lambda jack: jack.lengths["theoretical"])
+    lines = [
+        MasterLine(jack.id, jack.lengths["theoretical"], _at(jack, "foot"), None, None, 1.0 / side.slope.per_run)
+        for jack in jacks
+        if abs(_at(jack, "head") - _at(longest, "head")) < SAME
+    ]
+    return tuple(sorted(lines, key=lambda line: -line.run_line)), longest
+
+
+def _at(member: Member, cut_id: str) -> float:
+    return along_centre(next(cut.plane for cut in member.cut_planes if cut.id == cut_id))
 
 
 def _lines(
