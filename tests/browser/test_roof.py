@@ -263,6 +263,27 @@ def test_a_wing_is_pulled_out_of_a_side_by_key_typed_to_its_width_and_its_valley
     assert violations(page) == []
 
 
+def test_a_valley_is_ploughed_by_choosing_its_drawing_and_its_corner_has_its_own_bevels_and_saw_settings(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Boardroom wing")).click()
+    station(page, "Work out")
+    ploughed = page.get_by_role("button", name=re.compile("^Raised and ploughed"))
+    ploughed.click()
+    expect(ploughed).to_have_attribute("aria-pressed", "true")
+    corners = page.locator(".hip-corner select")
+    corners.select_option(corners.locator("option").filter(has_text="Inside corner").get_attribute("value"))
+    expect(page.get_by_role("row").filter(has_text="Plumb cut, valley")).to_contain_text("67.8°")
+    saved(page)
+    station(page, "Cut")
+    page.get_by_role("tab", name=re.compile("aw settings")).click()
+    expect(
+        page.get_by_text(re.compile("Plough the top from the near face's top corner, blade tilted 20.7°"))
+    ).to_be_visible()
+    station(page, "Work out")
+    page.get_by_role("button", name=re.compile("^Centre in the planes")).click()
+    saved(page)
+
+
 def test_a_six_sided_roof_is_marked_and_every_joint_of_it_closes(page):
     page.goto("/")
     page.get_by_role("link", name=re.compile("Six-sided lookout")).click()

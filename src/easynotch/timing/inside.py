@@ -4,6 +4,7 @@ import copy
 import json
 import statistics
 import time
+from collections.abc import Iterable
 
 from ..core.roofs import Roof, frame_roof, lay_out_roof
 from ..core.solid import Frame, Stock, Vector, as_manifold, close, dry_fit, marks_of, straight
@@ -66,9 +67,17 @@ def _hip_roof(round_number: int) -> Roof:
 
 def roof_100_ms(rounds: int = 40) -> float:
     """Median of a hip roof of about a hundred members: planes, pieces, marks and exact joints."""
+    return _framed_ms(_hip_roof(number) for number in range(rounds))
+
+
+def joined_150_ms(rounds: int = 20) -> float:
+    """Median of the boardroom's L with about a hundred and fifty members: planes, pieces, marks and exact joints."""
+    return _framed_ms(_joined_roof(number) for number in range(rounds))
+
+
+def _framed_ms(roofs: Iterable[Roof]) -> float:
     times = []
-    for number in range(rounds):
-        roof = _hip_roof(number)
+    for roof in roofs:
         start = time.perf_counter()
         framing = frame_roof(lay_out_roof(roof))
         for piece in framing.pieces:
@@ -77,6 +86,24 @@ def roof_100_ms(rounds: int = 40) -> float:
             close(touch)
         times.append((time.perf_counter() - start) * 1000)
     return statistics.median(times)
+
+
+def _joined_roof(round_number: int) -> Roof:
+    """The boardroom's plan half as large again, its rafters nearer to each other, a little different every round."""
+    job = json.loads((home() / "demo" / "5-heron-flats-boardroom.json").read_text("utf-8"))
+    work = job["works"][0]
+    scale = 1.5 + round_number * 1e-4
+    work["plan"]["corners"] = [[scale * _mm(x), scale * _mm(y)] for x, y in work["plan"]["corners"]]
+    work["rafter"]["spacing"] = 380 + round_number * 0.03
+    work["hip"]["length"] = work["plan"]["valley"]["length"] = None
+    read = read_job(job)
+    given = read.works[0]
+    assert isinstance(given, RoofInput)
+    return given.roof(read.units)
+
+
+def _mm(length: str | float) -> float:
+    return float(str(length).removesuffix("mm"))
 
 
 def dry_fit_100_ms(rounds: int = 10) -> float:

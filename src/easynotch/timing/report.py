@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from .browser import key_to_redraw_p95_ms
 from .full_bench import bench_1000_p95_ms
-from .inside import dry_fit_100_ms, flight_ms, nest_200, roof_100_ms
+from .inside import dry_fit_100_ms, flight_ms, joined_150_ms, nest_200, roof_100_ms
 from .key_by_key import dearest_key_ms
 from .server import api_p95_ms, first_screen_kb, second_start_s
 
@@ -26,6 +26,7 @@ class Measurement:
 MEASUREMENTS = (
     Measurement("flight_ms", "a flight worked out, median", 5, "ms", flight_ms),
     Measurement("roof_100_ms", "a hip roof of 100 members with exact joints, median", 60, "ms", roof_100_ms),
+    Measurement("joined_150_ms", "a joined roof of 150 members with exact joints, median", 120, "ms", joined_150_ms),
     Measurement("dry_fit_100_ms", "its dry fit on the tape and its solids, median", 400, "ms", dry_fit_100_ms),
     Measurement("api_p95_ms", "work-out over the API, 8 clients, 95th percentile", 100, "ms", api_p95_ms),
     Measurement("key_to_redraw_p95_ms", "key to board redrawn, 95th percentile", 100, "ms", key_to_redraw_p95_ms),
