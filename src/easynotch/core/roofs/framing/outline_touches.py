@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
-from ...solid import Face, MateFace, Member, Touch, Vector, face_polygon, member_face, sawn_face
+from ...solid import Face, MateFace, Member, Touch, Vector, close, face_polygon, member_face, sawn_face
 from ..members.bearings import bearing_faces
 from ..members.mating_faces import plate_top, plates_under, wall_face
 from ..members.outline_rafters import Standing
@@ -46,16 +46,26 @@ class MatingFaces:
     def bearing(
         self, name: str, member: Member, piece: Footprint, cheeks: Sequence[tuple[str, FootprintSide]]
     ) -> Iterator[Touch]:
-        """A piece's cheeks at one end against their mates: those that are backed well, else the one backed best."""
+        """A piece's cheeks at one end against their mates: those that are backed well, else the one backed best; in plan,
+        and where there are several on the faces as they are sawn.
+        """
         rows = [
             (contact_share(piece, piece.sides.index(side), self._prints[side.against.owner]), cut_id, side.against)
             for cut_id, side in cheeks
             if side.against is not None and side.against.face != "strip_start" and _real(member, cut_id)
         ]
         best = max((share for share, _, _ in rows), default=0.0)
-        for share, cut_id, against in rows:
-            if share > NEAR and share >= min(BEARS, best):
-                yield Touch(f"{name}.{cut_id}", member, cut_id, self.face(against))
+        found = [
+            Touch(f"{name}.{cut_id}", member, cut_id, self.face(against))
+            for share, cut_id, against in rows
+            if share > NEAR and share >= min(BEARS, best)
+        ]
+        if len(found) < 2:
+            yield from found
+            return
+        # A mate's side may be sawn away where its plan still runs on.
+        bears = [close(touch).bears for touch in found]
+        yield from (touch for touch, share in zip(found, bears, strict=True) if share >= min(BEARS, max(bears)))
 
 
 def _real(member: Member, cut_id: str) -> bool:
