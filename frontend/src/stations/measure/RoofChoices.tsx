@@ -36,6 +36,8 @@ export function RoofShape() {
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const shape = shapeOf(document);
+  // An outline between gables may have valleys alone.
+  const none = shape === "outline" ? { missing: say("measure.not_known") } : {};
   // At an inside corner of the walls stands a valley.
   const valleys = (screen?.roof?.sides ?? []).some((side) => side.tie !== "");
   const choose = (next: ShapeId) => {
@@ -102,8 +104,8 @@ export function RoofShape() {
         )}
         {(shape === "hipped" || shape === "polygon" || shape === "outline") && (
           <>
-            <TapeField path="hip.thickness" label={say("field.hip_thickness")} labelled />
-            <TapeField path="hip.depth" label={say("field.hip_depth")} labelled />
+            <TapeField path="hip.thickness" label={say("field.hip_thickness")} labelled {...none} />
+            <TapeField path="hip.depth" label={say("field.hip_depth")} labelled {...none} />
             <TapeField path="hip.length" label={say("field.hip_length")} labelled missing={say("measure.not_known")} />
             {valleys && (
               <>

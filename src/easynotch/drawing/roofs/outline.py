@@ -123,12 +123,14 @@ def draw_outline_section(layout: RoofLayout, framing: Framing) -> Sheet:
     run = layout.sides[0].run
     low = -min(slope.height(-out) - roof.eaves.fascia_depth, -WALL)
     paths.append(line("plate_line", Layer.REFERENCE, (-out, 0.0), (run, 0.0)))
+    below = 0.34 * (run + out)
     dimensions = (
         Dimension("overhang", (-roof.eaves.overhang + sheathing, low), (sheathing, low), 90.0,
                   Length(roof.eaves.overhang), "eaves.overhang"),
         Dimension("peak", (run, 0.0), (run, -peak), 0.0, Length(peak)),
-        Dimension("outline_run", (0.0, WALL), (run, WALL), 90.0, Length(run)),
+        # Below the overhang's: beside it two labels would have no room.
+        Dimension("outline_run", (0.0, WALL), (run, WALL), below, Length(run)),
     )  # fmt: skip
     # Beside the peak's line there is room for what it says.
     beside = max(420.0, 0.75 * (run + out))
-    return Sheet((-out - 40, -peak - 120, run + beside, low + 200), tuple(paths), dimensions)
+    return Sheet((-out - 40, -peak - 120, run + beside, low + 110 + below), tuple(paths), dimensions)

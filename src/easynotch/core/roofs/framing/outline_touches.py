@@ -46,8 +46,8 @@ class MatingFaces:
     def bearing(
         self, name: str, member: Member, piece: Footprint, cheeks: Sequence[tuple[str, FootprintSide]]
     ) -> Iterator[Touch]:
-        """A piece's cheeks at one end against their mates: those that are backed well, else the one backed best; in plan,
-        and where there are several on the faces as they are sawn.
+        """A piece's cheeks at one end against their mates: those that are backed well, else the one backed best; in
+        plan, and where there are several on the faces as they are sawn.
         """
         rows = [
             (contact_share(piece, piece.sides.index(side), self._prints[side.against.owner]), cut_id, side.against)
