@@ -16,8 +16,8 @@ os.environ["EASY_NOTCH_DESCRIBE"] = "1"
 EXAMPLES = int(os.environ.get("EXAMPLES", "0"))
 settings.register_profile(
     "usual",
-    max_examples=EXAMPLES or 40,
-    derandomize=EXAMPLES <= 40,
+    max_examples=EXAMPLES or 30,
+    derandomize=EXAMPLES <= 30,
     deadline=None,
     suppress_health_check=[HealthCheck.too_slow],
 )

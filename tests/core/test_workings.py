@@ -89,7 +89,7 @@ WORKS = st.one_of(
 )
 
 
-@settings(max_examples=60, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=40, suppress_health_check=[HealthCheck.too_slow])
 @given(
     WORKS,
     st.sampled_from(Units),

@@ -18,7 +18,7 @@ from easynotch.web.serving import WARM
 from tests.conftest import HOME
 
 LONG = os.environ.get("EASY_NOTCH_LONG") == "1"
-REQUESTS = 2000 if LONG else 160
+REQUESTS = 2000 if LONG else 110
 WAYS = (
     "/api/sketch?suppose=true",
     "/api/work-out?suppose=true", "/api/work-out", "/api/whole", "/api/hips", "/api/cut", "/api/stair",

@@ -25,7 +25,7 @@ WORDS = Words(Dialect.BRITAIN_IRELAND, Tape.of(Units.METRIC))
 TOOLS = Tools(IMPERIAL, (), partial(habit_of, None))
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(stairs())
 def test_every_piece_and_figure_of_any_whole_flight_has_its_words_and_drawings(flight):
     class Given(FlightInput):

@@ -267,7 +267,7 @@ def vertices(standing, frame):
     return [Vector(*map(float, row[:3])) for row in as_manifold(standing.member, frame).to_mesh64().vert_properties]
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(roofs(("hip",)))
 def test_what_stands_over_a_hip_ends_slope_is_told_as_the_sawn_pieces_stand(roof):
     layout = lay_out_roof(roof)
@@ -286,7 +286,7 @@ def test_what_stands_over_a_hip_ends_slope_is_told_as_the_sawn_pieces_stand(roof
     assert found["ridge"] == pytest.approx(ridge, abs=1e-3)
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(outlines())
 def test_a_fascia_over_its_neighbours_roof_is_told_by_as_much_as_its_mesh_stands_over_it(roof):
     roof = replace(roof, eaves=replace(roof.eaves, tail=Tail.PLUMB, fascia=20.0, measured_to=MeasuredTo.FASCIA))

@@ -57,7 +57,7 @@ def test_over_a_square_corner_the_bevels_are_the_closed_forms(pitch):
     assert of(hip, "backing") * 2 + of(hip, "dihedral") == pytest.approx(180)
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(outlines() | outlines(wild=True))
 def test_a_protractor_on_the_geometric_sheet_reads_the_bevels_of_the_planes(roof):
     for hip in hips_of(lay_out_roof(roof)):
@@ -70,7 +70,7 @@ def test_a_protractor_on_the_geometric_sheet_reads_the_bevels_of_the_planes(roof
         assert {"level_hip", "plumb_hip", "level_common", "edge_jack", "sheathing", "face_purlin", "dihedral"} <= seen
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(roofs(("hip",)))
 def test_a_rule_on_the_geometric_sheet_reads_the_lengths_of_hip_common_and_jacks(roof):
     layout = lay_out_roof(roof)
@@ -95,7 +95,7 @@ def on_plate(mark):
     return mark.on_plate
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(roofs(("hip",)) | outlines() | joined())
 def test_on_the_master_pattern_every_head_lies_where_its_own_piece_is_cut(roof):
     layout = lay_out_roof(roof)
@@ -122,7 +122,7 @@ def layout_rate(layout, slope):
     return next(side.slope.per_run for side in sides if side.slope.id == slope)
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(roofs(("hip",)))
 def test_the_tape_between_the_hips_two_points_reads_what_the_roof_s_planes_say(roof):
     layout = lay_out_roof(roof)
@@ -163,7 +163,7 @@ def test_two_dummies_in_their_places_stand_as_far_apart_as_the_tape_should_read(
     assert {"seat", "tail"} <= {cut.role for cut in foot.cut_planes}
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(outlines() | outlines(wild=True), st.floats(60, 120))
 def test_a_bevel_set_on_the_block_is_the_bevel_of_the_list(roof, depth):
     for hip in hips_of(lay_out_roof(roof)):
@@ -178,7 +178,7 @@ def test_a_bevel_set_on_the_block_is_the_bevel_of_the_list(roof, depth):
             assert b == low and 0 < a <= c < end and -1e-9 <= d < b
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(outlines() | outlines(wild=True), st.floats(30, 90), st.sampled_from(KeepPlanes))
 def test_a_hip_drawn_under_its_planes_stands_under_both_and_touches_them(roof, thickness, keep):
     for hip in hips_of(lay_out_roof(roof)):

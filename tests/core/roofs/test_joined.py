@@ -64,7 +64,7 @@ def points_in(corners, data, count=12):
     return found
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(joined(), st.data())
 def test_every_point_of_a_plan_lies_under_one_roof_and_water_runs_to_an_eave(roof, data):
     layout = lay_out_roof(roof)
@@ -88,7 +88,7 @@ def test_every_point_of_a_plan_lies_under_one_roof_and_water_runs_to_an_eave(roo
                 assert slope.height(slope.inward_of((end.x, end.y))) == pytest.approx(end.z, abs=SOUND)
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(plans(), st.floats(0.3, 1.2), st.data())
 def test_over_square_plans_of_one_pitch_the_roof_rises_with_the_distance_from_the_walls(corners, rise_per_run, data):
     """A second road: beside walls that run along two directions, that distance is the larger of both coordinates'."""
@@ -112,7 +112,7 @@ def test_over_square_plans_of_one_pitch_the_roof_rises_with_the_distance_from_th
         assert min(height_over(outline.regions, x, y)) == pytest.approx(reach * rise_per_run, abs=1.1 * rise_per_run)
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(outlines(), st.lists(st.integers(0, 11), max_size=2, unique=True), st.data())
 def test_without_inside_corners_both_ways_to_find_a_roof_agree(roof, gables, data):
     """The planes' lower envelope, and the skeleton that is made for inside corners."""
@@ -130,7 +130,7 @@ def test_without_inside_corners_both_ways_to_find_a_roof_agree(roof, gables, dat
         assert min(height_over(regions, x, y)) == pytest.approx(min(height_over(envelope.regions, x, y)), abs=1e-2)
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(joined())
 def test_over_any_outline_with_inside_corners_every_joint_closes(roof):
     layout = lay_out_roof(roof)
@@ -154,14 +154,14 @@ def test_over_any_outline_with_inside_corners_every_joint_closes(roof):
             assert piece.member.id in touched
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(joined())
 def test_no_two_pieces_of_a_joined_roof_claim_the_same_wood(roof):
     framing = frame_roof(lay_out_roof(roof))
     assert overlaps([(piece.member, piece.frames) for piece in framing.pieces]) == ()
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(joined())
 def test_a_valleys_centre_lies_in_both_planes_and_no_edge_stands_above_the_roof(roof):
     layout = lay_out_roof(roof)
@@ -221,7 +221,7 @@ def member_cheek(member):
     return next(cut.plane.normal.z for cut in member.cut_planes if cut.id == "head")
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(
     mm(2500, 5000), mm(1200, 2400), mm(1500, 4000), st.floats(20.0, 45.0), st.tuples(mm(35, 50), mm(38, 70), mm(20, 50))
 )

@@ -48,7 +48,7 @@ def told(layout, framing, *ids: str) -> bool:
     return any(check.id.startswith(ids or ("notch", "hip_notch")) and check.level == "stop" for check in checks)
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(outlines())
 def test_with_fascias_lined_up_every_hip_comes_out_where_two_of_them_meet(roof):
     lined = [replace(roof, plan=replace(roof.plan, line_up=way)) for way in (LineUp.OVERHANG, LineUp.PLATES)]
@@ -66,7 +66,7 @@ def test_with_fascias_lined_up_every_hip_comes_out_where_two_of_them_meet(roof):
         assert min(plain) == 0.0 and (max(plain) > 0 or one.plan.line_up is LineUp.OVERHANG or max(outs) == min(outs))
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(outlines() | outlines(wild=True))
 def test_over_any_outline_every_joint_closes(roof):
     layout = lay_out_roof(roof)
@@ -90,7 +90,7 @@ def test_no_two_pieces_of_an_outline_claim_the_same_wood(roof):
         assert overlaps([(piece.member, piece.frames) for piece in framing.pieces]) == ()
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(outlines() | outlines(wild=True))
 def test_no_stick_stands_proud_of_a_plane_and_every_hip_touches_both(roof):
     layout = lay_out_roof(roof)
@@ -152,7 +152,7 @@ def test_square_cut_tails_meet_at_a_hip_as_the_reference_says(pitch, roof):
     assert (tail.line_angle, tail.blade_tilt) == pytest.approx((known["hip_face"], known["hip_tilt"]))
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(roofs(("hip",)), st.sampled_from(["post", "pairs"]))
 def test_hips_against_a_post_lie_in_the_same_planes_over_the_same_plates(roof, head):
     """What does not depend on the heads is what it was into the commons' corner."""
@@ -203,7 +203,7 @@ def test_slopes_that_never_meet_are_refused_with_the_way_out():
     assert found.value.message.id == "error.outline_never_meet"
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(outlines() | outlines(wild=True), st.floats(1200, 4000))
 def test_an_overhang_is_refused_exactly_where_an_eave_has_no_length_left_for_a_rafter(roof, overhang):
     # Plates raised for so wide an overhang leave some sides no roof, which is refused before.

@@ -175,7 +175,7 @@ def test_equal_bays_and_closed_up_jacks_are_heeded_on_hips():
     assert even.facts["common_difference"] == pytest.approx(steps[0] * hypot(1.0, 8 / 12))
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(roofs(("hip",)), st.sampled_from(("commons", "ridge_single", "ridge_double")), st.floats(120, 600))
 def test_jacks_from_the_corner_are_clear_of_the_nearer_of_king_and_end_common(hipped, head, apart):
     """Beside a hip on the ridge the king stands farther from the corner than the end common does."""

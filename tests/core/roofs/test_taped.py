@@ -23,7 +23,7 @@ from tests.roofs import roofs
 WORDS = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(roofs(("hip",)), st.floats(-12, 12), st.floats(0, 300), st.sampled_from(["centre", "shoulder"]))
 def test_a_hip_or_jack_taped_in_place_is_sawn_as_much_longer_as_its_points_lie_apart(roof, off, start, to):
     layout = lay_out_roof(roof)

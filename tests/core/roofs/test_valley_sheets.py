@@ -45,7 +45,7 @@ def test_over_a_square_inside_corner_a_valleys_bevels_are_the_closed_forms(pitch
         assert {bevel.id for bevel in bevels_of(valley)}.isdisjoint({"plumb_hip", "edge_hip", "backing"})
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(joined())
 def test_a_protractor_on_a_valleys_sheet_reads_the_bevels_of_the_planes(roof):
     for valley in valleys_of(lay_out_roof(roof)):
@@ -57,7 +57,7 @@ def test_a_protractor_on_a_valleys_sheet_reads_the_bevels_of_the_planes(roof):
         assert {"level_valley", "plumb_valley", "edge_jack", "sheathing", "dihedral"} <= seen
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(joined())
 def test_a_valley_jack_stands_where_it_is_set_out_on_ridge_and_valley(roof):
     layout = lay_out_roof(roof)

@@ -18,7 +18,7 @@ BASE = wing_roof(3000.0, 1500.0, 2000.0, pitch=30.0, thick=(40.0, 50.0, 30.0))
 SIDES = {"first": 0, "second_end": 1, "second": 2, "first_end": 3}
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(st.data())
 def test_a_wing_said_on_a_rectangle_is_the_same_roof_as_its_outline(data):
     length, width = data.draw(mm(8000, 14000)), data.draw(mm(6000, 9000))
@@ -80,7 +80,7 @@ def test_a_wing_that_does_not_stand_on_its_side_is_refused_at_its_field(kind):
     assert found.value.message.id == sentence and found.value.path.startswith("plan.wings[")
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(
     st.floats(0.3, 0.9),
     st.floats(0.3, 0.9),

@@ -47,7 +47,7 @@ def boxed(piece, frame):
     return as_manifold(piece.member, frame).bounding_box()
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(flights())
 def test_a_hangers_leg_lies_on_the_stringers_lower_edge_and_is_off_by_no_more_than_its_own_mark(flight):
     flight = replace(flight, head=replace(flight.head, kind=HeadKind.HANGER))
@@ -195,7 +195,7 @@ def sheets_of(flight):
     return draw_stair(layout, two, framing), draw_stair_plan(layout, two, framing)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=40, deadline=None)
 @given(whole_flights())
 def test_every_figure_of_a_stairs_drawings_is_as_long_as_its_line_and_nothing_is_drawn_off_the_sheet(flight):
     for sheet in sheets_of(flight):
@@ -245,7 +245,7 @@ def test_concrete_is_told_in_cubic_feet_or_litres_and_never_as_a_length():
     assert Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL)).value(Volume(28.316846592)) == "1.0 ft³"
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(whole_flights(), st.booleans(), st.sampled_from(Units))
 def test_the_order_of_work_can_be_said_in_full_for_any_stair_and_each_thing_is_done_once(flight, together, units):
     words = Words(Dialect.BRITAIN_IRELAND, Tape.of(units, fine=units is Units.METRIC))
@@ -261,7 +261,7 @@ def test_the_order_of_work_can_be_said_in_full_for_any_stair_and_each_thing_is_d
     assert hanger(lay_out(flight), stringers(lay_out(flight))[0]).cut_planes
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=28, deadline=None)
 @given(st.integers(2, 6), st.integers(2, 6), st.sampled_from(Turn), mm(700, 2000), mm(0, 400))
 def test_what_a_stair_hangs_on_and_its_platform_stand_where_the_flights_meet_them_and_in_none(
     up, down, turn, deep, well

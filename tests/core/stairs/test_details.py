@@ -19,7 +19,7 @@ def spans(sheet):
     return {one.id: abs(one.end[1] - one.start[1]) + abs(one.end[0] - one.start[0]) for one in sheet.dimensions}
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(whole_flights())
 def test_every_figure_at_head_and_foot_is_as_long_as_it_is_drawn(flight):
     layout = lay_out(flight)
@@ -35,7 +35,7 @@ def test_every_figure_at_head_and_foot_is_as_long_as_it_is_drawn(flight):
     assert found["head_low"] == pytest.approx(found.get("head_drop", -layout.tread_levels[0]) + bearing, abs=1e-6)
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(flights())
 def test_a_hangers_leg_runs_down_under_the_stringer_at_its_slope(flight):
     assume(flight.head.kind is HeadKind.HANGER)

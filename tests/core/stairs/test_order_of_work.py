@@ -16,7 +16,7 @@ def corners(member, frame):
     return as_manifold(member, frame).to_mesh64().vert_properties[:, :3]
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(whole_flights(), st.booleans())
 def test_every_figure_in_the_order_of_work_is_measured_on_the_pieces_that_then_stand(flight, together):
     layout = lay_out(flight)

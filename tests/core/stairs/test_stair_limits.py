@@ -278,7 +278,7 @@ WITHOUT_A_VALUE = {
 }  # fmt: skip
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=100, deadline=None)
 @given(whole_flights())
 def test_no_check_of_any_stair_goes_without_a_test_at_its_value(flight):
     assert set(checks_of(flight)) <= TRIED | WITHOUT_A_VALUE

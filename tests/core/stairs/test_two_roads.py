@@ -22,7 +22,7 @@ def worked(flight: Flight, units: Units) -> WorkedFlight:
     return work_out_flight(Given.model_construct(), units)
 
 
-@settings(max_examples=100, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=70, suppress_health_check=[HealthCheck.too_slow])
 @given(stairs(), st.sampled_from(Units))
 def test_every_number_of_any_stair_is_worked_out_twice_and_is_the_one_that_is_told(flight, units):
     try:

@@ -43,7 +43,7 @@ TAPE = Tape.of(Units.METRIC)
 mm = st.floats
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(whole_flights())
 def test_every_board_of_a_flight_meets_its_neighbour_and_stands_in_no_other(flight):
     ledger = flight.head.ledger if flight.head.kind is HeadKind.LEDGER else None
@@ -68,7 +68,7 @@ def grounds(draw):
     return Ground((first, *more))
 
 
-@settings(max_examples=150)
+@settings(max_examples=100)
 @given(flights(), grounds())
 def test_on_falling_ground_the_stair_lands_on_it_with_the_fewest_risers_or_says_why_not(flight, ground):
     rule = replace(flight.riser, rule=RiserRule.AT_MOST, value=190.0)
@@ -109,7 +109,7 @@ def test_where_the_landing_slopes_across_every_stringer_stands_on_the_ground_whe
     assert low == pytest.approx(expected, abs=1e-6)
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(whole_flights(), mm(-0.03, 0.03))
 def test_on_ground_that_falls_across_a_level_kicker_meets_every_stringers_own_notch(flight, across):
     kicker = replace(flight.kicker or Kicker(90, 38, KickerNotch.ALL), thickness=30.0)
@@ -183,7 +183,7 @@ def test_a_treads_boards_and_gaps_fill_it_from_the_nosing_to_what_stands_behind(
         assert all(one.front - one.back <= one.stock + 1e-9 for one in made)
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(st.lists(mm(150, 210), min_size=3, max_size=8), mm(2, 12))
 def test_mending_a_built_stair_changes_as_few_treads_as_can_be_and_leaves_floor_and_deck(risers, permitted):
     found = survey_built(Built(tuple(risers)), permitted, 30.0)

@@ -83,7 +83,7 @@ def placed(member, laid):
     return as_manifold(member, frame)
 
 
-@settings(max_examples=40)
+@settings(max_examples=28)
 @given(batches(), mm(2, 5), mm(0, 20))
 def test_every_piece_is_cut_once_within_its_board_with_a_saws_width_between(batch, kerf, trim):
     plan = nest(batch, YARD, kerf, trim)
@@ -128,7 +128,7 @@ def parted(rows):
             yield [*parts[:k], [rows[0], *part], *parts[k + 1 :]]
 
 
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=50, deadline=None)
 @given(
     st.lists(st.sampled_from([640.0, 1066.8, 1450.0, 1990.0, 2400.0, 2950.0]), min_size=1, max_size=7),
     st.sampled_from([((4000.0, 10.0),), ((2440.0, 8.0), (3660.0, 12.0), (4880.0, 16.0)), ((3000.0, 9.1), (4200.0, 12.7))]),
@@ -160,7 +160,7 @@ def least_reach(part, kerf, memo):
     return best
 
 
-@settings(max_examples=40, deadline=None, phases=[Phase.generate])
+@settings(max_examples=28, deadline=None, phases=[Phase.generate])
 @given(
     st.lists(hip_and_ridge_members(), min_size=2, max_size=5),
     st.sampled_from([((3000.0, 10.0),), ((2440.0, 8.0), (3660.0, 12.0))]),
@@ -188,7 +188,7 @@ def test_of_angled_pieces_too_the_cheapest_plan_is_bounded_rightly_and_what_is_c
     assert plan.gap == pytest.approx(0.0)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=40, deadline=None)
 @given(st.lists(st.sampled_from([700.0, 1150.0, 1600.0, 2300.0, 3300.0]), min_size=1, max_size=6), st.integers(1, 3))
 def test_what_a_programme_in_whole_boards_proves_is_not_a_step_too_much(lengths, worse):
     """Seen from a plan that costs some steps more than the best: the proof must not call that one the best."""
@@ -208,7 +208,7 @@ def test_what_a_programme_in_whole_boards_proves_is_not_a_step_too_much(lengths,
     assert _loose_bound(master, loose, 4.0) == pytest.approx(best)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=40, deadline=None)
 @given(
     st.lists(st.sampled_from([700.0, 1150.0, 1600.0, 2300.0]), min_size=1, max_size=6),
     st.lists(st.sampled_from([4.0, 6.0, 8.0]), min_size=3, max_size=3),
@@ -325,7 +325,7 @@ def test_a_piece_too_long_for_any_board_is_scarfed_into_parts_that_fit_and_come_
         assert found.start == pytest.approx(found.bearing + 50)
 
 
-@settings(max_examples=120)
+@settings(max_examples=80)
 @given(
     st.lists(st.tuples(mm(300, 2600), st.integers(1, 4), st.booleans()), min_size=1, max_size=5),
     st.lists(st.tuples(mm(1200, 4200), st.sampled_from([None, True, False])), max_size=7),

@@ -17,6 +17,8 @@ LOWER = (
     "head_missing", "head_face", "head_below", "board_length", "string_top",
 )  # fmt: skip
 """Facts in which the flight below a platform differs from the one above."""
+SHORT_HEAD = ("head_face", "head_below")
+"""Of either flight alone: what its own foot cuts off."""
 
 
 def around_facts(layout: Layout) -> dict[str, float | int]:
@@ -93,7 +95,7 @@ def stair_facts(
     count = two.upper.riser_count + two.lower.riser_count
     treads = two.upper.tread_count + two.lower.tread_count
     own = {f"lower.{key}": lower[key] for key in LOWER if key in lower}
-    below = {key: value for key, value in lower.items() if key not in upper}
+    below = {key: value for key, value in lower.items() if key not in upper and key not in SHORT_HEAD}
     return {
         **upper, **below, "riser_count": count, "tread_count": treads,
         "total_run": two.upper.total_run + two.lower.total_run, "upper.riser_count": two.upper.riser_count,
