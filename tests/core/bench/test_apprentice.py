@@ -112,14 +112,14 @@ def drawn_as_it_is(member, preferences):
         assert wrong < 1e-2 + 1e-6 * true.area, (member.id, face, wrong)
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(PIECES, PREFERENCES)
 def test_steps_followed_to_the_hair_give_the_piece_itself_on_both_faces(members, preferences):
     for member in members:
         drawn_as_it_is(member, preferences)
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(PIECES, PREFERENCES, TAPES)
 def test_on_a_tape_and_with_any_tool_no_line_stands_farther_off_than_its_bound(members, preferences, division):
     for member in members:

@@ -30,6 +30,8 @@ EXACT = 1e-5
 """mm: all planes of one node pass it this near."""
 SAME_LINE, SAME_WAY = 1e-3, 1e-9
 """mm, and of a unit normal: two sides that differ less lie on one line."""
+SAME_SPEED = 2e-5
+"""Level mm per mm of rise: pitches that differ less part their planes by a few hundredths of a mm over a whole roof."""
 LATE, PAST = 1e-3, 1e-2
 """mm: an event may come so much before its time, and so far past a side's end: by what planes were moved."""
 
@@ -99,7 +101,7 @@ def skeleton_of(corners: Sequence[Point], speeds: Sequence[float]) -> Skeleton:
 
 def _coincide(one: Line, other: Line) -> bool:
     return hypot(one[0] - other[0], one[1] - other[1]) < SAME_WAY and (
-        abs(one[2] - other[2]) < SAME_LINE and abs(one[3] - other[3]) < SAME_WAY
+        abs(one[2] - other[2]) < SAME_LINE and abs(one[3] - other[3]) < SAME_SPEED
     )
 
 
