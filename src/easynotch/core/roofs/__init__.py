@@ -14,9 +14,9 @@ from .members.outline_rafters import Near, plain_rafter
 from .members.rafter import beam_top, purlin_place, rafter
 from .members.ridge import ridge_top, ridge_y
 from .members.under_ridge import Pocket, beam_pocket
+from .model.joined import Bearing, Valley, Wing, WingSide
 from .model.notch import NotchSizes, size_notch
 from .model.roof import (
-    Bearing,
     Blocking,
     BlockKind,
     Boards,
@@ -48,9 +48,6 @@ from .model.roof import (
     Tails,
     Timber,
     UpperEnd,
-    Valley,
-    Wing,
-    WingSide,
 )
 from .model.setting_out import FirstBay, SettingOut, TapeEnd, last_bay_options, set_out
 from .plan.hip_plan import hip_plan

@@ -12,7 +12,8 @@ from shapely import MultiLineString, Point
 
 from ...solid import Frame, MateFace, Member, PlaneRow, Removal, Stock, Vector, removal, support_face
 from ...terms import message
-from ..model.roof import Bearing, RoofError
+from ..model.joined import Bearing
+from ..model.roof import RoofError
 from ..plan.layout import RoofLayout
 from ..plan.seam_sections import outline_of
 from ..plan.seams import sides_round

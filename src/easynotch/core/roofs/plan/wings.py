@@ -3,7 +3,8 @@
 from dataclasses import replace
 
 from ...terms import Count, Length, message
-from ..model.roof import Edge, End, Plan, RoofError, Shape, Wing, WingSide
+from ..model.joined import Wing, WingSide
+from ..model.roof import Edge, End, Plan, RoofError, Shape
 from .seams import Point
 
 SIDES = (WingSide.FIRST, WingSide.SECOND_END, WingSide.SECOND, WingSide.FIRST_END)
