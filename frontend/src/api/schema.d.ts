@@ -4325,7 +4325,7 @@ export interface components {
         };
         /**
          * JackMarkView
-         * @description Where a jack stands on plate and hip.
+         * @description Where a jack stands on plate and hip, or on ridge (None where its head is at none) and valley.
          */
         JackMarkView: {
             /** Piece */
@@ -4334,7 +4334,7 @@ export interface components {
             title: string;
             /** Side */
             side: string;
-            on_plate: components["schemas"]["Shown"];
+            on_plate: components["schemas"]["Shown"] | null;
             on_hip: components["schemas"]["Shown"];
         };
         /**

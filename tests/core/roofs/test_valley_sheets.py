@@ -6,6 +6,7 @@ from math import atan, cos, degrees, hypot, radians, sin, tan
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from shapely import LineString, Point
 
 from easynotch.core.roofs import (
     Taped,
@@ -21,7 +22,7 @@ from easynotch.core.roofs import (
 from easynotch.core.solid import Vector
 from easynotch.drawing.roofs.geometric import angles_read, draw_geometric
 from easynotch.drawing.roofs.hip_choices import draw_valley_planes
-from tests.core.roofs.test_hip_sheets import of
+from tests.core.roofs.test_hip_sheets import of, on_plate
 from tests.joined import joined, wing_roof
 
 
@@ -71,17 +72,39 @@ def test_a_valley_jack_stands_where_it_is_set_out_on_ridge_and_valley(roof):
             level = mark.on_hip / hypot(1.0, valley.rise_per_run)
             at = corner + valley.direction * level + valley.side(mark.slope) * half
             # That point of the valley's side lies under the middle of the jack's top edge.
-            aside = min(abs(frame.z.dot(at - frame.origin)) for frame in pieces[mark.piece].frames)
-            assert aside < 1e-3, mark
+            frame = min(pieces[mark.piece].frames, key=lambda one, at=at: abs(one.z.dot(at - one.origin)))
+            assert abs(frame.z.dot(at - frame.origin)) < 1e-3, mark
+            # Along a ridge from where the valley's line meets it, and only where there is one: a tape on the plan.
+            at_head = [
+                ridge
+                for ridge in layout.outline.ridges
+                if LineString([(end.x, end.y) for end in (ridge.low, ridge.high)]).distance(
+                    Point(frame.origin.x, frame.origin.y)
+                )
+                < 0.9
+            ]
+            assert at_head or mark.on_plate is None
+            if mark.on_plate is not None:
+                # The line of the valley and the one of the ridge, crossed on paper; both drawn long enough.
+                ridge = at_head[0]
+                lines = [
+                    LineString([(p.x - d.x * 1e5, p.y - d.y * 1e5), (p.x + d.x * 1e5, p.y + d.y * 1e5)])
+                    for p, d in ((corner, valley.direction), (ridge.low, ridge.direction))
+                ]
+                away = lines[0].intersection(lines[1]).distance(Point(frame.origin.x, frame.origin.y))
+                assert away * hypot(1.0, ridge.rise_per_run) == pytest.approx(mark.on_plate, abs=0.05)
         # Equal steps along the ridge are equal steps in length: the common difference read off the sheet.
         for slope in (valley.first, valley.second):
-            row = [mark for mark in marks if mark.slope is slope]
+            row = sorted((mark for mark in marks if mark.slope is slope and mark.on_plate is not None), key=on_plate)
             for one, other in pairwise(row):
                 apart = other.on_plate - one.on_plate
                 gap = (
                     pieces[other.piece].member.lengths["theoretical"] - pieces[one.piece].member.lengths["theoretical"]
                 )
-                if apart > 1.0:
+                # On a ridge that runs as the eave does.
+                level = all(abs(ridge.rise_per_run) < 1e-9 and abs(ridge.direction.dot(slope.inward)) < 1e-9
+                            for ridge in layout.outline.ridges)  # fmt: skip
+                if apart > 1.0 and level:
                     drawn = {
                         (length.id, length.side): length.length for length in draw_geometric(valley, apart).lengths
                     }

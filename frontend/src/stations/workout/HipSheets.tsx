@@ -349,10 +349,10 @@ function Jacks({ corner }: { corner: Corner }) {
         </thead>
         <tbody>
           {corner.jacks.map((one) => (
-            <tr key={one.side + one.on_plate.text + one.title}>
+            <tr key={one.side + one.on_hip.text + one.title}>
               <th scope="row">{one.title}</th>
               <td>{one.side}</td>
-              <td><Figure value={one.on_plate} /></td>
+              <td>{one.on_plate ? <Figure value={one.on_plate} /> : say("hip_sheets.at_no_ridge")}</td>
               <td><Figure value={one.on_hip} /></td>
             </tr>
           ))}

@@ -70,12 +70,12 @@ class HipCheckView:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class JackMarkView:
-    """Where a jack stands on plate and hip."""
+    """Where a jack stands on plate and hip, or on ridge (None where its head is at none) and valley."""
 
     piece: str
     title: str
     side: str
-    on_plate: Shown
+    on_plate: Shown | None
     on_hip: Shown
 
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
+from math import hypot
 
 from ...core.bench import figures_of
 from ...core.roofs import (
@@ -63,6 +64,8 @@ BLOCK = 90.0
 
 Corner = tuple[Seam, tuple[int, ...]]
 """A hip's or valley's corner, and the numbers of all that are like it."""
+BESIDE = 1.0
+"""mm: a hip that crosses a wall nearer to its corner crosses it there."""
 NO_HIPS = HipsView(calls=[], corners=[], patterns=[], pieces=[])
 
 
@@ -181,7 +184,8 @@ def _corner(worked: WorkedRoof, seam: Seam, numbers: tuple[int, ...], words: Wor
             JackMarkView(
                 piece=mark.piece, title=words.say(piece_name(mark.piece)),
                 side=words.say(_side(seam, mark.slope)),
-                on_plate=format_length(mark.on_plate, words), on_hip=format_length(mark.on_hip, words),
+                on_plate=None if mark.on_plate is None else format_length(mark.on_plate, words),
+                on_hip=format_length(mark.on_hip, words),
             )
             for mark in jack_marks(worked.layout, worked.framing, seam)
         ],
@@ -308,7 +312,8 @@ def _check(layout: RoofLayout, hip: Member, seam: Seam, words: Words) -> HipChec
     }  # fmt: skip
     keys = ("started", "longer", "run", "height", "dummies", "after", "fascia")
     plural = "hips" if seam.kind is SeamKind.HIP else "valleys"
-    ends = "hips.check.ends_clipped" if found.clipped else f"{plural}.check.ends"
+    kind = "ends_clipped" if found.clipped else "ends_beside" if _is_beside_corner(layout, seam) else "ends"
+    ends = f"{plural}.check.{kind}"
     return HipCheckView(
         piece=hip.id,
         distance=format_length(found.distance, words),
@@ -317,6 +322,13 @@ def _check(layout: RoofLayout, hip: Member, seam: Seam, words: Words) -> HipChec
         ends=words.say(Message(ends)),
         say=[words.say(Message(f"{plural}.check.{key}", values)) for key in keys],
     )
+
+
+def _is_beside_corner(layout: RoofLayout, seam: Seam) -> bool:
+    """Whether a hip or valley comes over a wall beside the corner, where plates stand at different heights."""
+    if layout.outline is None or seam.corner is None:
+        return False
+    return min(hypot(x - seam.corner.x, y - seam.corner.y) for x, y in layout.outline.corners) > BESIDE
 
 
 def _piece(member: Member, words: Words) -> PieceListView:

@@ -270,6 +270,9 @@ def _seams(regions: tuple[Region, ...]) -> list[Seam]:
     seams: list[Seam] = []
     eaves = [region.slope for region in regions]
     order = {id(region.slope): number for number, region in enumerate(regions)}
+    if any(beyond is not None and id(beyond) not in order for region in regions for beyond in region.bounds):
+        # Cut back to walls at different heights a slope may lose its region.
+        raise RoofError("plan.edges", message("error.outline_plates"))
     for region in regions:
         for (start, end), beyond in zip(sides_round(region.corners), region.bounds, strict=True):
             if beyond is None or order[id(beyond)] < order[id(region.slope)]:

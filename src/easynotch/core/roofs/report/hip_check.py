@@ -11,6 +11,13 @@ from ..plan.seam_sections import stock_of
 from ..plan.seams import Seam, SeamKind
 from ..planes.planes import Slope
 
+AT_RIDGE = 1.0
+"""mm: a head that comes nearer to a ridge's line in plan stands at it."""
+
+
+ALONG = 0.05
+"""Of a direction: a valley with less of it across a ridge meets it too far away to measure from."""
+
 
 @dataclass(frozen=True, slots=True)
 class HipCheck:
@@ -59,13 +66,13 @@ def _spread(seam: Seam) -> float:
 @dataclass(frozen=True, slots=True)
 class JackMark:
     """Where a jack stands at a corner: its piece; along the plate from the corner to its centre (at a valley along the
-    ridge, from where the valley's centre line meets it); and along the hip's or valley's top edge, from the plumb line
-    over the corner to where the jack's centre line meets its side, mm.
+    ridge, from where the valley's centre line meets it; None for one whose head is at no ridge); and along the hip's or
+    valley's top edge, from its plumb line over the plate to where the jack's centre line meets its side, mm.
     """
 
     piece: str
     slope: Slope
-    on_plate: float
+    on_plate: float | None
     on_hip: float
 
 
@@ -93,9 +100,25 @@ def jack_marks(layout: RoofLayout, framing: Framing, seam: Seam) -> list[JackMar
                 if at <= 0 or not on_it or (climbs > 0 and at > seam.run):
                     continue
                 on_seam = (at - half * sin_alpha * climbs) / cos_alpha * per_run
-                on_plate = at if climbs > 0 else (inward - seen) * cos_alpha / sin_alpha
+                on_plate = at if climbs > 0 else _along_ridge(layout, seam, frame.origin)
                 found.append(JackMark(piece.member.id, slope, on_plate, on_seam))
-    return sorted(found, key=lambda mark: (mark.slope is seam.second, mark.on_plate))
+    return sorted(found, key=lambda mark: (mark.slope is seam.second, mark.on_hip))
+
+
+def _along_ridge(layout: RoofLayout, valley: Seam, head: Vector) -> float | None:
+    """Along the ridge a rafter's head comes to, from where a valley's line meets it, mm; None where there is no ridge,
+    as at a hip-valley jack's head.
+    """
+    assert layout.outline is not None
+    for ridge in layout.outline.ridges:
+        off, across = head - ridge.low, ridge.side(ridge.first)
+        if abs(off.dot(across)) < AT_RIDGE and -AT_RIDGE < off.dot(ridge.direction) < ridge.run + AT_RIDGE:
+            lead = valley.direction.dot(across)
+            if abs(lead) < ALONG:
+                return None
+            meets = valley.low + valley.direction * ((ridge.low - valley.low).dot(across) / lead)
+            return abs((head - meets).dot(ridge.direction)) * hypot(1.0, ridge.rise_per_run)
+    return None
 
 
 def _lands_on(jack: Member, inward: float, seen: float) -> bool:
