@@ -1,14 +1,14 @@
 """One server and one browser for the whole run; every test gets a page of its own and waits on conditions."""
 
-import shutil
 import subprocess
 from collections.abc import Iterator
+from dataclasses import dataclass
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, CDPSession, Page, expect, sync_playwright
 
-from easynotch.timing.browser import ARGUMENTS
+from easynotch.timing.browser import ARGUMENTS, CHROMIUM
 from easynotch.timing.server import free_port, wait_for
 from tests.conftest import HOME
 
@@ -56,20 +56,47 @@ PATIENCE = 30_000
 def browser() -> Iterator[Browser]:
     expect.set_options(timeout=PATIENCE)
     with sync_playwright() as playwright:
-        chromium = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=ARGUMENTS)
+        chromium = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
         yield chromium
         chromium.close()
 
 
-@pytest.fixture
-def page(browser, server) -> Iterator[Page]:
+@dataclass(frozen=True)
+class Window:
+    """What all pages share: what was fetched once is not fetched again; what they keep is forgotten between tests."""
+
+    context: BrowserContext
+    blank: CDPSession
+    address: str
+
+    def forget(self) -> None:
+        """Close every page but the blank one, and empty the browser's storage as if it had never been here."""
+        for one in self.context.pages[1:]:
+            one.close()
+        self.context.clear_cookies()
+        kinds = "local_storage,indexeddb,cache_storage,websql"
+        self.blank.send("Storage.clearDataForOrigin", {"origin": self.address, "storageTypes": kinds})
+
+
+@pytest.fixture(scope="session")
+def window(browser, server) -> Iterator[Window]:
     context = browser.new_context(
-        service_workers="block", viewport={"width": 1280, "height": 800}, base_url=server.address
+        service_workers="block",
+        viewport={"width": 1280, "height": 800},
+        base_url=server.address,
+        # What moves is drawn again and again, without a graphics card. By thumb and out of reach it does move.
+        reduced_motion="reduce",
     )
     context.set_default_timeout(PATIENCE)
-    opened = context.new_page()
+    yield Window(context, context.new_cdp_session(context.new_page()), server.address)
+    context.close()
+
+
+@pytest.fixture
+def page(window) -> Iterator[Page]:
+    opened = window.context.new_page()
     faults: list[str] = []
     opened.on("pageerror", lambda error: faults.append(str(error)))
     yield opened
-    context.close()
+    window.forget()
     assert faults == []

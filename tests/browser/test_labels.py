@@ -123,7 +123,8 @@ def test_on_made_up_members_no_two_labels_of_the_board_collide_and_none_leaves_t
         page.locator(".lens svg").wait_for()
         page.evaluate("() => document.fonts.ready")
         buttons = page.locator(".piece-bar button[aria-pressed]")
-        for piece in range(min(4, buttons.count())):
+        # The narrowest view is the hardest: most pieces are walked there.
+        for piece in range(min(4 if size == "phone" else 2, buttons.count())):
             title = buttons.nth(piece).inner_text().split(" ×")[0]
             buttons.nth(piece).click()
             expect(page.locator(".piece-bar [aria-pressed=true]")).to_contain_text(title)

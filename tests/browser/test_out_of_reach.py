@@ -1,14 +1,13 @@
 """If these break, a phone behind the building marks nothing, or somebody listens to what it sends."""
 
 import re
-import shutil
 import ssl
 from urllib.request import urlopen
 
 import pytest
 from playwright.sync_api import expect
 
-from easynotch.timing.browser import ARGUMENTS
+from easynotch.timing.browser import ARGUMENTS, CHROMIUM
 from tests.browser.conftest import PATIENCE, Server
 
 NETWORK_NAME = "heron.test"
@@ -19,7 +18,7 @@ def sealed(browser, tmp_path):
     """A server that is shared encrypted, and a browser for which the network's name leads to this machine."""
     server = Server(tmp_path, "demo", "--share", "--name", NETWORK_NAME).start()
     mapped = [*ARGUMENTS, f"--host-resolver-rules=MAP {NETWORK_NAME} 127.0.0.1", "--ignore-certificate-errors"]
-    phones = browser.browser_type.launch(executable_path=shutil.which("chromium"), args=mapped)
+    phones = browser.browser_type.launch(executable_path=CHROMIUM, args=mapped)
     yield server, phones
     phones.close()
     server.stop()

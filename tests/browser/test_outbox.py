@@ -352,3 +352,32 @@ def test_a_change_made_at_once_after_a_reload_is_not_written_over_one_that_waits
         page.get_by_role("button", name="Marked", pressed=True).click()
         expect(stops.nth(n)).not_to_have_class(re.compile("done"))
     page.wait_for_load_state("networkidle")
+
+
+def test_ticks_that_were_asked_for_before_one_was_made_do_not_take_it_off_the_screen(page: Page) -> None:
+    boat_store(page)
+    first = page.locator(".stops li").first
+    held: list[Route] = []
+    old: list[APIResponse] = []
+
+    def hold(route: Route) -> None:
+        held.append(route)
+        old.append(route.fetch())
+
+    page.route(re.compile(r"/marking\?"), hold)
+    page.evaluate("window.dispatchEvent(new Event('visibilitychange'))")
+    while not old:
+        page.wait_for_timeout(50)
+    with page.expect_response(re.compile("/marking/tick")):
+        page.get_by_role("button", name="Marked").click()
+    expect(first).to_have_class(re.compile("done"))
+    # By then it is no longer waited for, or what it brings is not shown.
+    with contextlib.suppress(PlaywrightError):
+        held[0].fulfill(response=old[0])
+    page.evaluate("new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
+    expect(first).to_have_class(re.compile("done"))
+    page.unroute(re.compile(r"/marking\?"))
+    page.locator(".stops li button").first.click()
+    page.get_by_role("button", name="Marked", pressed=True).click()
+    expect(first).not_to_have_class(re.compile("done"))
+    page.wait_for_load_state("networkidle")

@@ -1,11 +1,10 @@
 """If this breaks, the apprentice's phone cannot come in, or cannot be shut out again."""
 
 import re
-import shutil
 
 from playwright.sync_api import expect
 
-from easynotch.timing.browser import ARGUMENTS
+from easynotch.timing.browser import ARGUMENTS, CHROMIUM
 from tests.browser.conftest import Server
 
 NETWORK_NAME = "heron.test"
@@ -15,7 +14,7 @@ def test_a_phone_is_paired_on_a_name_browsers_do_not_trust_and_is_shut_out_again
     server = Server(tmp_path, "demo", "--share", "--plain-http", "--name", NETWORK_NAME).start()
     # A browser of its own, for which the network name leads to this machine.
     mapped = [*ARGUMENTS, f"--host-resolver-rules=MAP {NETWORK_NAME} 127.0.0.1"]
-    phones = browser.browser_type.launch(executable_path=shutil.which("chromium"), args=mapped)
+    phones = browser.browser_type.launch(executable_path=CHROMIUM, args=mapped)
     try:
         here = browser.new_context(service_workers="block", base_url=server.address).new_page()
         address = f"http://{NETWORK_NAME}:{server.port}"

@@ -4018,9 +4018,19 @@ export interface components {
          */
         UpperEnd: "plate" | "ledger";
         /**
+         * ValleyBoardInput
+         * @description The boards of an open valley, one on either slope: how thick, and how wide from the valley's centre.
+         */
+        ValleyBoardInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Width */
+            width: number | string;
+        };
+        /**
          * ValleyInput
          * @description The valleys' timber, the hips' where none is said: the centre line of their tops in the planes, or their edges,
-         *     ploughed to both; where ridges differ one supports the other.
+         *     ploughed to both; where ridges differ one supports the other; the boards of an open valley.
          */
         ValleyInput: {
             /**
@@ -4056,6 +4066,8 @@ export interface components {
              * @constant
              */
             supported: "main";
+            /** @default null */
+            board: components["schemas"]["ValleyBoardInput"] | null;
         };
         /**
          * WingInput

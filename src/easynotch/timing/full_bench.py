@@ -8,7 +8,7 @@ from typing import Any
 from ..core.tape import Units
 from ..exchange import usual_flight
 from ..store import Database, create_job, create_work
-from .browser import ARGUMENTS
+from .browser import ARGUMENTS, CHROMIUM
 from .server import percentile, served
 
 JOBS, WORKS = 25, 40
@@ -56,7 +56,7 @@ def bench_1000_p95_ms() -> float:
     try:
         fill(folder)
         with served(folder) as address, sync_playwright() as playwright:
-            browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=ARGUMENTS)
+            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
             page: Any = browser.new_page(viewport={"width": 1280, "height": 800})
             page.goto(address)
             for sought in SOUGHT:

@@ -46,11 +46,18 @@ export function useMarking(work: string, revision: number): MarkingState {
   const { refetch } = found;
   const tick = useCallback(
     (piece: string, stop: string, done: boolean) => {
+      // What was asked for before knows nothing of it: it would be shown undone again.
+      const put = async (now: (before: Marking | undefined) => Marking | undefined) => {
+        await queries.cancelQueries({ queryKey: asked });
+        queries.setQueryData<Marking>(asked, now);
+      };
       api.tick(work, { piece, stop, done }, { dialect, fine }).then(
-        (now) => queries.setQueryData(asked, now),
+        (now) => put(() => now),
         // A stop that is no longer there cannot be ticked: what is there is shown.
         () => void refetch(),
       );
+      // At once, so that nothing old is seen between what waits and its answer.
+      void put((before) => before && { ...before, pieces: [...before.pieces.filter((one) => one.piece !== piece), over(before, [{ piece, stop, done }], piece)] });
     },
     [work, dialect, fine, queries, asked, refetch],
   );

@@ -67,11 +67,30 @@ export function RoofExtras() {
       <h2 id="extras-title">{say("extra.title")}</h2>
       <ul className="extras">
         <ExtraList extras={extras} />
+        <ValleyBoards />
         <Snapped />
         {ridge(document) === "none" ? <Pairs /> : <MeasuredBoards />}
         <Defects path="rafter.defects" />
       </ul>
     </section>
+  );
+}
+
+/** At an inside corner of the walls the valley may be open: a board on either slope carries its lining. */
+function ValleyBoards() {
+  const document = useWork((state) => state.document);
+  const sides = useWork((state) => state.screen?.roof?.sides);
+  const keeper = useWork((state) => state.keeper);
+  const job = useWork((state) => state.job);
+  const say = useWords();
+  const path = "plan.valley.board";
+  const there = valueAt(document, path) !== undefined;
+  if (!there && !sides?.some((side) => side.tie !== "")) return null;
+  return (
+    <Offered label={say("extra.valley_boards")} there={there} onChange={() => keeper.change(path, there ? undefined : usual(job.units, path))}>
+      <TapeField path={`${path}.thickness`} label={say("extra.thickness")} labelled plain />
+      <TapeField path={`${path}.width`} label={say("extra.valley_board_width")} labelled plain />
+    </Offered>
   );
 }
 

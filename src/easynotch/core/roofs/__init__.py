@@ -14,7 +14,7 @@ from .members.outline_rafters import Near, plain_rafter
 from .members.rafter import beam_top, purlin_place, rafter
 from .members.ridge import ridge_top, ridge_y
 from .members.under_ridge import Pocket, beam_pocket
-from .model.joined import Bearing, Valley, Wing, WingSide
+from .model.joined import Bearing, Purlin, Valley, Wing, WingSide
 from .model.notch import NotchSizes, size_notch
 from .model.roof import (
     Blocking,
@@ -109,6 +109,7 @@ __all__ = [
     "Plan",
     "Pocket",
     "Posts",
+    "Purlin",
     "Region",
     "Ridge",
     "RidgeKind",

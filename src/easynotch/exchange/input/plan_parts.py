@@ -6,7 +6,21 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Discriminator, Field, Tag, model_validator
 from pydantic_core import PydanticCustomError
 
-from ...core.roofs import Bearing, Edge, End, KeepsTrue, LineUp, Plan, Shape, UpperEnd, Valley, Wing, WingSide, regular
+from ...core.roofs import (
+    Bearing,
+    Edge,
+    End,
+    KeepsTrue,
+    LineUp,
+    Plan,
+    Purlin,
+    Shape,
+    UpperEnd,
+    Valley,
+    Wing,
+    WingSide,
+    regular,
+)
 from ...core.solid import Stock
 from ...core.tape import Units
 from .measured import Measured, NotNegative, OfTimber, PitchText, Positive, Signed
@@ -14,12 +28,19 @@ from .parts import Part, Whole
 
 ZERO = Measured(0.0, "0 mm")
 USUAL_PLATE = {Units.IMPERIAL: 3.5 * 25.4, Units.METRIC: 90.0}
-MOST_OUTLINE_CORNERS, MOST_WINGS, MOST_BEARINGS = 24, 6, 12
+MOST_OUTLINE_CORNERS, MOST_WINGS, MOST_BEARINGS, MOST_PURLINS = 24, 6, 12, 4
+
+
+class ValleyBoardInput(Part):
+    """The boards of an open valley, one on either slope: how thick, and how wide from the valley's centre."""
+
+    thickness: OfTimber
+    width: OfTimber
 
 
 class ValleyInput(Part):
     """The valleys' timber, the hips' where none is said: the centre line of their tops in the planes, or their edges,
-    ploughed to both; where ridges differ one supports the other.
+    ploughed to both; where ridges differ one supports the other; the boards of an open valley.
     """
 
     thickness: OfTimber | None = None
@@ -28,6 +49,7 @@ class ValleyInput(Part):
     top: Literal["in_planes", "ploughed"] = "in_planes"
     head: Literal["supporting"] = "supporting"
     supported: Literal["main"] = "main"
+    board: ValleyBoardInput | None = None
 
     @model_validator(mode="after")
     def _whole(self) -> Self:
@@ -40,7 +62,8 @@ class ValleyInput(Part):
         stock = None
         if self.thickness is not None and self.depth is not None:
             stock = Stock(self.thickness.mm, self.depth.mm, self.length.mm if self.length else None)
-        return Valley(stock, ploughed=self.top == "ploughed")
+        board = None if self.board is None else Stock(self.board.thickness.mm, self.board.width.mm)
+        return Valley(stock, ploughed=self.top == "ploughed", board=board)
 
 
 class WingInput(Part):
@@ -76,6 +99,21 @@ class BearingInput(Part):
         return Bearing((a.mm, b.mm), (c.mm, d.mm), self.top.mm, self.width.mm)
 
 
+class PurlinInput(Part):
+    """A purlin under the rafters of every slope, square to it: how high its upper edge's middle is over the plates'
+    tops, and its section.
+    """
+
+    height: Positive
+    thickness: OfTimber
+    depth: OfTimber
+
+    def purlin(self) -> Purlin:
+        """As the core's purlin."""
+        return Purlin(self.height.mm, Stock(self.thickness.mm, self.depth.mm))
+
+
+Purlins = Annotated[tuple[PurlinInput, ...], Field(max_length=MOST_PURLINS)]
 Bearings = Annotated[tuple[BearingInput, ...], Field(max_length=MOST_BEARINGS)]
 
 
@@ -96,6 +134,7 @@ class PlanInput(Part):
     wings: Annotated[tuple[WingInput, ...], Field(max_length=MOST_WINGS)] = ()
     valley: ValleyInput | None = None
     bearings: Bearings = ()
+    purlins: Purlins = ()
 
     def plan(self, units: Units) -> Plan:
         """As the core's plan."""
@@ -114,6 +153,7 @@ class PlanInput(Part):
             valley=self.valley.valley() if self.valley else None,
             wings=tuple(wing.wing() for wing in self.wings),
             bearings=tuple(one.bearing() for one in self.bearings),
+            purlins=tuple(one.purlin() for one in self.purlins),
         )
 
 
@@ -137,6 +177,7 @@ class OutlineInput(Part):
     plate: Positive | None = None
     wall_height: Positive | None = None
     bearings: Bearings = ()
+    purlins: Purlins = ()
 
     def over(self, corners: tuple[tuple[float, float], ...], edges: tuple[EdgeInput, ...], units: Units) -> Plan:
         """As the core's plan; sides without an edge of their own are eaves of the roof's pitch."""
@@ -152,6 +193,7 @@ class OutlineInput(Part):
             edges=tuple(edge.edge() for edge in (*edges, *rest)),
             line_up=self.line_up,
             bearings=tuple(one.bearing() for one in self.bearings),
+            purlins=tuple(one.purlin() for one in self.purlins),
         )
 
 

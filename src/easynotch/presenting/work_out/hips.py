@@ -242,6 +242,9 @@ def _bevel(bevel: Bevel, number: int, seam: Seam, words: Words, tools: Tools, de
         # A valley's cheek lies along its ridge, which runs as the eave does.
         tilt = turned if bevel.id == "edge_valley" else abs(90.0 - turned)
         saw = words.say(Message("hips.tilt", {"angle": Angle(tilt)}))
+    if bevel.id == "sheathing":
+        # Both sheets' edges lie in the plane that halves the angle between the slopes.
+        saw = words.say(Message(f"hips.sheathing_{seam.kind}", {"angle": Angle((180.0 - seam.dihedral) / 2)}))
     if bevel.id in ("backing", "trough"):
         saw = words.say(Message("hips.rip", {"angle": Angle(bevel.degrees)}))
     return BevelView(

@@ -1,12 +1,16 @@
 """The framing of a roof over an outline: rafters along every eave, sticks under every seam, fascias round it."""
 
-from ...solid import Member
+from collections.abc import Iterator
+
+from ...solid import Member, Touch
 from ...terms import message
 from ..members.dummies import dummies
 from ..members.hip_and_ridge_members import hip_or_ridge_member
 from ..members.outline_fascias import fascias, refuse_lost_eaves
 from ..members.outline_rafters import Near, Standing, rafters_of
+from ..members.purlins import PlacedPurlin, purlin_mates, purlins_under
 from ..members.rafter_stations import framing_ends
+from ..members.valley_boards import board_mates, valley_boards
 from ..model.roof import RoofError, Tail
 from ..model.setting_out import SettingOut
 from ..plan.arrangement import Arrangement
@@ -30,7 +34,9 @@ def frame_outline(layout: RoofLayout) -> Framing:
     hip_and_ridge_members = [(plan, hip_or_ridge_member(layout, plan)) for plan in arranged.hip_and_ridge_members]
     posts = [(post, post_member(post)) for post in arranged.posts]
     rafters = _rafters(layout, arranged)
-    along = fascias(layout)
+    along, boards = fascias(layout), valley_boards(layout)
+    placed_purlins = purlins_under(layout, hip_and_ridge_members)
+    purlins = group_identical([one.member for one in placed_purlins])
     # Commons first, the longest the pattern; then jacks as they are numbered, left beside right.
     standing = sorted(group_identical([one.member for one in rafters]), key=_in_order)
     mates = MatingFaces(
@@ -39,6 +45,8 @@ def frame_outline(layout: RoofLayout) -> Framing:
     touches = (
         *stick_touches(layout, hip_and_ridge_members, mates, along),
         *rafter_touches(layout, _first_of_each(rafters, standing), mates, along),
+        *(Touch(f"{member.id}.{cut}", member, cut, face) for member, cut, face in board_mates(boards)),
+        *_purlin_touches(placed_purlins, purlins),
     )
     placed = [
         *standing,
@@ -48,7 +56,8 @@ def frame_outline(layout: RoofLayout) -> Framing:
             for piece in group_identical([one for plan, one in hip_and_ridge_members if plan.seam.kind is kind])
         ),
         *group_identical([member for _, member in posts]),
-        *(Piece(one, (one.placement,)) for _, one in along),
+        *purlins,
+        *(Piece(one, (one.placement,)) for one in (*(fascia for _, fascia in along), *(one.member for one in boards))),
     ]
     hips = [stick for plan, stick in hip_and_ridge_members if plan.seam.kind is SeamKind.HIP]
     if layout.roof.hip is not None and layout.roof.hip.dummies and hips:
@@ -82,6 +91,16 @@ def _in_order(piece: Piece) -> tuple[int, float, str]:
     member = piece.member
     order = {"jack": 1, "valley_jack": 2, "hip_valley_jack": 3, "hung": 4}
     return order.get(member.role, 0), -round(member.lengths["plan_run"], 3), member.id
+
+
+def _purlin_touches(placed: list[PlacedPurlin], pieces: list[Piece]) -> Iterator[Touch]:
+    """The ends of purlins that are sawn alike once each, by their piece's name."""
+    names, seen = {signature(piece.member): piece.member.id for piece in pieces}, set()
+    for member, cut, face in purlin_mates(placed):
+        name = f"{names[signature(member)]}.{cut}"
+        if name not in seen:
+            seen.add(name)
+            yield Touch(name, member, cut, face)
 
 
 def _refuse(layout: RoofLayout) -> None:

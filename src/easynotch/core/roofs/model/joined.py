@@ -1,4 +1,4 @@
-"""What a joined roof adds to a plan: its valleys' timber, wings on a rectangle's sides, walls and purlins below."""
+"""What a joined roof adds to a plan: its valleys' timber, wings on a rectangle's sides, purlins, walls below."""
 
 from dataclasses import dataclass
 from enum import StrEnum
@@ -9,10 +9,13 @@ from ...solid import Stock
 
 @dataclass(frozen=True, slots=True)
 class Valley:
-    """The valleys' timber, None for the hips'; ``ploughed`` where its edges lie in the planes, its top cut to both."""
+    """The valleys' timber, None for the hips'; ``ploughed`` where its edges lie in the planes, its top cut to both;
+    the boards of an open valley, one on either slope, None where it has none.
+    """
 
     stock: Stock | None
     ploughed: bool = False
+    board: Stock | None = None
 
 
 class WingSide(StrEnum):
@@ -37,6 +40,16 @@ class Wing:
     slope: float | None = None
     hipped: bool = False
     plate: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Purlin:
+    """A purlin along every slope, square to it under the rafters: how high its upper edge's middle is over the plates'
+    level, and its section.
+    """
+
+    height: float
+    stock: Stock
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,7 +5,7 @@ from enum import StrEnum
 
 from ...solid import Defect, Stock
 from ...terms import Message
-from .joined import Bearing, Valley, Wing
+from .joined import Bearing, Purlin, Valley, Wing
 from .setting_out import FirstBay, TapeEnd
 
 
@@ -125,7 +125,8 @@ class Plan:
     bearing line; ``plate`` is how wide the plates are; ``wall_height`` from the floor to the plates' tops. An outline
     has ``corners``, counter-clockwise, and an edge for the side from each to the next; its length and width are then
     those of the rectangle round it. ``valley`` is what stands under its inside corners, the hips' timber if not said.
-    ``wings`` stand on a rectangle's sides; ``bearings`` are walls and purlins below that carry on the way.
+    ``wings`` stand on a rectangle's sides; ``bearings`` are walls and purlins below that carry on the
+    way, ``purlins`` run along every slope.
     """
 
     length: float
@@ -145,6 +146,7 @@ class Plan:
     valley: Valley | None = None
     wings: tuple[Wing, ...] = ()
     bearings: tuple[Bearing, ...] = ()
+    purlins: tuple[Purlin, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -137,7 +137,7 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     if roof.plan.shape is Shape.OUTLINE:
         _refuse_bearings(roof)
         return _outline(roof, sizes)
-    if roof.plan.bearings:
+    if roof.plan.bearings or roof.plan.purlins:
         _refuse_bearings(roof)
         return _outline(replace(roof, plan=as_outline(roof.plan)), sizes)
     if End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head in ("post", "pairs"):
@@ -151,7 +151,7 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
 
 
 def _refuse_bearings(roof: Roof) -> None:
-    """Refuse walls below that are points, or under a roof they are not worked out for.
+    """Refuse walls below that are points, and walls and purlins under a roof they are not worked out for.
 
     Raises:
         RoofError: at the wall, or at all of them.
@@ -165,7 +165,9 @@ def _refuse_bearings(roof: Roof) -> None:
     plain = plan.shape is Shape.RECTANGLE and plan.ridge_at is None and roof.gambrel is None
     heads = End.HIP not in plan.ends or (roof.hip is not None and roof.hip.head in ("post", "pairs"))
     if not (plain and heads and roof.ridge.kind is RidgeKind.BOARD):
-        raise RoofError("plan.bearings", message("error.bearings_here"))
+        if plan.bearings:
+            raise RoofError("plan.bearings", message("error.bearings_here"))
+        raise RoofError("plan.purlins", message("error.purlins_here"))
 
 
 def as_outline(plan: Plan) -> Plan:

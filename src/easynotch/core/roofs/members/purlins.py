@@ -1,0 +1,287 @@
+"""Purlins under the rafters: square to their slope, level, cut where they meet hips, valleys and their neighbours.
+
+A purlin's upper edge lies in the plane of the rafters' lower edges. Both slopes' purlins are mitred in the plumb plane
+through the line in which the planes of their upper edges meet. Where a hip or valley reaches down between them, each
+is notched round its side and its lower edge, and the lip that is left runs on under it; one that reaches past both
+they butt.
+"""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from itertools import pairwise
+from math import hypot
+
+from ...solid import CutPlane, Face, Frame, MateFace, Member, Plane, Removal, Vector, member_face, sawn_face
+from ...terms import Count, message
+from ..model.joined import Purlin
+from ..model.roof import RoofError
+from ..plan.arrangement import HipOrRidgePlan
+from ..plan.layout import RoofLayout
+from ..plan.seam_sections import drop_and_shift, outline_of, reach_aside
+from ..plan.seams import TINY, OutlineRoof, Region, Seam
+from ..planes.planes import UP, Slope
+
+Sticks = Sequence[tuple[HipOrRidgePlan, Member]]
+OPPOSITE = 1e-6
+"""Of unit normals: their sum where two faces look at one another."""
+CLEAR = 0.5
+"""mm: a stick whose lower edge comes no farther under a purlin's upper one passes over it."""
+SHORTEST = 100.0
+"""mm: of a purlin: what is shorter carries nothing."""
+LONG_POINT = 6.0
+"""Sections of a purlin that its uncut length reaches past either end."""
+
+
+@dataclass(frozen=True, slots=True)
+class PlacedPurlin:
+    """A purlin in its place, and the side of a hip or valley each of its ends butts, by the end's cut."""
+
+    member: Member
+    butts: tuple[tuple[str, MateFace], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class _End:
+    """Where a purlin ends: how far along the eave its line does, the plane it is cut in, and the stick that stands in
+    its way there: its side's plane, its lower edge's, and the face it shows.
+    """
+
+    station: float
+    plane: Plane
+    side: Plane | None = None
+    under: Plane | None = None
+    face: MateFace | None = None
+
+
+def purlins_under(layout: RoofLayout, sticks: Sticks) -> list[PlacedPurlin]:
+    """Return the purlins of every slope that is as high as they are said to be.
+
+    Raises:
+        RoofError: at the height, purlins that lie under no slope.
+    """
+    roof, made = outline_of(layout), []
+    for number, purlin in enumerate(layout.roof.plan.purlins):
+        found = [
+            _made(layout, purlin, region.slope, ends)
+            for region in roof.regions
+            for ends in _spans(layout, roof, region, purlin, sticks)
+        ]
+        if not found:
+            raise RoofError(f"plan.purlins[{number}].height", message("error.purlin_height", n=Count(number + 1)))
+        made += found
+    return made
+
+
+def inward_of(layout: RoofLayout, slope: Slope, height: float) -> float:
+    """How far inward of the bearing line the rafters' lower edges are so high over the plates' level, mm."""
+    plumb = layout.roof.rafter.depth * slope.per_run
+    return (height + plumb - slope.plate - slope.hap) / slope.rise_per_run
+
+
+def _spans(
+    layout: RoofLayout, roof: OutlineRoof, region: Region, purlin: Purlin, sticks: Sticks
+) -> Iterator[tuple[_End, _End]]:
+    """The ends of a slope's purlins: where their line enters and leaves its region, and at valleys that run across."""
+    slope = region.slope
+    inward = inward_of(layout, slope, purlin.height)
+    if inward <= layout.roof.plan.plate:
+        return
+    places = [(region.station(point), region.inward(point)) for point in region.corners]
+    crossed: list[tuple[float, int]] = []
+    for number, ((a, b), (c, d)) in enumerate(pairwise([*places, places[0]])):
+        if (b > inward) != (d > inward):
+            crossed.append((a + (inward - b) / (d - b) * (c - a), number))
+    crossed.sort()
+    leans = purlin.stock.depth * slope.rise_per_run / slope.per_run
+    for (low, before), (high, after) in zip(crossed[::2], crossed[1::2], strict=True):
+        within = [b for a, b in places if low - TINY <= a <= high + TINY and b > inward]
+        if max(within, default=inward) - inward < leans + purlin.stock.thickness:
+            continue  # right under a low ridge there is room for none
+        _refuse_at_heads(layout, purlin, places, (low, high, inward))
+        ends = [_end(layout, roof, region, purlin, (low, before, -1.0), sticks)]
+        for station, both in _across(layout, slope, purlin, inward, sticks):
+            if low < station < high:
+                ends += both
+        ends.append(_end(layout, roof, region, purlin, (high, after, 1.0), sticks))
+        for start, end in zip(ends[::2], ends[1::2], strict=True):
+            if end.station - start.station > SHORTEST:
+                yield start, end
+
+
+def _refuse_at_heads(
+    layout: RoofLayout, purlin: Purlin, places: list[tuple[float, float]], line: tuple[float, float, float]
+) -> None:
+    """Refuse a purlin, from a station to another so far inward, that would run into the sticks' heads at a node.
+
+    Raises:
+        RoofError: at its height.
+    """
+    low, high, inward = line
+    near = purlin.stock.depth + purlin.stock.thickness + layout.roof.rafter.depth
+    plates = layout.roof.plan.plate
+    if any(abs(b - inward) < near and low - near < a < high + near for a, b in places if b > plates):
+        number = layout.roof.plan.purlins.index(purlin)
+        raise RoofError(f"plan.purlins[{number}].height", message("error.purlin_heads", n=Count(number + 1)))
+
+
+def _end(
+    layout: RoofLayout, roof: OutlineRoof, region: Region, purlin: Purlin, at: tuple[float, int, float], sticks: Sticks
+) -> _End:
+    """The end of a purlin at a side of its slope's region, ``at`` its station, the side's number and which way out."""
+    station, number, way = at
+    slope, beyond = region.slope, region.bounds[number]
+    if beyond is None:
+        # Flush with the framing's outer face.
+        station -= way * layout.roof.plan.sheathing
+        return _End(station, Plane.through(slope.at(station, 0.0, 0.0), slope.along * way))
+    point = slope.at(station, inward_of(layout, slope, purlin.height), 0.0)
+    seam = min(
+        (one for one in roof.seams if {one.first, one.second} == {slope, beyond}), key=lambda one: _off(one, point)
+    )
+    out = seam.side(slope) * -1.0
+    mitre = Plane.through(_below_seam(layout, slope, beyond, purlin.height), out)
+    stick = next((row for row in sticks if row[0].seam is seam), None)
+    if stick is None or _under(layout, seam, stick[1], point) > purlin.height - CLEAR:
+        return _End(station, mitre)
+    side = Plane.through(seam.low - out * reach_aside(layout, seam, slope), out)
+    return _round(layout, _End(station, mitre, side), stick)
+
+
+def _round(layout: RoofLayout, end: _End, stick: tuple[HipOrRidgePlan, Member]) -> _End:
+    """An end at a stick: notched round its lower edge, or butting its side where that reaches past the purlin."""
+    plan, member = stick
+    assert end.side is not None
+    out, seam = end.side.normal, plan.seam
+    face = member_face(member, Face.FAR if member.placement.z.dot(out) < 0 else Face.NEAR)
+    drop, _ = drop_and_shift(layout, seam)
+    rate = seam.rise_per_run
+    low = seam.low - UP * (drop + member.stock.depth * hypot(1.0, rate))
+    under = Plane.through(low, UP - seam.direction * rate)
+    return replace(end, under=under, face=face)
+
+
+def _across(
+    layout: RoofLayout, slope: Slope, purlin: Purlin, inward: float, sticks: Sticks
+) -> list[tuple[float, list[_End]]]:
+    """Where a valley that runs on under a slope parts its purlins: the end before it and the end past it."""
+    found = []
+    for plan, member in sticks:
+        if plan.reach is None or plan.reach.slope != slope:
+            continue
+        node, head = plan.reach.node, plan.reach.head
+        (a, b), (c, d) = ((slope.station_of((at.x, at.y)), slope.inward_of((at.x, at.y))) for at in (node, head))
+        if (b > inward) == (d > inward):
+            continue
+        station = a + (inward - b) / (d - b) * (c - a)
+        if _under(layout, plan.seam, member, slope.at(station, inward, 0.0)) >= purlin.height - CLEAR:
+            continue
+        aside, half = UP.cross(plan.seam.direction), member.stock.thickness / 2
+        aside = aside if aside.dot(slope.along) > 0 else -aside
+        pair = []
+        for out in (aside, -aside):
+            end = _End(station, Plane.through(node, out), Plane.through(node - out * half, out))
+            pair.append(_round(layout, end, (plan, member)))
+        found.append((station, pair))
+    return sorted(found, key=lambda row: row[0])
+
+
+def _off(seam: Seam, point: Vector) -> float:
+    """How far from a seam a point lies in plan, between its ends."""
+    off = Vector(point.x - seam.low.x, point.y - seam.low.y, 0.0)
+    along = max(0.0, min(seam.run, off.dot(seam.direction)))
+    return hypot(off.x - along * seam.direction.x, off.y - along * seam.direction.y)
+
+
+def _under(layout: RoofLayout, seam: Seam, stick: Member, point: Vector) -> float:
+    """How high a stick's lower edge is beside a point of the plan."""
+    run = Vector(point.x - seam.low.x, point.y - seam.low.y, 0.0).dot(seam.direction)
+    drop, _ = drop_and_shift(layout, seam)
+    rate = seam.rise_per_run
+    return seam.low.z + rate * run - drop - stick.stock.depth * hypot(1.0, rate)
+
+
+def _below_seam(layout: RoofLayout, slope: Slope, other: Slope, height: float) -> Vector:
+    """Where the planes of two slopes' rafters' lower edges are both so high."""
+    a, b = inward_of(layout, slope, height), inward_of(layout, other, height)
+    one, two = slope.inward, other.inward
+    p = a + one.x * slope.start[0] + one.y * slope.start[1]
+    q = b + two.x * other.start[0] + two.y * other.start[1]
+    turn = one.x * two.y - one.y * two.x
+    return Vector((p * two.y - q * one.y) / turn, (one.x * q - two.x * p) / turn, 0.0)
+
+
+def _made(layout: RoofLayout, purlin: Purlin, slope: Slope, ends: tuple[_End, _End]) -> PlacedPurlin:
+    stock, normal = purlin.stock, slope.plane.normal
+    inward = inward_of(layout, slope, purlin.height)
+    frame = Frame.along(slope.at(ends[0].station, inward, purlin.height), slope.along, -normal)
+    corners = [(y, z) for y in (0.0, stock.depth) for z in (-stock.thickness / 2, stock.thickness / 2)]
+    reaches = [[_along(frame, end.plane, corner) for corner in corners] for end in ends]
+    start, stop = min(reaches[0]), max(reaches[1])
+    # From its own long point, so that purlins sawn alike are one piece.
+    frame = replace(frame, origin=frame.origin + frame.x * start)
+    cuts = [
+        removal for name, end in zip(("head", "end"), ends, strict=True) for removal in _cuts(frame, name, end, corners)
+    ]
+    past = LONG_POINT * (stock.depth + stock.thickness)
+    member = Member(
+        "purlin", "purlin", stock, frame, tuple(cuts), reach=(-past, stop - start + past), zero=0.0,
+        lengths={"overall": stop - start},
+    )  # fmt: skip
+    rows = zip(("head", "end"), ends, strict=True)
+    there = {cut.id for cut in member.cut_planes}
+    butts = [
+        (cut, end.face) for name, end in rows if end.face is not None
+        for cut in (f"{name}_heel" if f"{name}_heel" in there else name,)
+        if cut != name or (end.side is not None and end.side.offset < end.plane.offset)
+    ]  # fmt: skip
+    return PlacedPurlin(member, tuple(butts))
+
+
+def _cuts(frame: Frame, name: str, end: _End, corners: list[tuple[float, float]]) -> list[Removal]:
+    """An end's mitre, and the notch round a stick; the stick's side alone where it reaches past the whole end."""
+    if end.side is None or end.under is None:
+        return [Removal((CutPlane(name, name, frame.plane_to_local(end.plane)),))]
+    if end.side.offset >= end.plane.offset:
+        # The plane it is mitred in lies before the stick's side.
+        return [Removal((CutPlane(name, name, frame.plane_to_local(end.plane)),))]
+    reaches = [(_along(frame, end.side, corner), *corner) for corner in corners]
+    if all(end.under.above(frame.to_world(Vector(*point))) > 0 for point in reaches):
+        return [Removal((CutPlane(name, name, frame.plane_to_local(end.side)),))]
+    notch = [(f"{name}_heel", "heel", end.side), (f"{name}_seat", "seat", end.under)]
+    return [
+        Removal((CutPlane(name, name, frame.plane_to_local(end.plane)),)),
+        Removal(tuple(CutPlane(cut, role, frame.plane_to_local(plane)) for cut, role, plane in notch)),
+    ]
+
+
+def _along(frame: Frame, plane: Plane, at: tuple[float, float]) -> float:
+    """How far along a purlin a plane cuts one of its four edges, mm."""
+    local = frame.plane_to_local(plane)
+    return (local.offset - local.normal.y * at[0] - local.normal.z * at[1]) / local.normal.x
+
+
+def purlin_mates(placed: Sequence[PlacedPurlin]) -> Iterator[tuple[Member, str, MateFace]]:
+    """Which of the purlins' ends lie against what: the side of a hip or valley, or the purlin beyond."""
+    for number, one in enumerate(placed):
+        yield from ((one.member, cut, face) for cut, face in one.butts)
+        butting = {cut for cut, _ in one.butts if cut in ("head", "end")}
+        for other in placed[number + 1 :]:
+            for cut in ("head", "end"):
+                for mate in ("head", "end"):
+                    if cut not in butting and _meet(one.member, cut, other.member, mate):
+                        yield one.member, cut, sawn_face(other.member, mate)
+
+
+def _meet(one: Member, cut: str, other: Member, mate: str) -> bool:
+    """Whether two ends lie in one plane, look at one another and stand in one place."""
+    planes = [
+        member.placement.plane_to_world(next(row.plane for row in member.cut_planes if row.id == name))
+        for member, name in ((one, cut), (other, mate))
+    ]
+    if (planes[0].normal + planes[1].normal).length > OPPOSITE or abs(planes[0].offset + planes[1].offset) > TINY * 1e3:
+        return False
+    ends = [
+        member.placement.to_world(Vector(0.0 if name == "head" else member.lengths["overall"], 0.0, 0.0))
+        for member, name in ((one, cut), (other, mate))
+    ]
+    return (ends[0] - ends[1]).length < LONG_POINT * (one.stock.depth + one.stock.thickness)

@@ -1,0 +1,104 @@
+"""If these break, a purlin does not lie under its rafters, gapes at a hip or valley, or stands in another piece."""
+
+from dataclasses import replace
+from math import atan, degrees, hypot
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from easynotch.core.bench import Preferences
+from easynotch.core.roofs import Edge, Purlin, RoofError, bevels_of, frame_roof, hips_of, lay_out_roof
+from easynotch.core.solid import Stock, close, overlaps
+from tests.core.bench.test_apprentice import drawn_as_it_is
+from tests.joined import joined, wing_roof
+from tests.roofs import mm, outlines
+
+CLOSED = 1e-3
+
+
+def with_purlins(roof, height, thick, deep):
+    return replace(roof, plan=replace(roof.plan, purlins=(Purlin(height, Stock(thick, deep)),)))
+
+
+def purlins_of(framing):
+    return [piece for piece in framing.pieces if piece.member.role == "purlin"]
+
+
+@settings(max_examples=40)
+@given(st.one_of(outlines(), joined()), st.floats(0.2, 0.55), mm(30, 80), mm(90, 220))
+def test_purlins_of_any_roof_lie_under_the_rafters_and_fit_round_hips_and_valleys(roof, share, thick, deep):
+    layout = lay_out_roof(roof)
+    try:
+        without = frame_roof(layout)
+    except RoofError:
+        return
+    asked = with_purlins(roof, share * layout.peak, thick, deep)
+    layout = lay_out_roof(asked)
+    try:
+        framing = frame_roof(layout)
+    except RoofError as error:
+        assert error.path == "plan.purlins[0].height"
+        return
+    found = purlins_of(framing)
+    assert len(framing.pieces) == len(without.pieces) + len(found)
+    slopes = [side.slope for side in layout.sides]
+    for piece in found:
+        for frame in piece.frames:
+            assert frame.origin.z == pytest.approx(share * layout.peak)
+            assert any(
+                (slope.plane.normal + frame.y).length < 1e-9
+                and abs(slope.plane.above(frame.origin) + roof.rafter.depth) < 1e-6
+                for slope in slopes
+            )
+        drawn_as_it_is(piece.member, Preferences())
+    touches = [touch for touch in framing.touches if touch.member.role == "purlin"]
+    for joint in map(close, touches):
+        assert abs(joint.opening) < CLOSED and joint.bears > 0.5, joint
+    names = {piece.member.id for piece in found}
+    shared = overlaps([(piece.member, piece.frames) for piece in framing.pieces])
+    assert not [one for one in shared if one.one in names or one.other in names]
+
+
+@settings(max_examples=30)
+@given(outlines(), st.floats(0.25, 0.7))
+def test_an_end_at_a_hip_has_the_purlins_named_bevels(roof, share):
+    """On its face and on its edge, as the hip's corner tells them."""
+    layout = lay_out_roof(with_purlins(roof, share * lay_out_roof(roof).peak, 40.0, 140.0))
+    try:
+        framing = frame_roof(layout)
+    except RoofError:
+        return
+    bevels = [bevel for hip in hips_of(layout) for bevel in bevels_of(hip)]
+    known = {name: [one.degrees for one in bevels if one.id == name] for name in ("face_purlin", "edge_purlin")}
+    for piece in purlins_of(framing):
+        for cut in piece.member.cut_planes:
+            normal = cut.plane.normal
+            if cut.id not in ("head", "end") or abs(normal.y) < 1e-9:
+                continue
+            for name, across in (("face_purlin", normal.y), ("edge_purlin", normal.z)):
+                angle = degrees(atan(abs(across / normal.x)))
+                assert min(abs(angle - one) for one in known[name]) < 1e-6, (name, angle, known[name])
+
+
+def test_under_an_equal_hip_a_lip_is_as_long_as_half_the_hip_is_wide():
+    corners = ((0.0, 0.0), (8000.0, 0.0), (8000.0, 8000.0), (0.0, 8000.0))
+    wing = wing_roof(3000.0, 2000.0, 3000.0, pitch=35, thick=(38.0, 38.0, 38.0))
+    roof = replace(wing, plan=replace(wing.plan, corners=corners, edges=(Edge(),) * 4))
+    layout = lay_out_roof(with_purlins(roof, 900.0, 40.0, 200.0))
+    (piece,) = purlins_of(frame_roof(layout))
+    planes = {cut.id: cut.plane for cut in piece.member.cut_planes}
+    lip = planes["end"].offset - planes["end_heel"].offset
+    assert (piece.member.count, lip) == (4, pytest.approx(roof.hip.stock.thickness / 2))
+    assert planes["end"].normal == planes["end_heel"].normal
+    up = piece.member.placement.plane_to_world(planes["end_seat"]).normal
+    assert (
+        hypot(up.x, up.y) / up.z == pytest.approx(hips_of(layout)[0].rise_per_run) == pytest.approx(roof.slope / 2**0.5)
+    )
+
+
+def test_purlins_above_the_roof_are_refused_at_their_height():
+    wing = wing_roof(3000.0, 2000.0, 3000.0, pitch=35, thick=(38.0, 38.0, 38.0))
+    with pytest.raises(RoofError) as refused:
+        frame_roof(lay_out_roof(with_purlins(wing, 9000.0, 40.0, 200.0)))
+    assert refused.value.path == "plan.purlins[0].height"
