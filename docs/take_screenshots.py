@@ -3,7 +3,6 @@
 PYTHONPATH=src .venv/bin/python docs/take_screenshots.py
 """
 
-import shutil
 from pathlib import Path
 from typing import Any
 
@@ -16,7 +15,7 @@ from easynotch.core.tape import Tape
 from easynotch.drawing.page import Paper
 from easynotch.exchange import parse_json, read_job
 from easynotch.paper.export import MAKERS, Work
-from easynotch.timing.browser import ARGUMENTS
+from easynotch.timing.browser import ARGUMENTS, CHROMIUM
 from easynotch.timing.server import served
 
 FOLDER = Path(__file__).parent / "screenshots"
@@ -156,6 +155,6 @@ if __name__ == "__main__":
     FOLDER.mkdir(exist_ok=True)
     pages()
     with served() as where, sync_playwright() as playwright:
-        chromium = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=ARGUMENTS)
+        chromium = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
         take(chromium, where)
         chromium.close()

@@ -1,6 +1,5 @@
 """If these break, someone in glare, with a keyboard alone or with a screen reader cannot use a view."""
 
-import json
 import re
 
 import pytest
@@ -145,13 +144,10 @@ CLIPPED = """() => [...document.querySelectorAll("body *")]
 def test_no_word_is_lost_at_twice_the_size(browser, server, tmp_path, way):
     """Zoom halves the page in CSS pixels; the reader's own letter size leaves the page and doubles the letters."""
     zoomed = way == "zoomed"
-    preferences = tmp_path / "Default" / "Preferences"
-    preferences.parent.mkdir()
-    preferences.write_text(json.dumps({"webkit": {"webprefs": {"default_font_size": 16 if zoomed else 32}}}))
     context = browser.browser_type.launch_persistent_context(
         tmp_path,
         executable_path=CHROMIUM,
-        args=ARGUMENTS,
+        args=[*ARGUMENTS, f"--blink-settings=defaultFontSize={16 if zoomed else 32}"],
         viewport={"width": 640, "height": 400} if zoomed else {"width": 1280, "height": 800},
         device_scale_factor=2 if zoomed else 1,
         base_url=server.address,

@@ -2152,6 +2152,11 @@ export interface components {
              */
             bearings: components["schemas"]["BearingInput"][];
             /**
+             * Purlins
+             * @default []
+             */
+            purlins: components["schemas"]["PurlinInput"][];
+            /**
              * Shape
              * @constant
              */
@@ -3287,6 +3292,11 @@ export interface components {
              * @default []
              */
             bearings: components["schemas"]["BearingInput"][];
+            /**
+             * Purlins
+             * @default []
+             */
+            purlins: components["schemas"]["PurlinInput"][];
         };
         /**
          * PlatformInput
@@ -3357,6 +3367,11 @@ export interface components {
              */
             bearings: components["schemas"]["BearingInput"][];
             /**
+             * Purlins
+             * @default []
+             */
+            purlins: components["schemas"]["PurlinInput"][];
+            /**
              * Shape
              * @constant
              */
@@ -3383,6 +3398,19 @@ export interface components {
              *     }
              */
             foot: number | string;
+        };
+        /**
+         * PurlinInput
+         * @description A purlin under the rafters of every slope, square to it: how high its upper edge's middle is over the plates'
+         *     tops, and its section.
+         */
+        PurlinInput: {
+            /** Height */
+            height: number | string;
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
         };
         /**
          * RafterInput

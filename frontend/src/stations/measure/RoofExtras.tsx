@@ -68,11 +68,37 @@ export function RoofExtras() {
       <ul className="extras">
         <ExtraList extras={extras} />
         <ValleyBoards />
+        {ridge(document) !== "none" && ridge(document) !== "beam" && valueAt(document, "plan.shape") !== "shed" && !valueAt(document, "gambrel") && <Purlins />}
         <Snapped />
         {ridge(document) === "none" ? <Pairs /> : <MeasuredBoards />}
         <Defects path="rafter.defects" />
       </ul>
     </section>
+  );
+}
+
+/** Purlins under the rafters of every slope: how high each stands, and its section. */
+function Purlins() {
+  const document = useWork((state) => state.document);
+  const errors = useWork((state) => state.errors);
+  const keeper = useWork((state) => state.keeper);
+  const job = useWork((state) => state.job);
+  const say = useWords();
+  const kept = valueAt(document, "plan.purlins");
+  const write = (value: string) => value;
+  return (
+    <li>
+      <RowsField
+        title={say("extra.purlins")} say={say("extra.purlins_say")} path="plan.purlins" rows={(Array.isArray(kept) ? kept : []) as readonly Document[]}
+        columns={[
+          { key: "height", label: say("extra.purlin_height"), read: text, write },
+          { key: "thickness", label: say("extra.thickness"), read: text, write },
+          { key: "depth", label: say("extra.depth"), read: text, write },
+        ]}
+        errors={errors.filter((one) => one.path.startsWith("plan.purlins"))} fresh={usual(job.units, "plan.purlins")}
+        onChange={(rows) => keeper.change("plan.purlins", rows.length > 0 ? rows : undefined)}
+      />
+    </li>
   );
 }
 

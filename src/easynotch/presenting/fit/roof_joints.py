@@ -30,7 +30,8 @@ def _outline_order(roles: set[str]) -> list[str]:
     rows = (
         ("plates", True), ("post", "king_post" in roles), ("hips", "hip" in roles), ("ridges", "wing_ridge" in roles),
         ("valleys", "valley" in roles), ("pattern", True), ("jacks", "jack" in roles),
-        ("valley_jacks", bool(roles & {"valley_jack", "hip_valley_jack"})),
+        ("valley_jacks", bool(roles & {"valley_jack", "hip_valley_jack"})), ("purlins", "purlin" in roles),
+        ("valley_boards", "valley_board" in roles),
     )  # fmt: skip
     return [step for step, stands in rows if stands]
 
