@@ -44,7 +44,8 @@ export function RoofShape() {
     const kept = omit((valueAt(document, "plan") ?? {}) as Document, ["shape", "upper", "ridge_at", "keep", "ends", "sides", "side", "corners", "edges", "line_up"]);
     const around = next === "polygon" || next === "outline";
     // Walls below are measured in the plan they are drawn in.
-    const plan = omit(kept, around ? ["length", "width", "upper_overhang"] : ["bearings"]);
+    const wings = valueAt(document, "plan.wings") !== undefined;
+    const plan = omit(kept, [...(around ? ["length", "width", "upper_overhang"] : ["bearings"]), ...(next === "gable" || next === "hipped" ? [] : ["wings"])]);
     const [long, wide] = usual(job.units, "plan.outline");
     const known = screen?.roof?.sides ?? [];
     const shaped: Document =
@@ -54,6 +55,8 @@ export function RoofShape() {
           ? {
               ...plan, shape: "outline",
               corners: known.length > 2 ? known.map((side) => side.at.map((mm) => `${mm.toFixed(3)} mm`)) : [["0 mm", "0 mm"], [long, "0 mm"], [long, wide], ["0 mm", wide]],
+              // A rectangle with wings goes on as the same building.
+              ...(wings ? { edges: known.map((side) => ({ roof: side.roof, ...(side.pitch ? { pitch: side.pitch } : {}), ...(side.plate ? { plate: side.plate } : {}) })) } : {}),
             }
           : next === "shed" || next === "lean_to"
         ? { ...plan, shape: "shed", upper: next === "shed" ? "plate" : "ledger" }

@@ -1,0 +1,67 @@
+/** Wings on a rectangle's sides: each by its side, from where, how wide, how far out; its own pitch, end and plates. */
+import Button from "@mui/material/Button";
+import type { Document } from "../../api/types";
+import { Choice } from "../../shared/fields/Choice";
+import { TypedField } from "../../shared/fields/TypedField";
+import { useWork } from "../../shared/work/WorkContext";
+import { valueAt } from "../../shared/work/document";
+import { useWords, type WordId } from "../../words/words";
+import { usual } from "../../words/usual";
+
+/** Wings of a plan. */
+const MOST = 6;
+const SIDES = ["first", "second_end", "second", "first_end"] as const;
+const SIZES = ["from", "width", "out"] as const;
+/** What is the roof's own, or none, where nothing is typed. */
+const OWN = [["pitch", "outline.as_roof"], ["plate", "outline.plate_level"]] as const;
+
+export function Wings() {
+  const job = useWork((state) => state.job);
+  const document = useWork((state) => state.document);
+  const errors = useWork((state) => state.errors);
+  const keeper = useWork((state) => state.keeper);
+  const say = useWords();
+  const wings = (valueAt(document, "plan.wings") ?? []) as Document[];
+  const keep = (next: Document[]) => keeper.change("plan.wings", next.length > 0 ? next : undefined);
+  const set = (number: number, key: string, value: unknown) =>
+    keep(wings.map((wing, n) => (n === number ? Object.fromEntries(Object.entries({ ...wing, [key]: value }).filter(([, one]) => one !== "")) : wing)));
+  const wrong = (number: number, key: string) => errors.find((one) => one.path === `plan.wings[${number}].${key}`)?.sentence;
+  const whole = errors.filter((one) => /^plan\.wings(\[\d+\])?$/.test(one.path));
+  const own = (wing: Document, key: string): string => (typeof wing[key] === "string" || typeof wing[key] === "number" ? String(wing[key]) : "");
+  return (
+    <section className="walls-below wings" aria-label={say("wings.title")}>
+      <h3>{say("wings.title")}</h3>
+      {wings.length > 0 && <p className="quiet">{say("wings.say")}</p>}
+      <ol className="outline-sides">
+        {wings.map((wing, n) => (
+          <li key={n}>
+            <b>{n + 1}</b>
+            <Choice
+              label={say("wings.side", { n: n + 1 })} chosen={wing["side"]} onChoose={(side) => set(n, "side", side)}
+              answers={SIDES.map((side) => ({ id: side, text: say(`wings.side_${side}`) }))}
+            />
+            {SIZES.map((key) => (
+              <TypedField
+                key={key} label={say(`wings.${key}`, { n: n + 1 })} short={say(`wings.${key}_short`)} value={own(wing, key)} error={wrong(n, key)}
+                onCommit={(text) => set(n, key, text)}
+              />
+            ))}
+            {OWN.map(([key, none]) => (
+              <TypedField
+                key={key} label={say(`wings.${key}`, { n: n + 1 })} short={say(`outline.${key}_short` as WordId)} value={own(wing, key)} error={wrong(n, key)}
+                placeholder={say(none)} onCommit={(text) => set(n, key, text)}
+              />
+            ))}
+            <Choice
+              label={say("wings.end", { n: n + 1 })} chosen={wing["end"] ?? "gable"} onChoose={(end) => set(n, "end", end)}
+              answers={(["gable", "hip"] as const).map((end) => ({ id: end, text: say(`wings.end_${end}`) }))}
+            />
+            <Button variant="text" aria-label={say("wings.take", { n: n + 1 })} onClick={() => keep(wings.filter((_, k) => k !== n))}>{say("below.take_short")}</Button>
+          </li>
+        ))}
+      </ol>
+      {whole.map((one) => <p key={one.path} className="said error" role="alert">{one.sentence}</p>)}
+      <Button variant="text" disabled={wings.length >= MOST} onClick={() => keep([...wings, { ...usual(job.units, "plan.wings") }])}>{say("wings.add")}</Button>
+    </section>
+  );
+}
