@@ -284,6 +284,41 @@ def test_a_valley_is_ploughed_by_choosing_its_drawing_and_its_corner_has_its_own
     saved(page)
 
 
+def test_a_wing_is_said_by_its_side_and_purlins_and_valley_boards_are_pieces_of_their_own(page):
+    start_roof(page)
+    commit(page, "Span, over the plates", "20'")
+    commit(page, "Length of the plates", "30'")
+    saved(page)
+    page.get_by_role("button", name="Add a wing").click()
+    saved(page)
+    # Wider than its side is long: said at the field, and what was typed stays.
+    commit(page, "Wing 1, width", "40'")
+    wing = page.get_by_role("region", name="Wings")
+    expect(wing.get_by_role("alert")).to_contain_text("which is 30")
+    commit(page, "Wing 1, width", "12'")
+    expect(wing.get_by_role("alert")).to_have_count(0)
+    commit(page, "Wing 1, out from the side", "6'")
+    expect(page.get_by_label("Valley depth")).to_be_visible()
+    page.get_by_role("checkbox", name="Valley boards under an open valley").check()
+    purlins = page.get_by_role("group", name="Purlins under the rafters", exact=True)
+    purlins.get_by_role("button").first.click()
+    commit(page, "Upper edge, over the plates", "30'")
+    expect(purlins.get_by_role("alert")).to_contain_text("No slope is as high as purlin 1")
+    commit(page, "Upper edge, over the plates", "2'")
+    expect(purlins.get_by_role("alert")).to_have_count(0)
+    saved(page)
+    station(page, "Mark")
+    more = page.locator(".piece-bar .more")
+    for piece in ("Purlin 1", "Valley board 1, left"):
+        more.click()
+        page.get_by_role("button", name=re.compile(f"^{piece}")).first.click()
+        expect(page.locator(".piece-bar [aria-pressed=true]")).to_contain_text(piece)
+        expect(page.locator(".stops li")).not_to_have_count(0)
+    station(page, "Fit")
+    expect(page.locator(".fit-card").filter(has_text="notch at the side of hip or valley").first).to_be_visible()
+    expect(page.locator(".fit-card.stop")).to_have_count(0)
+
+
 def test_a_six_sided_roof_is_marked_and_every_joint_of_it_closes(page):
     page.goto("/")
     page.get_by_role("link", name=re.compile("Six-sided lookout")).click()

@@ -3401,8 +3401,8 @@ export interface components {
         };
         /**
          * PurlinInput
-         * @description A purlin under the rafters of every slope, square to it: how high its upper edge's middle is over the plates'
-         *     tops, and its section.
+         * @description A purlin under the rafters of every slope: how high its upper edge's middle is over the plates' tops, its section,
+         *     and whether it is set square to its slope or stands plumb in the rafters' notches.
          */
         PurlinInput: {
             /** Height */
@@ -3411,6 +3411,12 @@ export interface components {
             thickness: number | string;
             /** Depth */
             depth: number | string;
+            /**
+             * Set
+             * @default square
+             * @enum {string}
+             */
+            set: "square" | "plumb";
         };
         /**
          * RafterInput

@@ -1,11 +1,13 @@
-"""The report of ``./easy-notch bench``."""
+"""The report of ``./easy-notch bench``: every figure beside its target, and divided by the machine's own yardstick."""
 
 import json
+import statistics
 import sys
-from collections.abc import Callable
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
 from .browser import key_to_redraw_p95_ms
+from .calibration import calibration_ms
 from .full_bench import bench_1000_p95_ms
 from .inside import dry_fit_100_ms, flight_ms, joined_150_ms, nest_200, roof_100_ms
 from .key_by_key import dearest_key_ms
@@ -41,17 +43,40 @@ MEASUREMENTS = (
 )
 
 
+PER_MS = {"ms": 1.0, "s": 1000.0}
+"""Milliseconds in a unit of time; what is no time has no ratio."""
+
+
+def document(results: Mapping[str, float], yardsticks: Sequence[float]) -> dict[str, object]:
+    """What ``--json`` prints: the figures, the yardstick's median over all its times, every time divided by it."""
+    yardstick = statistics.median(yardsticks)
+    ratios = {
+        one.key: round(results[one.key] * PER_MS[one.unit] / yardstick, 4)
+        for one in MEASUREMENTS
+        if one.unit in PER_MS and one.key in results
+    }
+    return {**results, "calibration_ms": round(yardstick, 3), "ratios": ratios}
+
+
 def bench(*, as_json: bool) -> int:
     """Measure everything and print it; the exit code is 0 whatever the numbers say."""
     results: dict[str, float] = {}
+    yardsticks = [calibration_ms()]
     for measurement in MEASUREMENTS:
         if not as_json:
             print(f"{measurement.what} …", end=" ", flush=True)
         value = results[measurement.key] = round(measurement.measure(), 3)
+        # Between the rows, so that it meets the machine as they do.
+        yardsticks.append(calibration_ms())
         if not as_json:
             verdict = "within" if value <= measurement.target else "OVER"
-            print(f"{value:g} {measurement.unit}, {verdict} {measurement.target:g} {measurement.unit}")
+            scale = PER_MS.get(measurement.unit)
+            ratio = "" if scale is None else f"; {value * scale / yardsticks[-1]:.3g} times the yardstick"
+            print(f"{value:g} {measurement.unit}, {verdict} {measurement.target:g} {measurement.unit}{ratio}")
+    told = document(results, yardsticks)
     if as_json:
-        json.dump(results, sys.stdout, indent=1)
+        json.dump(told, sys.stdout, indent=1)
         print()
+    else:
+        print(f"The yardstick, a fixed work in Python and JSON: {told['calibration_ms']} ms; targets are for 100 ms.")
     return 0

@@ -138,13 +138,13 @@ def test_over_any_outline_with_inside_corners_every_joint_closes(roof):
     fitted = dry_fit(framing.touches, 1.0)
     for one in fitted:
         assert abs(one.exact.opening) < SOUND, one.exact
-    said = {
-        check.id
-        for check in check_roof(layout, framing, facts_of(layout, framing), fitted, {})
-        if check.level == "stop"
-    }
+    checks = check_roof(layout, framing, facts_of(layout, framing), fitted, {})
+    said = {check.id for check in checks if check.level == "stop"}
     for joint in (one.exact for one in fitted if one.exact.bears < LEAST_CONTACT):
-        assert any(check.startswith(f"joint_contact.{joint.id}") for check in said), joint
+        # A fascia that finds little on one tail hangs on the next: that is looked at, and stops nothing.
+        on_fascia = joint.id.rsplit(".", 1)[1].startswith("tail")
+        told = {check.id for check in checks if check.level == "look"} if on_fascia else said
+        assert any(check.startswith(f"{'tail' if on_fascia else 'joint'}_contact.{joint.id}") for check in told), joint
     if any(seam.kind is not SeamKind.RIDGE for seam in arrange(layout).left_out):
         assert "seam_left_out" in said
     # Every valley and every jack on it has something to stand on and to lean against.

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from easynotch.core.bench import Preferences
 from easynotch.core.roofs import Edge, Purlin, RoofError, bevels_of, frame_roof, hips_of, lay_out_roof
+from easynotch.core.roofs.planes.planes import UP
 from easynotch.core.solid import Stock, close, overlaps
 from tests.core.bench.test_apprentice import drawn_as_it_is
 from tests.joined import joined, wing_roof
@@ -17,8 +18,8 @@ from tests.roofs import mm, outlines
 CLOSED = 1e-3
 
 
-def with_purlins(roof, height, thick, deep):
-    return replace(roof, plan=replace(roof.plan, purlins=(Purlin(height, Stock(thick, deep)),)))
+def with_purlins(roof, height, thick, deep, *, plumb=False):
+    return replace(roof, plan=replace(roof.plan, purlins=(Purlin(height, Stock(thick, deep), plumb=plumb),)))
 
 
 def purlins_of(framing):
@@ -26,14 +27,14 @@ def purlins_of(framing):
 
 
 @settings(max_examples=40)
-@given(st.one_of(outlines(), joined()), st.floats(0.2, 0.55), mm(30, 80), mm(90, 220))
-def test_purlins_of_any_roof_lie_under_the_rafters_and_fit_round_hips_and_valleys(roof, share, thick, deep):
+@given(st.one_of(outlines(), joined()), st.floats(0.2, 0.55), mm(30, 80), mm(90, 220), st.booleans())
+def test_purlins_of_any_roof_lie_under_the_rafters_and_fit_round_hips_and_valleys(roof, share, thick, deep, plumb):
     layout = lay_out_roof(roof)
     try:
         without = frame_roof(layout)
     except RoofError:
         return
-    asked = with_purlins(roof, share * layout.peak, thick, deep)
+    asked = with_purlins(roof, share * layout.peak, thick, deep, plumb=plumb)
     layout = lay_out_roof(asked)
     try:
         framing = frame_roof(layout)
@@ -41,18 +42,20 @@ def test_purlins_of_any_roof_lie_under_the_rafters_and_fit_round_hips_and_valley
         assert error.path == "plan.purlins[0].height"
         return
     found = purlins_of(framing)
-    assert len(framing.pieces) == len(without.pieces) + len(found)
+    assert plumb or len(framing.pieces) == len(without.pieces) + len(found)
     slopes = [side.slope for side in layout.sides]
     for piece in found:
         for frame in piece.frames:
             assert frame.origin.z == pytest.approx(share * layout.peak)
+            # Its upper edge in the rafters' lower edges: its middle, or its inner corner where it stands plumb.
+            inner = frame.origin + frame.z * (thick / 2 if plumb else 0.0) * (1.0 if frame.z.z >= 0 else -1.0)
             assert any(
-                (slope.plane.normal + frame.y).length < 1e-9
-                and abs(slope.plane.above(frame.origin) + roof.rafter.depth) < 1e-6
+                ((UP if plumb else slope.plane.normal) + frame.y).length < 1e-9
+                and abs(slope.plane.above(inner) + roof.rafter.depth) < 1e-6
                 for slope in slopes
             )
         drawn_as_it_is(piece.member, Preferences())
-    touches = [touch for touch in framing.touches if touch.member.role == "purlin"]
+    touches = [touch for touch in framing.touches if "purlin" in touch.id]
     for joint in map(close, touches):
         assert abs(joint.opening) < CLOSED and joint.bears > 0.5, joint
     names = {piece.member.id for piece in found}

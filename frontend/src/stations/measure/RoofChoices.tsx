@@ -105,18 +105,18 @@ export function RoofShape() {
             />
           </>
         )}
+        {valleys && (
+          <>
+            <TapeField path="plan.valley.thickness" label={say("field.valley_thickness")} labelled missing={say("field.as_hips")} />
+            <TapeField path="plan.valley.depth" label={say("field.valley_depth")} labelled missing={say("field.as_hips")} />
+            <TapeField path="plan.valley.length" label={say("field.valley_length")} labelled missing={say("measure.not_known")} />
+          </>
+        )}
         {(shape === "hipped" || shape === "polygon" || shape === "outline") && (
           <>
             <TapeField path="hip.thickness" label={say("field.hip_thickness")} labelled {...none} />
             <TapeField path="hip.depth" label={say("field.hip_depth")} labelled {...none} />
             <TapeField path="hip.length" label={say("field.hip_length")} labelled missing={say("measure.not_known")} />
-            {valleys && (
-              <>
-                <TapeField path="plan.valley.thickness" label={say("field.valley_thickness")} labelled missing={say("field.as_hips")} />
-                <TapeField path="plan.valley.depth" label={say("field.valley_depth")} labelled missing={say("field.as_hips")} />
-                <TapeField path="plan.valley.length" label={say("field.valley_length")} labelled missing={say("measure.not_known")} />
-              </>
-            )}
             {shape === "hipped" && <Choice
               label={say("measure.ends")} chosen={endsOf(document)}
               answers={(["both", "first", "second"] as const).map((which) => ({ id: which, text: say(`measure.hip_${which}`) }))}

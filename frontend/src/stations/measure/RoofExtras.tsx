@@ -94,6 +94,7 @@ function Purlins() {
           { key: "height", label: say("extra.purlin_height"), read: text, write },
           { key: "thickness", label: say("extra.thickness"), read: text, write },
           { key: "depth", label: say("extra.depth"), read: text, write },
+          { key: "set", label: say("extra.purlin_set"), answers: (["square", "plumb"] as const).map((id) => ({ id, name: say(`extra.purlin_${id}`) })), read: (value) => text(value) || "square", write },
         ]}
         errors={errors.filter((one) => one.path.startsWith("plan.purlins"))} fresh={usual(job.units, "plan.purlins")}
         onChange={(rows) => keeper.change("plan.purlins", rows.length > 0 ? rows : undefined)}

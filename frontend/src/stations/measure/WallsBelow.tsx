@@ -32,7 +32,7 @@ export function WallsBelow({ sides }: { sides: readonly Side[] }) {
   };
   return (
     <section className="walls-below" aria-label={say("below.title")}>
-      <h3>{say("below.title")}</h3>
+      <h2>{say("below.title")}</h2>
       {walls.length > 0 && <p className="quiet">{say("below.say")}</p>}
       <ol className="outline-sides">
         {walls.map((wall, n) => (

@@ -27,10 +27,15 @@ export function Wings() {
     keep(wings.map((wing, n) => (n === number ? Object.fromEntries(Object.entries({ ...wing, [key]: value }).filter(([, one]) => one !== "")) : wing)));
   const wrong = (number: number, key: string) => errors.find((one) => one.path === `plan.wings[${number}].${key}`)?.sentence;
   const whole = errors.filter((one) => /^plan\.wings(\[\d+\])?$/.test(one.path));
+  const add = () => {
+    // A wing brings valleys: their timber first, where there is none to take over.
+    if (valueAt(document, "hip") === undefined && valueAt(document, "plan.valley") === undefined) keeper.change("plan.valley", { ...usual(job.units, "hip") });
+    keep([...wings, { ...usual(job.units, "plan.wings") }]);
+  };
   const own = (wing: Document, key: string): string => (typeof wing[key] === "string" || typeof wing[key] === "number" ? String(wing[key]) : "");
   return (
     <section className="walls-below wings" aria-label={say("wings.title")}>
-      <h3>{say("wings.title")}</h3>
+      <h2>{say("wings.title")}</h2>
       {wings.length > 0 && <p className="quiet">{say("wings.say")}</p>}
       <ol className="outline-sides">
         {wings.map((wing, n) => (
@@ -61,7 +66,7 @@ export function Wings() {
         ))}
       </ol>
       {whole.map((one) => <p key={one.path} className="said error" role="alert">{one.sentence}</p>)}
-      <Button variant="text" disabled={wings.length >= MOST} onClick={() => keep([...wings, { ...usual(job.units, "plan.wings") }])}>{say("wings.add")}</Button>
+      <Button variant="text" disabled={wings.length >= MOST} onClick={add}>{say("wings.add")}</Button>
     </section>
   );
 }

@@ -187,9 +187,10 @@ class Words:
         called = self.say(piece_name(piece))
         if side:
             called = f"{called}, {self.say(Message(f'side.{side}')).lower()}"
-        counted = re.fullmatch(r"bearing(\d+)_(\w+)", place)
+        counted = re.fullmatch(r"(bearing|purlin)(\d+)_(\w+)", place)
         if counted:
-            return self.say(Message(f"fit.bearing_{counted[2]}", {"piece": called, "n": Count(int(counted[1]))}))
+            values: dict[str, Value] = {"piece": called, "n": Count(int(counted[2]))}
+            return self.say(Message(f"fit.{counted[1]}_{counted[3]}", values))
         return self.say(Message(f"fit.{place}", {"piece": called}))
 
     def called(self, mm: float) -> tuple[str, str]:

@@ -7,12 +7,11 @@ from ...core.solid import Face, Frame, Member, Vector, outline
 from ...core.terms import Count, Length, message
 from ..sheet import Dimension, Layer, Path, Sheet, Text, area, line, rectangle
 
-SEEN_IN_PLAN = frozenset(
-    {
-        "common", "king_common", "end_common", "jack", "hung", "valley_jack", "hip_valley_jack", "hip", "valley",
-        "valley_short", "ridge", "wing_ridge",
-    }
+SEEN_IN_PLAN = (
+    "common", "king_common", "end_common", "jack", "hung", "valley_jack", "hip_valley_jack", "hip", "valley",
+    "valley_short", "ridge", "wing_ridge",
 )  # fmt: skip
+"""Roles of the sticks that are drawn from above, in this order."""
 WALL = 420.0
 ROOM = 480.0
 BESIDE = 240.0
@@ -35,9 +34,10 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
     ]
     for number, below in enumerate(layout.roof.plan.bearings, 1):
         paths.append(area(f"bearing_{number}", Layer.THEORY, [_down(point) for point in below.corners]))
-    for piece in framing.pieces:
-        if piece.member.role in SEEN_IN_PLAN:
-            paths += _sticks(piece.member, piece.frames)
+    for role, layer in (("purlin", Layer.THEORY), *((role, Layer.WOOD) for role in SEEN_IN_PLAN)):
+        for piece in framing.pieces:
+            if piece.member.role == role:
+                paths += _sticks(piece.member, piece.frames, layer)
     texts = []
     across = max(max(axis) - min(axis) for axis in zip(*eaves, strict=True))
     wide, beside = WORDS * across, max(BESIDE, LINE * across)
@@ -72,7 +72,7 @@ def _down(point: tuple[float, float]) -> tuple[float, float]:
     return point[0], -point[1]
 
 
-def _sticks(member: Member, frames: tuple[Frame, ...]) -> list[Path]:
+def _sticks(member: Member, frames: tuple[Frame, ...], layer: Layer) -> list[Path]:
     """A member from above in each of its places: from end to end of its near face, and of its far one."""
     faces = [(outline(member, face) or outline(member), z) for face, z in ((Face.NEAR, -0.5), (Face.FAR, 0.5))]
     if not all(corners for corners, _ in faces):
@@ -86,7 +86,7 @@ def _sticks(member: Member, frames: tuple[Frame, ...]) -> list[Path]:
             ends.append(sorted(points, key=lambda point: point.dot(level)))
         (near, *_, near_foot), (far, *_, far_foot) = ends
         around = [(at.x, -at.y) for at in (near, near_foot, far_foot, far)]
-        made.append(area(f"{member.id}_{number}", Layer.WOOD, around))
+        made.append(area(f"{member.id}_{number}", layer, around))
     return made
 
 

@@ -100,17 +100,18 @@ class BearingInput(Part):
 
 
 class PurlinInput(Part):
-    """A purlin under the rafters of every slope, square to it: how high its upper edge's middle is over the plates'
-    tops, and its section.
+    """A purlin under the rafters of every slope: how high its upper edge's middle is over the plates' tops, its
+    section, and whether it is set square to its slope or stands plumb in the rafters' notches.
     """
 
     height: Positive
     thickness: OfTimber
     depth: OfTimber
+    set: Literal["square", "plumb"] = "square"
 
     def purlin(self) -> Purlin:
         """As the core's purlin."""
-        return Purlin(self.height.mm, Stock(self.thickness.mm, self.depth.mm))
+        return Purlin(self.height.mm, Stock(self.thickness.mm, self.depth.mm), plumb=self.set == "plumb")
 
 
 Purlins = Annotated[tuple[PurlinInput, ...], Field(max_length=MOST_PURLINS)]

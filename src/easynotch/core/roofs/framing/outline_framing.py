@@ -1,25 +1,23 @@
 """The framing of a roof over an outline: rafters along every eave, sticks under every seam, fascias round it."""
 
-from collections.abc import Iterator
-
 from ...solid import Member, Touch
 from ...terms import message
 from ..members.dummies import dummies
 from ..members.hip_and_ridge_members import hip_or_ridge_member
 from ..members.outline_fascias import fascias, refuse_lost_eaves
 from ..members.outline_rafters import Near, Standing, rafters_of
-from ..members.purlins import PlacedPurlin, purlin_mates, purlins_under
-from ..members.rafter_stations import framing_ends
+from ..members.purlins import purlins_under
 from ..members.valley_boards import board_mates, valley_boards
 from ..model.roof import RoofError, Tail
 from ..model.setting_out import SettingOut
 from ..plan.arrangement import Arrangement
 from ..plan.head_order import arrange
 from ..plan.layout import RoofLayout
+from ..plan.rafter_stations import framing_ends
 from ..plan.seam_sections import outline_of, post_member, stock_of
 from ..plan.seams import SeamKind
 from .identical_pieces import group_identical, signature
-from .outline_touches import MatingFaces, rafter_touches, stick_touches
+from .outline_touches import MatingFaces, purlin_touches, rafter_touches, stick_touches
 from .pieces import Framing, Piece
 
 
@@ -37,6 +35,7 @@ def frame_outline(layout: RoofLayout) -> Framing:
     along, boards = fascias(layout), valley_boards(layout)
     placed_purlins = purlins_under(layout, hip_and_ridge_members)
     purlins = group_identical([one.member for one in placed_purlins])
+    names = {signature(piece.member): piece.member.id for piece in purlins}
     # Commons first, the longest the pattern; then jacks as they are numbered, left beside right.
     standing = sorted(group_identical([one.member for one in rafters]), key=_in_order)
     mates = MatingFaces(
@@ -46,7 +45,9 @@ def frame_outline(layout: RoofLayout) -> Framing:
         *stick_touches(layout, hip_and_ridge_members, mates, along),
         *rafter_touches(layout, _first_of_each(rafters, standing), mates, along),
         *(Touch(f"{member.id}.{cut}", member, cut, face) for member, cut, face in board_mates(boards)),
-        *_purlin_touches(placed_purlins, purlins),
+        *purlin_touches(
+            placed_purlins, [names[signature(one.member)] for one in placed_purlins], _first_of_each(rafters, standing)
+        ),
     )
     placed = [
         *standing,
@@ -91,16 +92,6 @@ def _in_order(piece: Piece) -> tuple[int, float, str]:
     member = piece.member
     order = {"jack": 1, "valley_jack": 2, "hip_valley_jack": 3, "hung": 4}
     return order.get(member.role, 0), -round(member.lengths["plan_run"], 3), member.id
-
-
-def _purlin_touches(placed: list[PlacedPurlin], pieces: list[Piece]) -> Iterator[Touch]:
-    """The ends of purlins that are sawn alike once each, by their piece's name."""
-    names, seen = {signature(piece.member): piece.member.id for piece in pieces}, set()
-    for member, cut, face in purlin_mates(placed):
-        name = f"{names[signature(member)]}.{cut}"
-        if name not in seen:
-            seen.add(name)
-            yield Touch(name, member, cut, face)
 
 
 def _refuse(layout: RoofLayout) -> None:

@@ -7,6 +7,7 @@ from ...solid import Face, MateFace, Member, Touch, Vector, close, face_polygon,
 from ..members.bearings import bearing_faces
 from ..members.mating_faces import plate_top, plates_under, wall_face
 from ..members.outline_rafters import Standing
+from ..members.purlins import PlacedPurlin, over_purlins, purlin_mates
 from ..members.rafter import along_centre
 from ..plan.arrangement import HipOrRidgePlan, cut_names, ends_of
 from ..plan.layout import RoofLayout, RoofSide
@@ -214,3 +215,22 @@ def rafter_touches(
                 continue
             cheeks = [row for row in one.cheeks if row[0].split("_")[0] == kind]
             yield from mates.bearing(name, member, one.footprint, cheeks)
+
+
+def purlin_touches(
+    placed: Sequence[PlacedPurlin], names: Sequence[str], standing: Sequence[tuple[str, Standing]]
+) -> Iterator[Touch]:
+    """The ends of purlins that are sawn alike once each, by their pieces' names; every distinct rafter's notches."""
+    called, seen = {id(one.member): name for one, name in zip(placed, names, strict=True)}, set()
+    for member, cut, face in purlin_mates(placed):
+        name = f"{called[id(member)]}.{cut}"
+        touch = Touch(name, member, cut, face)
+        # Under a stick between unequal pitches two lips meet in part: they hang in their notches, not on one another.
+        lip = any(other.id == f"{cut}_heel" for other in member.cut_planes)
+        if name not in seen and not (lip and close(touch).bears < BEARS):
+            seen.add(name)
+            yield touch
+    for name, one in standing:
+        for cut, face in over_purlins(one.member, placed):
+            if _real(one.member, cut):
+                yield Touch(f"{name}.{cut}", one.member, cut, face)

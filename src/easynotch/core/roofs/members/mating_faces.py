@@ -4,7 +4,7 @@ from collections.abc import Iterable
 
 from ...solid import Face, MateFace, Member, Plane, Vector, member_face, sawn_face, support_face, together
 from ..plan.layout import RoofLayout, RoofSide
-from ..plan.outline import angles
+from ..plan.seam_sections import inside_corners
 
 ONE = 1e-6
 """mm, and of a unit normal: planes this near are one."""
@@ -83,10 +83,3 @@ def _walls(layout: RoofLayout, side: RoofSide, past_corner: float) -> list[tuple
         (low - (past_corner if start in turned else over), high + (past_corner if end in turned else over))
         for low, high, start, end in found
     ]
-
-
-def inside_corners(layout: RoofLayout) -> frozenset[int]:
-    """The numbers of the corners where an outline turns inward."""
-    if layout.outline is None:
-        return frozenset()
-    return frozenset(k for k, angle in enumerate(angles(layout.outline.corners)) if angle > 180.0)

@@ -8,13 +8,14 @@ from math import sqrt
 from ...solid import Hand, Member, Removal, Theory, Vector, removal
 from ..plan.arrangement import Arrangement
 from ..plan.layout import RoofLayout, RoofSide
+from ..plan.rafter_stations import fixed_stations, stations_along
 from ..plan.seam_sections import outline_of
 from ..plan.seams import TINY, Region, Seam, SeamKind
 from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
 from ..planes.planes import Slope
 from .bearings import over_bearings
+from .purlins import purlin_notches
 from .rafter import finish, plate_notch, tail_rows, to_eave
-from .rafter_stations import fixed_stations, stations_along
 
 ON_VALLEY = frozenset({"valley_jack", "hip_valley_jack"})
 SKEW = 1e-6
@@ -135,7 +136,7 @@ def _one(eave: _Eave, station: float, span: tuple[float, float], *, on_plate: bo
         return None
     if _least_reach(left, roof_side, heads) <= base + TINY:
         return None
-    return _made(layout, roof_side, (station, low, high), left, on_plate=on_plate)
+    return _made(layout, roof_side, region, (station, low, high), left, on_plate=on_plate)
 
 
 def _over(seam: Seam, slope: Slope, station: float, half: float) -> bool:
@@ -193,7 +194,13 @@ def _least_reach(left: Footprint, roof_side: RoofSide, heads: list[FootprintSide
 
 
 def _made(
-    layout: RoofLayout, roof_side: RoofSide, place: tuple[float, float, float], left: Footprint, *, on_plate: bool
+    layout: RoofLayout,
+    roof_side: RoofSide,
+    region: Region,
+    place: tuple[float, float, float],
+    left: Footprint,
+    *,
+    on_plate: bool,
 ) -> Standing:
     """The rafter's member: its cheeks, and where it comes over a plate its notch and tail."""
     station, low, run = place
@@ -207,6 +214,7 @@ def _made(
     rows: list[Removal] = [removal(frame, (name, role, side.at, side.normal)) for name, role, side in named]
     if on_plate:
         rows += [slope.removal(frame, station, *planes) for planes in (plate_notch(slope), *tail_rows(layout, slope))]
+    rows += [slope.removal(frame, station, *planes) for planes in purlin_notches(layout, region, place)]
     role = _role(layout, roof_side, heads, feet, on_plate=on_plate)
     member = finish(RoofSide(slope, run, on_plate), frame, tuple(rows), member_id=role, role=role, stock=stock)
     member = to_eave(member, slope, layout.out_of(slope) if on_plate else None)

@@ -1,6 +1,7 @@
-"""Purlins under the rafters: square to their slope, level, cut where they meet hips, valleys and their neighbours.
+"""Purlins under the rafters, level, cut where they meet hips, valleys and their neighbours.
 
-A purlin's upper edge lies in the plane of the rafters' lower edges. Both slopes' purlins are mitred in the plumb plane
+Square to its slope a purlin's upper edge lies in the plane of the rafters' lower edges; one that stands plumb lies in
+their notches, its upper edge in that plane at its inner face. Both slopes' purlins are mitred in the plumb plane
 through the line in which the planes of their upper edges meet. Where a hip or valley reaches down between them, each
 is notched round its side and its lower edge, and the lip that is left runs on under it; one that reaches past both
 they butt.
@@ -11,7 +12,20 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import hypot
 
-from ...solid import CutPlane, Face, Frame, MateFace, Member, Plane, Removal, Vector, member_face, sawn_face
+from ...solid import (
+    CutPlane,
+    Face,
+    Frame,
+    MateFace,
+    Member,
+    Plane,
+    Removal,
+    Vector,
+    member_face,
+    sawn_face,
+    support_face,
+    together,
+)
 from ...terms import Count, message
 from ..model.joined import Purlin
 from ..model.roof import RoofError
@@ -19,7 +33,8 @@ from ..plan.arrangement import HipOrRidgePlan
 from ..plan.layout import RoofLayout
 from ..plan.seam_sections import drop_and_shift, outline_of, reach_aside
 from ..plan.seams import TINY, OutlineRoof, Region, Seam
-from ..planes.planes import UP, Slope
+from ..planes.planes import UP, SectionRow, Slope
+from .rafter import plate_notch
 
 Sticks = Sequence[tuple[HipOrRidgePlan, Member]]
 OPPOSITE = 1e-6
@@ -28,6 +43,8 @@ CLEAR = 0.5
 """mm: a stick whose lower edge comes no farther under a purlin's upper one passes over it."""
 SHORTEST = 100.0
 """mm: of a purlin: what is shorter carries nothing."""
+REACH = 4.0
+"""Thicknesses of a rafter that its slanting end may reach past its own line."""
 LONG_POINT = 6.0
 """Sections of a purlin that its uncut length reaches past either end."""
 
@@ -72,10 +89,13 @@ def purlins_under(layout: RoofLayout, sticks: Sticks) -> list[PlacedPurlin]:
     return made
 
 
-def inward_of(layout: RoofLayout, slope: Slope, height: float) -> float:
-    """How far inward of the bearing line the rafters' lower edges are so high over the plates' level, mm."""
+def inward_of(layout: RoofLayout, slope: Slope, purlin: Purlin) -> float:
+    """How far inward of the bearing line a purlin's middle lies, mm: where the rafters' lower edges are as high as it
+    is said to be, or half its thickness short of there.
+    """
     plumb = layout.roof.rafter.depth * slope.per_run
-    return (height + plumb - slope.plate - slope.hap) / slope.rise_per_run
+    under = (purlin.height + plumb - slope.plate - slope.hap) / slope.rise_per_run
+    return under - purlin.stock.thickness / 2 if purlin.plumb else under
 
 
 def _spans(
@@ -83,21 +103,9 @@ def _spans(
 ) -> Iterator[tuple[_End, _End]]:
     """The ends of a slope's purlins: where their line enters and leaves its region, and at valleys that run across."""
     slope = region.slope
-    inward = inward_of(layout, slope, purlin.height)
-    if inward <= layout.roof.plan.plate:
-        return
-    places = [(region.station(point), region.inward(point)) for point in region.corners]
-    crossed: list[tuple[float, int]] = []
-    for number, ((a, b), (c, d)) in enumerate(pairwise([*places, places[0]])):
-        if (b > inward) != (d > inward):
-            crossed.append((a + (inward - b) / (d - b) * (c - a), number))
-    crossed.sort()
-    leans = purlin.stock.depth * slope.rise_per_run / slope.per_run
-    for (low, before), (high, after) in zip(crossed[::2], crossed[1::2], strict=True):
-        within = [b for a, b in places if low - TINY <= a <= high + TINY and b > inward]
-        if max(within, default=inward) - inward < leans + purlin.stock.thickness:
-            continue  # right under a low ridge there is room for none
-        _refuse_at_heads(layout, purlin, places, (low, high, inward))
+    inward = inward_of(layout, slope, purlin)
+    for (low, before), (high, after) in _lines(layout, region, purlin):
+        _refuse_at_heads(layout, purlin, region, (low, high, inward))
         ends = [_end(layout, roof, region, purlin, (low, before, -1.0), sticks)]
         for station, both in _across(layout, slope, purlin, inward, sticks):
             if low < station < high:
@@ -108,9 +116,27 @@ def _spans(
                 yield start, end
 
 
-def _refuse_at_heads(
-    layout: RoofLayout, purlin: Purlin, places: list[tuple[float, float]], line: tuple[float, float, float]
-) -> None:
+def _lines(layout: RoofLayout, region: Region, purlin: Purlin) -> Iterator[tuple[tuple[float, int], tuple[float, int]]]:
+    """Where a purlin's line enters and leaves a slope's region: each by its station and the number of the side."""
+    slope = region.slope
+    inward = inward_of(layout, slope, purlin)
+    if inward <= layout.roof.plan.plate:
+        return
+    places = [(region.station(point), region.inward(point)) for point in region.corners]
+    crossed: list[tuple[float, int]] = []
+    for number, ((a, b), (c, d)) in enumerate(pairwise([*places, places[0]])):
+        if (b > inward) != (d > inward):
+            crossed.append((a + (inward - b) / (d - b) * (c - a), number))
+    crossed.sort()
+    leans = 0.0 if purlin.plumb else purlin.stock.depth * slope.rise_per_run / slope.per_run
+    for low, high in zip(crossed[::2], crossed[1::2], strict=True):
+        within = [b for a, b in places if low[0] - TINY <= a <= high[0] + TINY and b > inward]
+        # Right under a low ridge there is room for none.
+        if max(within, default=inward) - inward >= leans + purlin.stock.thickness:
+            yield low, high
+
+
+def _refuse_at_heads(layout: RoofLayout, purlin: Purlin, region: Region, line: tuple[float, float, float]) -> None:
     """Refuse a purlin, from a station to another so far inward, that would run into the sticks' heads at a node.
 
     Raises:
@@ -119,6 +145,7 @@ def _refuse_at_heads(
     low, high, inward = line
     near = purlin.stock.depth + purlin.stock.thickness + layout.roof.rafter.depth
     plates = layout.roof.plan.plate
+    places = [(region.station(point), region.inward(point)) for point in region.corners]
     if any(abs(b - inward) < near and low - near < a < high + near for a, b in places if b > plates):
         number = layout.roof.plan.purlins.index(purlin)
         raise RoofError(f"plan.purlins[{number}].height", message("error.purlin_heads", n=Count(number + 1)))
@@ -134,13 +161,13 @@ def _end(
         # Flush with the framing's outer face.
         station -= way * layout.roof.plan.sheathing
         return _End(station, Plane.through(slope.at(station, 0.0, 0.0), slope.along * way))
-    point = slope.at(station, inward_of(layout, slope, purlin.height), 0.0)
+    point = slope.at(station, inward_of(layout, slope, purlin), 0.0)
     seam = min(
         (one for one in roof.seams if {one.first, one.second} == {slope, beyond}), key=lambda one: _off(one, point)
     )
     out = seam.side(slope) * -1.0
-    mitre = Plane.through(_below_seam(layout, slope, beyond, purlin.height), out)
-    stick = next((row for row in sticks if row[0].seam is seam), None)
+    mitre = Plane.through(_below_seam(layout, slope, beyond, purlin), out)
+    stick = next((row for row in sticks if row[0].seam == seam), None)
     if stick is None or _under(layout, seam, stick[1], point) > purlin.height - CLEAR:
         return _End(station, mitre)
     side = Plane.through(seam.low - out * reach_aside(layout, seam, slope), out)
@@ -200,9 +227,9 @@ def _under(layout: RoofLayout, seam: Seam, stick: Member, point: Vector) -> floa
     return seam.low.z + rate * run - drop - stick.stock.depth * hypot(1.0, rate)
 
 
-def _below_seam(layout: RoofLayout, slope: Slope, other: Slope, height: float) -> Vector:
-    """Where the planes of two slopes' rafters' lower edges are both so high."""
-    a, b = inward_of(layout, slope, height), inward_of(layout, other, height)
+def _below_seam(layout: RoofLayout, slope: Slope, other: Slope, purlin: Purlin) -> Vector:
+    """Where the middles of two slopes' purlins meet in plan."""
+    a, b = inward_of(layout, slope, purlin), inward_of(layout, other, purlin)
     one, two = slope.inward, other.inward
     p = a + one.x * slope.start[0] + one.y * slope.start[1]
     q = b + two.x * other.start[0] + two.y * other.start[1]
@@ -212,8 +239,9 @@ def _below_seam(layout: RoofLayout, slope: Slope, other: Slope, height: float) -
 
 def _made(layout: RoofLayout, purlin: Purlin, slope: Slope, ends: tuple[_End, _End]) -> PlacedPurlin:
     stock, normal = purlin.stock, slope.plane.normal
-    inward = inward_of(layout, slope, purlin.height)
-    frame = Frame.along(slope.at(ends[0].station, inward, purlin.height), slope.along, -normal)
+    inward = inward_of(layout, slope, purlin)
+    down = -UP if purlin.plumb else -normal
+    frame = Frame.along(slope.at(ends[0].station, inward, purlin.height), slope.along, down)
     corners = [(y, z) for y in (0.0, stock.depth) for z in (-stock.thickness / 2, stock.thickness / 2)]
     reaches = [[_along(frame, end.plane, corner) for corner in corners] for end in ends]
     start, stop = min(reaches[0]), max(reaches[1])
@@ -285,3 +313,52 @@ def _meet(one: Member, cut: str, other: Member, mate: str) -> bool:
         for member, name in ((one, cut), (other, mate))
     ]
     return (ends[0] - ends[1]).length < LONG_POINT * (one.stock.depth + one.stock.thickness)
+
+
+def purlin_notches(
+    layout: RoofLayout, region: Region, place: tuple[float, float, float]
+) -> Iterator[tuple[SectionRow, ...]]:
+    """The notches of a rafter over the purlins that stand plumb, in its slope's section.
+
+    Args:
+        layout: the roof.
+        region: what its slope covers.
+        place: its station, from how far inward of the bearing line and to how far it reaches, mm.
+    """
+    station, low, high = place
+    thick = layout.roof.rafter.thickness
+    # A slanting end reaches past the rafter's own line: where there is no wood nothing is taken.
+    past = layout.roof.rafter.depth + REACH * thick
+    for number, purlin in enumerate(layout.roof.plan.purlins, 1):
+        middle, half = inward_of(layout, region.slope, purlin), purlin.stock.thickness / 2
+        if not purlin.plumb or not low - past < middle < high + past:
+            continue
+        if any(start - thick < station < end + thick for (start, _), (end, _) in _lines(layout, region, purlin)):
+            yield plate_notch(region.slope, inward=middle - half, level=purlin.height, name=f"purlin{number}_")
+
+
+def over_purlins(member: Member, placed: Sequence[PlacedPurlin]) -> Iterator[tuple[str, MateFace]]:
+    """What a rafter's notches over purlins lie against, by its cuts' names: their upper edges and their outer faces."""
+    for cut in member.cut_planes:
+        if not cut.id.startswith("purlin"):
+            continue
+        plane = member.placement.plane_to_world(cut.plane)
+        faces = [face for one in placed if (face := _facing(one.member, plane)) is not None]
+        if faces:
+            yield cut.id, faces[0] if len(faces) == 1 else together(*faces)
+
+
+def _facing(purlin: Member, plane: Plane) -> MateFace | None:
+    """A purlin's face that lies in a plane and looks against it."""
+    frame, stock, long = purlin.placement, purlin.stock, purlin.lengths["overall"]
+    half = stock.thickness / 2
+    rows = (
+        (-frame.y, [(0.0, 0.0, -half), (long, 0.0, -half), (long, 0.0, half), (0.0, 0.0, half)]),
+        (frame.z, [(0.0, 0.0, half), (long, 0.0, half), (long, stock.depth, half), (0.0, stock.depth, half)]),
+        (-frame.z, [(0.0, 0.0, -half), (0.0, stock.depth, -half), (long, stock.depth, -half), (long, 0.0, -half)]),
+    )
+    for normal, corners in rows:
+        points = [frame.to_world(Vector(*corner)) for corner in corners]
+        if (normal + plane.normal).length < OPPOSITE and abs(plane.above(points[0])) < TINY * 1e3:
+            return support_face(*points)
+    return None

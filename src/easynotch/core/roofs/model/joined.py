@@ -44,12 +44,13 @@ class Wing:
 
 @dataclass(frozen=True, slots=True)
 class Purlin:
-    """A purlin along every slope, square to it under the rafters: how high its upper edge's middle is over the plates'
-    level, and its section.
+    """A purlin along every slope: how high its upper edge's middle is over the plates' level, and its section; square
+    to its slope under the rafters, or ``plumb``, with the rafters notched over it.
     """
 
     height: float
     stock: Stock
+    plumb: bool = False
 
 
 @dataclass(frozen=True, slots=True)

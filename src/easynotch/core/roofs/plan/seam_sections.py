@@ -15,6 +15,7 @@ from ...terms import message
 from ..model.roof import Hip, KeepPlanes, RidgeKind, RoofError
 from ..planes.planes import UP, Slope
 from .layout import RoofLayout
+from .outline import angles
 from .seams import TINY, OutlineRoof, Region, Seam, SeamKind
 
 POST_BELOW = 60.0
@@ -39,6 +40,13 @@ def outline_of(layout: RoofLayout) -> OutlineRoof:
     """The outline of a layout that has one."""
     assert layout.outline is not None
     return layout.outline
+
+
+def inside_corners(layout: RoofLayout) -> frozenset[int]:
+    """The numbers of the corners where an outline turns inward."""
+    if layout.outline is None:
+        return frozenset()
+    return frozenset(k for k, angle in enumerate(angles(layout.outline.corners)) if angle > 180.0)
 
 
 def stock_of(layout: RoofLayout, seam: Seam) -> Stock:

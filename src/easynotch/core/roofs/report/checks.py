@@ -288,7 +288,11 @@ def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
         if abs(joint.opening) >= SOUND:
             yield _joint_check(one, "joint_open", joint.opening)
         elif joint.bears < LEAST_CONTACT:
-            yield _joint_check(one, "joint_contact", joint.bears)
+            # Nothing bears on a tail: a fascia that finds little there hangs on the tails beside it.
+            if joint.id.rsplit(".", 1)[-1].startswith("tail"):
+                yield _joint_check(one, "tail_contact", joint.bears, Level.LOOK)
+            else:
+                yield _joint_check(one, "joint_contact", joint.bears)
     if all(abs(fit.exact.opening) < SOUND and fit.exact.bears >= LEAST_CONTACT for fit in fitted):
         widest = max((abs(one.on_tape.opening) for one in fitted), default=0.0)
         yield Check(
@@ -296,8 +300,8 @@ def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
         )
 
 
-def _joint_check(fit: Fitted, key: str, amount: float) -> Check:
+def _joint_check(fit: Fitted, key: str, amount: float, level: Level = Level.STOP) -> Check:
     return make_check(
-        f"{key}.{fit.exact.id}", Level.STOP, Length(amount),
+        f"{key}.{fit.exact.id}", level, Length(amount),
         joint=Named(fit.exact.id), share=Share(amount),
     )  # fmt: skip

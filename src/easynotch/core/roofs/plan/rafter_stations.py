@@ -9,12 +9,11 @@ from ...tape import WHOLE, whole_down, whole_up
 from ...terms import Count, message
 from ..model.roof import RoofError
 from ..model.setting_out import FirstBay, bays_between
-from ..plan.layout import RoofLayout, RoofSide
-from ..plan.seam_sections import outline_of, reach_aside
-from ..plan.seams import TINY, OutlineRoof, Region, Seam
 from ..planes.footprint import NEAR
 from ..planes.planes import Slope
-from .mating_faces import inside_corners
+from .layout import RoofLayout, RoofSide
+from .seam_sections import inside_corners, outline_of, reach_aside
+from .seams import TINY, OutlineRoof, Region, Seam
 
 MOST_PIECES = 4000
 SKEW = 1e-6
