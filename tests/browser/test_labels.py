@@ -55,8 +55,8 @@ WALK = """async (kinds) => {
     .map((e) => [e.textContent, e.getBoundingClientRect()]);
   const wrong = [];
   let seen = 0;
-  // Where somebody left the board is kept: from its first mark on.
-  while (place() !== 0) { marks()[0].click(); await frame(); }
+  // Where somebody left the board is kept, and may be answered late: from its first mark on, once that was gone to here.
+  do { marks()[0].click(); await frame(); } while (place() !== 0);
   await frame();
   for (;;) {
     const number = place();

@@ -2017,7 +2017,8 @@ export interface components {
         Balusters: "between" | "nailer" | "strips";
         /**
          * BearingInput
-         * @description A wall or purlin below that carries: its centre line in plan, its top over the plates' tops, how wide it is.
+         * @description A wall or purlin below that carries: its centre line in plan, its top over the plates' tops, how wide it is;
+         *     whether posts stand on it under the hips and valleys that pass over it.
          */
         BearingInput: {
             /** From */
@@ -2034,6 +2035,11 @@ export interface components {
             top: number | string;
             /** Width */
             width: number | string;
+            /**
+             * Posts
+             * @default false
+             */
+            posts: boolean;
         };
         /**
          * BlockKind
@@ -3401,8 +3407,8 @@ export interface components {
         };
         /**
          * PurlinInput
-         * @description A purlin under the rafters of every slope: how high its upper edge's middle is over the plates' tops, its section,
-         *     and whether it is set square to its slope or stands plumb in the rafters' notches.
+         * @description A purlin under the rafters of every slope: how high its upper edge's middle is over the plates' tops, its
+         *     section, and whether it is set square to its slope or stands plumb in the rafters' notches.
          */
         PurlinInput: {
             /** Height */

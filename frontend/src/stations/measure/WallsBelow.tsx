@@ -1,5 +1,7 @@
 /** Walls and purlins below that carry: each from one point of the plan to another, its top, its width. */
 import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
 import type { Document, Side } from "../../api/types";
 import { TypedField } from "../../shared/fields/TypedField";
 import { useWork } from "../../shared/work/WorkContext";
@@ -51,6 +53,10 @@ export function WallsBelow({ sides }: { sides: readonly Side[] }) {
                 onCommit={(text) => set(n, key, text)}
               />
             ))}
+            <FormControlLabel
+              className="posts-on-it" label={say("below.posts_short")}
+              control={<Checkbox checked={wall["posts"] === true} slotProps={{ input: { "aria-label": say("below.posts", { n: n + 1 }) } }} onChange={(_, checked) => set(n, "posts", checked)} />}
+            />
             <Button variant="text" aria-label={say("below.take", { n: n + 1 })} onClick={() => keep(walls.filter((_, k) => k !== n))}>{say("below.take_short")}</Button>
           </li>
         ))}

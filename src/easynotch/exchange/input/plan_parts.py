@@ -86,17 +86,20 @@ class WingInput(Part):
 
 
 class BearingInput(Part):
-    """A wall or purlin below that carries: its centre line in plan, its top over the plates' tops, how wide it is."""
+    """A wall or purlin below that carries: its centre line in plan, its top over the plates' tops, how wide it is;
+    whether posts stand on it under the hips and valleys that pass over it.
+    """
 
     start: Annotated[tuple[Signed, Signed], Field(alias="from")]
     end: Annotated[tuple[Signed, Signed], Field(alias="to")]
     top: Signed
     width: Positive
+    posts: bool = False
 
     def bearing(self) -> Bearing:
         """As the core's bearing."""
         (a, b), (c, d) = self.start, self.end
-        return Bearing((a.mm, b.mm), (c.mm, d.mm), self.top.mm, self.width.mm)
+        return Bearing((a.mm, b.mm), (c.mm, d.mm), self.top.mm, self.width.mm, self.posts)
 
 
 class PurlinInput(Part):

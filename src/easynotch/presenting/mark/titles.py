@@ -15,7 +15,7 @@ _NUMBERED = re.compile(r"(?P<kind>[a-z_]+?)_(?P<n>\d+)")
 PLANKS = frozenset({
     "ridge", "fascia", "false_fascia", "tread", "riser_board", "kicker", "block", "ridge_block", "lookout", "skirt",
     "drop_board", "spacer", "ledger", "baluster", "bottom_rail", "bottom_nailer", "handrail", "hip_foot_dummy",
-    "hip_head_dummy", "valley_board", "purlin",
+    "hip_head_dummy", "valley_board", "purlin", "bearing_post",
 })  # fmt: skip
 """Roles of straight boards, which have no crown to lay up and are cut to a stop rather than traced."""
 

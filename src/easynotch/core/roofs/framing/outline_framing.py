@@ -2,6 +2,7 @@
 
 from ...solid import Member, Touch
 from ...terms import message
+from ..members.bearings import bearing_posts
 from ..members.dummies import dummies
 from ..members.hip_and_ridge_members import hip_or_ridge_member
 from ..members.outline_fascias import fascias, refuse_lost_eaves
@@ -17,7 +18,7 @@ from ..plan.rafter_stations import framing_ends
 from ..plan.seam_sections import outline_of, post_member, stock_of
 from ..plan.seams import SeamKind
 from .identical_pieces import group_identical, signature
-from .outline_touches import MatingFaces, purlin_touches, rafter_touches, stick_touches
+from .outline_touches import MatingFaces, bearing_post_touches, purlin_touches, rafter_touches, stick_touches
 from .pieces import Framing, Piece
 
 
@@ -33,6 +34,8 @@ def frame_outline(layout: RoofLayout) -> Framing:
     posts = [(post, post_member(post)) for post in arranged.posts]
     rafters = _rafters(layout, arranged)
     along, boards = fascias(layout), valley_boards(layout)
+    below = list(bearing_posts(layout, [one for _, one in hip_and_ridge_members if "theoretical" in one.lengths]))
+    bearing_pieces = group_identical([post for post, _, _ in below])
     placed_purlins = purlins_under(layout, hip_and_ridge_members)
     purlins = group_identical([one.member for one in placed_purlins])
     names = {signature(piece.member): piece.member.id for piece in purlins}
@@ -45,6 +48,7 @@ def frame_outline(layout: RoofLayout) -> Framing:
         *stick_touches(layout, hip_and_ridge_members, mates, along),
         *rafter_touches(layout, _first_of_each(rafters, standing), mates, along),
         *(Touch(f"{member.id}.{cut}", member, cut, face) for member, cut, face in board_mates(boards)),
+        *bearing_post_touches(below, bearing_pieces),
         *purlin_touches(
             placed_purlins, [names[signature(one.member)] for one in placed_purlins], _first_of_each(rafters, standing)
         ),
@@ -58,6 +62,7 @@ def frame_outline(layout: RoofLayout) -> Framing:
         ),
         *group_identical([member for _, member in posts]),
         *purlins,
+        *bearing_pieces,
         *(Piece(one, (one.placement,)) for one in (*(fascia for _, fascia in along), *(one.member for one in boards))),
     ]
     hips = [stick for plan, stick in hip_and_ridge_members if plan.seam.kind is SeamKind.HIP]

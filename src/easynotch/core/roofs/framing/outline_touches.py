@@ -4,17 +4,19 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 from ...solid import Face, MateFace, Member, Touch, Vector, close, face_polygon, member_face, sawn_face
-from ..members.bearings import bearing_faces
+from ..members.bearings import bearing_faces, post_faces
 from ..members.mating_faces import plate_top, plates_under, wall_face
 from ..members.outline_rafters import Standing
 from ..members.purlins import PlacedPurlin, over_purlins, purlin_mates
 from ..members.rafter import along_centre
+from ..model.joined import Bearing
 from ..plan.arrangement import HipOrRidgePlan, cut_names, ends_of
 from ..plan.layout import RoofLayout, RoofSide
 from ..plan.seams import Seam, SeamKind
 from ..planes.footprint import NEAR, Footprint, FootprintSide, contact_share
 from ..planes.planes import Slope
-from .pieces import near_face_is_inner
+from .identical_pieces import signature
+from .pieces import Piece, near_face_is_inner
 
 AT_PLATE = 1e-3
 """mm: what lies farther from a plate's level lies on another."""
@@ -234,3 +236,13 @@ def purlin_touches(
         for cut, face in over_purlins(one.member, placed):
             if _real(one.member, cut):
                 yield Touch(f"{name}.{cut}", one.member, cut, face)
+
+
+def bearing_post_touches(posts: Sequence[tuple[Member, Member, Bearing]], pieces: Sequence[Piece]) -> Iterator[Touch]:
+    """Every distinct post on a wall below: its head under its stick, its foot on the wall."""
+    names, seen = {signature(piece.member): piece.member.id for piece in pieces}, set()
+    for post, stick, bearing in posts:
+        name = names[signature(post)]
+        if name not in seen:
+            seen.add(name)
+            yield from (Touch(f"{name}.{cut}", post, cut, face) for cut, face in post_faces(stick, bearing))

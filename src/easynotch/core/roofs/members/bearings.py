@@ -1,16 +1,29 @@
-"""Walls and purlins below that a stick lies on between its plate and its head: its notch, or how far it stands above.
+"""Walls and purlins below that a stick lies on between its plate and its head: its notch, or how far it stands above,
+and the post it then stands on.
 
 A notch is what lies within the wall: inward of its lower face and under its top. Source: ``trade.md`` 7, "Bearing on
 the way".
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 from math import hypot
 
 from shapely import MultiLineString, Point
 
-from ...solid import Frame, MateFace, Member, PlaneRow, Removal, Stock, Vector, removal, support_face
+from ...solid import (
+    CutPlane,
+    Frame,
+    MateFace,
+    Member,
+    Plane,
+    PlaneRow,
+    Removal,
+    Stock,
+    Vector,
+    removal,
+    support_face,
+)
 from ...terms import message
 from ..model.joined import Bearing
 from ..model.roof import RoofError
@@ -22,6 +35,8 @@ from .mating_faces import WALL
 DOWN = Vector(0.0, 0.0, -1.0)
 ALONG = 0.1
 """Of a unit normal: a stick that crosses a wall less squarely runs along it."""
+SHORTEST_POST = 20.0
+"""mm: nearer to the wall there is room for a packer, not for a post."""
 CLEAR = 0.5
 """mm: a stick whose lower edge comes so near to a wall's top is neither notched over it nor clear of it."""
 
@@ -151,3 +166,47 @@ def over_bearings(layout: RoofLayout, member: Member) -> Member:
     reach = (0.0, member.lengths["theoretical"])
     notches = bearing_notches(layout, member.placement, member.stock, reach)
     return replace(member, removals=(*member.removals, *notches)) if notches else member
+
+
+def bearing_posts(layout: RoofLayout, sticks: Iterable[Member]) -> Iterator[tuple[Member, Member, Bearing]]:
+    """Return the posts that stand on walls below, each with the hip or valley it carries and its wall: as thick as the
+    stick, as deep as the wall is wide, its top sawn to the stick's lower edge.
+    """
+    for stick in sticks:
+        for crossing in crossings(layout, stick.placement, stick.stock, (0.0, stick.lengths["theoretical"])):
+            bearing = crossing.bearing
+            if bearing.posts and crossing.above > CLEAR + SHORTEST_POST:
+                yield post_under(stick, crossing), stick, bearing
+
+
+def post_under(stick: Member, crossing: Crossing) -> Member:
+    """Return the post on a wall below under a stick that passes over it."""
+    frame, bearing = stick.placement, crossing.bearing
+    level = hypot(frame.x.x, frame.x.y)
+    down = Vector(frame.x.x / level, frame.x.y / level, 0.0)
+    middle = (crossing.lower + crossing.upper) * 0.5
+    under = Plane.through(frame.to_world(Vector(0.0, stick.stock.depth, 0.0)), frame.y * -1.0)
+    stock = Stock(stick.stock.thickness, bearing.width)
+    # Down from its upper end, its wide faces plumb with the stick's.
+    half = down * (bearing.width / 2)
+    tops = [at.z - under.above(at) / under.normal.z for at in (middle - half, middle + half)]
+    place = Frame.along(middle - half + Vector(0.0, 0.0, max(tops) - middle.z), DOWN, down)
+    length = max(tops) - bearing.top
+    cuts = (
+        Removal((CutPlane("head", "head", place.plane_to_local(under)),)),
+        Removal((CutPlane("end", "end", Plane(Vector(1.0, 0.0, 0.0), length)),)),
+    )
+    return Member(
+        "bearing_post", "bearing_post", stock, place, cuts, reach=(-10.0, length + 10.0), zero=0.0,
+        lengths={"overall": length},
+    )  # fmt: skip
+
+
+def post_faces(stick: Member, bearing: Bearing) -> Iterator[tuple[str, MateFace]]:
+    """What a post on a wall below lies against: the stick's lower edge, and the wall's top."""
+    low, high = stick.reach
+    half, deep = stick.stock.thickness / 2, stick.stock.depth
+    corners = ((low, deep, half), (high, deep, half), (high, deep, -half), (low, deep, -half))
+    edge = [stick.placement.to_world(Vector(*corner)) for corner in corners]
+    yield "head", support_face(*edge)
+    yield "end", support_face(*(Vector(x, y, bearing.top) for x, y in bearing.corners))

@@ -55,12 +55,15 @@ class Purlin:
 
 @dataclass(frozen=True, slots=True)
 class Bearing:
-    """A wall or purlin below that carries: its centre line in plan, its top over the plates' level, how wide it is."""
+    """A wall or purlin below that carries: its centre line in plan, its top over the plates' level, how wide it is;
+    whether posts stand on it under the hips and valleys that pass over it.
+    """
 
     start: tuple[float, float]
     end: tuple[float, float]
     top: float
     width: float
+    posts: bool = False
 
     @property
     def corners(self) -> tuple[tuple[float, float], ...]:

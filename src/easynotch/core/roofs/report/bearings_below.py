@@ -1,12 +1,13 @@
 """What lies on the walls and purlins below, and what comes over one without lying on it."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 from math import atan, degrees, hypot
 
 from ...solid import Frame, Member
 from ...terms import Angle, Check, Count, Length, Level, Named, Value, make_check
 from ..framing.pieces import Framing
-from ..members.bearings import CLEAR, Crossing, crossings
+from ..members.bearings import CLEAR, SHORTEST_POST, Crossing, crossings, post_under
 from ..plan.layout import RoofLayout
 
 HEAVY = frozenset({"hip", "valley", "valley_short"})
@@ -49,10 +50,18 @@ def _check(member: Member, frame: Frame, crossing: Crossing, plate: float | None
         "piece": Named(member.id), "n": Count(crossing.number), "slope": Angle(degrees(atan(crossing.rise_per_run))),
     }  # fmt: skip
     if not crossing.notched:
+        if crossing.bearing.posts and member.role in HEAVY and crossing.above > CLEAR + SHORTEST_POST:
+            post = post_under(replace(member, placement=frame), crossing)
+            return make_check(f"bearing_posted.{at}", Level.OK, Length(post.lengths["overall"]), **values)
         name = "bearing_off" if crossing.above > CLEAR else "bearing_edge"
         return make_check(f"{name}.{at}", Level.LOOK, Length(max(0.0, crossing.above)), **values)
     if plate is None:
         return make_check(f"bearing_hung.{at}", Level.OK, Length(crossing.stand), **values)
     from_top = hypot(crossing.lower.x - frame.origin.x, crossing.lower.y - frame.origin.y)
-    values |= {"rise": Length(crossing.bearing.top - plate), "going": Length(member.lengths["plan_run"] - from_top)}
-    return make_check(f"bearing_on.{at}", Level.OK, Length(crossing.stand), **values)
+    going = member.lengths["plan_run"] - from_top
+    values |= {"rise": Length(crossing.bearing.top - plate), "going": Length(going)}
+    if crossing.skewed <= CLEAR:
+        return make_check(f"bearing_on.{at}", Level.OK, Length(crossing.stand), **values)
+    # Where the wall runs aslant the tape to a face is not the tape to the centre.
+    values |= {"low": Length(going - crossing.skewed), "high": Length(going + crossing.skewed)}
+    return make_check(f"bearing_aslant.{at}", Level.OK, Length(crossing.stand), **values)
