@@ -63,7 +63,7 @@ def test_a_post_or_a_wall_so_much_higher_reaches_the_hip_above():
     assert level == "look"
     assert said(below(900 + figures[0] - 1.0), "bearing_off")[0] == "look"
     assert said(below(900 + figures[0] + 0.5), "bearing_off")[0] is None
-    assert said(below(900 + figures[0] + 30.0), "bearing_on")[0] == "ok"
+    assert said(below(900 + figures[0] + 30.0), "bearing_aslant")[0] == "ok"
 
 
 def flight(**head):
