@@ -205,7 +205,9 @@ def rafter_touches(
         cuts = {cut.id for cut in member.cut_planes}
         if "seat" in cuts:
             yield Touch(f"{name}.seat", member, "seat", plate_top(layout, roof_side))
-            yield Touch(f"{name}.heel", member, "heel", wall_face(layout, roof_side, 0.0, roof_side.slope.plate))
+            # A notch as deep as nothing has no heel to lie against the wall.
+            if _real(member, "heel"):
+                yield Touch(f"{name}.heel", member, "heel", wall_face(layout, roof_side, 0.0, roof_side.slope.plate))
         yield from _over_bearings(layout, name, member)
         fascia = _fascia_at(fascias, roof_side.slope, member.placement.origin)
         beside = _ends_beside_valley(one)
