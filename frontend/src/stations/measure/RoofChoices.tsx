@@ -4,6 +4,7 @@ import { TapeField } from "../../shared/fields/TapeField";
 import type { Document } from "../../api/types";
 import { useWords } from "../../words/words";
 import { DrawnChoice } from "./Choices";
+import { FirstWing } from "./Wings";
 import { useWork } from "../../shared/work/WorkContext";
 import { Choice } from "../../shared/fields/Choice";
 import { usual } from "../../words/usual";
@@ -84,6 +85,7 @@ export function RoofShape() {
         { value: "lean_to", label: say("measure.lean_to"), drawing: <><path className="layer-framing" d="M10 36h5v18h-5zM58 4h10v50H58z" /><path className="layer-wood" d="M4 38l54-18v5L4 43z" /></> },
       ]}
     >
+      <FirstWing />
       <div className="sizes">
         {shape === "polygon" && (
           <>

@@ -1,6 +1,6 @@
 /** Measure for a roof: section and plan to scale with the tape fields on them, and what is asked by drawing it. */
 import type { ReactNode } from "react";
-import type { Dimension, Document, Sheet } from "../../api/types";
+import type { Dimension, Sheet } from "../../api/types";
 import { AssumedCard } from "../../shared/work/Assumed";
 import { OtherErrors } from "../../shared/work/OtherErrors";
 import { SheetDrawing } from "../../shared/drawing/SheetDrawing";
@@ -18,9 +18,6 @@ import { useWork } from "../../shared/work/WorkContext";
 
 /** The keys that have a field here. */
 const FIELDS = /^(pitch|plan\.(width|length|side|sides|corners.*|valley\.[\w.]+|purlins\[.*|wings.*|edges.*|line_up|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|nip|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|setting_out\.sheet)$/;
-/** Wings stand on a rectangle with its ridge in the middle. */
-const winged = (document: Document) =>
-  (valueAt(document, "plan.shape") ?? "rectangle") === "rectangle" && valueAt(document, "ridge.kind") !== "none" && valueAt(document, "plan.ridge_at") === undefined && !valueAt(document, "gambrel");
 /** Beside a plan of sides walls below have theirs. */
 const WITH_WALLS = new RegExp(`${FIELDS.source}|^plan\\.bearings`);
 const SECTION = { left: 40, right: 40, top: 26, bottom: 84 };
@@ -56,7 +53,7 @@ export function RoofMeasure() {
           <div className="sketch-card">{drawn(screen?.roof?.plan, "measure.plan", PLAN)}</div>
         </div>
         {own && sides.length > 0 && <OutlineEditor sides={sides} />}
-        {winged(document) && <Wings />}
+        <Wings />
         {sides.length > 0 && <WallsBelow sides={sides} />}
         <div className="choices roof-choices">
           <RoofShape />

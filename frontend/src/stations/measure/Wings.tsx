@@ -15,28 +15,50 @@ const SIZES = ["from", "width", "out"] as const;
 /** What is the roof's own, or none, where nothing is typed. */
 const OWN = [["pitch", "outline.as_roof"], ["plate", "outline.plate_level"]] as const;
 
-export function Wings() {
+/** Wings stand on a rectangle with its ridge in the middle. */
+const winged = (document: Document) =>
+  (valueAt(document, "plan.shape") ?? "rectangle") === "rectangle" && valueAt(document, "ridge.kind") !== "none" && valueAt(document, "plan.ridge_at") === undefined && !valueAt(document, "gambrel");
+
+const wingsOf = (document: Document) => (valueAt(document, "plan.wings") ?? []) as Document[];
+
+/** One wing more, of a usual size. */
+function AddWing() {
   const job = useWork((state) => state.job);
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
+  const say = useWords();
+  const wings = wingsOf(document);
+  const add = () => {
+    // A wing brings valleys: their timber first, where there is none to take over.
+    if (valueAt(document, "hip") === undefined && valueAt(document, "plan.valley") === undefined) keeper.change("plan.valley", { ...usual(job.units, "hip") });
+    keeper.change("plan.wings", [...wings, { ...usual(job.units, "plan.wings") }]);
+  };
+  return <Button variant="text" disabled={wings.length >= MOST} onClick={add}>{say("wings.add")}</Button>;
+}
+
+/** Beside the shapes, where a building has no wing yet. */
+export function FirstWing() {
+  const document = useWork((state) => state.document);
+  return winged(document) && wingsOf(document).length === 0 ? <AddWing /> : null;
+}
+
+export function Wings() {
   const document = useWork((state) => state.document);
   const errors = useWork((state) => state.errors);
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
-  const wings = (valueAt(document, "plan.wings") ?? []) as Document[];
+  const wings = wingsOf(document);
   const keep = (next: Document[]) => keeper.change("plan.wings", next.length > 0 ? next : undefined);
   const set = (number: number, key: string, value: unknown) =>
     keep(wings.map((wing, n) => (n === number ? Object.fromEntries(Object.entries({ ...wing, [key]: value }).filter(([, one]) => one !== "")) : wing)));
   const wrong = (number: number, key: string) => errors.find((one) => one.path === `plan.wings[${number}].${key}`)?.sentence;
   const whole = errors.filter((one) => /^plan\.wings(\[\d+\])?$/.test(one.path));
-  const add = () => {
-    // A wing brings valleys: their timber first, where there is none to take over.
-    if (valueAt(document, "hip") === undefined && valueAt(document, "plan.valley") === undefined) keeper.change("plan.valley", { ...usual(job.units, "hip") });
-    keep([...wings, { ...usual(job.units, "plan.wings") }]);
-  };
   const own = (wing: Document, key: string): string => (typeof wing[key] === "string" || typeof wing[key] === "number" ? String(wing[key]) : "");
+  if (!winged(document) || wings.length === 0) return null;
   return (
     <section className="walls-below wings" aria-label={say("wings.title")}>
       <h2>{say("wings.title")}</h2>
-      {wings.length > 0 && <p className="quiet">{say("wings.say")}</p>}
+      <p className="quiet">{say("wings.say")}</p>
       <ol className="outline-sides">
         {wings.map((wing, n) => (
           <li key={n}>
@@ -66,7 +88,7 @@ export function Wings() {
         ))}
       </ol>
       {whole.map((one) => <p key={one.path} className="said error" role="alert">{one.sentence}</p>)}
-      <Button variant="text" disabled={wings.length >= MOST} onClick={add}>{say("wings.add")}</Button>
+      <AddWing />
     </section>
   );
 }
