@@ -2,6 +2,8 @@
 
 from math import hypot
 
+from shapely import Polygon
+
 from ...solid import CutPlane, Frame, Member, PlaneRow, Removal, Theory, Vector, removal
 from ..model.roof import KeepPlanes
 from ..plan.arrangement import HipOrRidgePlan, ends_of
@@ -16,8 +18,8 @@ from .valleys import stick_frame, valley_member
 DOWN = Vector(0.0, 0.0, -1.0)
 ON_LINE = 1e-3
 """mm: a hip that starts farther from a wall's bearing line starts over another wall."""
-AT_END = 500.0
-"""mm: slopes that come so near to a stick's ends may cut off its top."""
+COVERS = 1.0
+"""mm²: a stick that covers less of a slope in plan stays out of it."""
 PROUD = 1e-6
 """mm: what stands less above a roof plane does not."""
 
@@ -48,17 +50,19 @@ def _clips(layout: RoofLayout, plan: HipOrRidgePlan, frame: Frame) -> list[Remov
         slope = region.slope
         if slope in (plan.seam.first, plan.seam.second):
             continue
-        # Beyond an inside corner a plane says nothing of this stick: it does where it lies above it, and near its ends.
-        if roof.valleys and (slope.plane.above(middle) > 0 or not _near(region, plan.seam)):
+        # Beyond an inside corner a plane says nothing of this stick: it does where it lies above it, and where it
+        # covers some of what the stick does.
+        if roof.valleys and (slope.plane.above(middle) > 0 or not _comes_into(plan, region)):
             continue
         if max(slope.plane.above(point) for point in tops) > PROUD:
             made.append(Removal((CutPlane(f"clip_{slope.id}", "clip", frame.plane_to_local(slope.plane)),)))
     return made
 
 
-def _near(region: Region, seam: Seam) -> bool:
-    ends = [(end.x, end.y) for end in (seam.low, seam.high)]
-    return any(hypot(x - a, y - b) < AT_END for x, y in region.corners for a, b in ends)
+def _comes_into(plan: HipOrRidgePlan, region: Region) -> bool:
+    """Whether a stick covers some of what a slope does."""
+    covers = Polygon([(corner.x, corner.y) for corner in plan.footprint.corners])
+    return float(covers.intersection(Polygon(region.corners)).area) > COVERS
 
 
 def _hip(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
