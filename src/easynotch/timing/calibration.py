@@ -6,7 +6,7 @@ import time
 from math import hypot, sin
 
 POINTS = 3000
-"""Points the work goes over: enough for about 100 ms on a shared core."""
+"""Points the work goes over. A choice, never to be changed: every ratio that was ever told hangs on it."""
 ROUNDS = 3
 """Times it is done whenever it is asked for."""
 

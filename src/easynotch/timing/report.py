@@ -78,5 +78,5 @@ def bench(*, as_json: bool) -> int:
         json.dump(told, sys.stdout, indent=1)
         print()
     else:
-        print(f"The yardstick, a fixed work in Python and JSON: {told['calibration_ms']} ms; targets are for 100 ms.")
+        print(f"The yardstick, a fixed work in Python and JSON: {told['calibration_ms']} ms. Targets are for 100 ms.")
     return 0

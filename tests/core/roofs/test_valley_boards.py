@@ -92,3 +92,15 @@ def test_a_board_wider_than_its_slope_is_refused_at_its_width():
     with pytest.raises(RoofError) as refused:
         frame_roof(layout)
     assert refused.value.path == "plan.valley.board.width"
+
+
+@settings(max_examples=30)
+@given(joined(), mm(90, 2500))
+def test_boards_of_any_width_are_made_or_refused_at_their_width(roof, wide):
+    """However wide: no board whose ends cross is made, and none stops the answer."""
+    try:
+        boards = boards_of(frame_roof(lay_out_roof(boarded(roof, 20.0, wide))))
+    except RoofError as error:
+        assert error.path == "plan.valley.board.width" or frames_not_without(roof, error.path)
+        return
+    assert all(board.lengths["overall"] > 0 for board in boards)

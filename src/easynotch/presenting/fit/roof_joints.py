@@ -25,12 +25,16 @@ def _fit(touch: Touch, fit: Fitted, tape: Tape, words: Words) -> FitView:
     return fit_view(touch, fit, tape, words, words.say(Message("fit.joint", {"joint": Named(fit.exact.id)})))
 
 
-def _outline_order(roles: set[str]) -> list[str]:
+def _outline_order(worked: WorkedRoof) -> list[str]:
     """What is set up over an outline, in order, by what stands there."""
+    members = [piece.member for piece in worked.framing.pieces]
+    roles, purlins = {member.role for member in members}, worked.layout.roof.plan.purlins
+    notched = any(cut.role == "heel" for member in members if member.role == "purlin" for cut in member.cut_planes)
     rows = (
         ("plates", True), ("post", "king_post" in roles), ("hips", "hip" in roles), ("ridges", "wing_ridge" in roles),
-        ("valleys", "valley" in roles), ("pattern", True), ("jacks", "jack" in roles),
-        ("valley_jacks", bool(roles & {"valley_jack", "hip_valley_jack"})), ("purlins", "purlin" in roles),
+        ("valleys", "valley" in roles), ("purlins", not all(one.plumb for one in purlins)),
+        ("purlins_plumb", any(one.plumb for one in purlins)), ("purlins_round", notched), ("pattern", True),
+        ("jacks", "jack" in roles), ("valley_jacks", bool(roles & {"valley_jack", "hip_valley_jack"})),
         ("valley_boards", "valley_board" in roles),
     )  # fmt: skip
     return [step for step, stands in rows if stands]
@@ -41,7 +45,7 @@ def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str
     layout = worked.layout
     keys = ["plates"]
     if layout.outline is not None:
-        keys = [f"outline_{step}" for step in _outline_order({piece.member.role for piece in worked.framing.pieces})]
+        keys = [f"outline_{step}" for step in _outline_order(worked)]
         plates = [side.slope.plate for side in layout.sides]
         apart = max(plates) - min(plates)
         if apart > APART:

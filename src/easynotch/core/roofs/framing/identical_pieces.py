@@ -31,6 +31,11 @@ def signature(member: Member) -> tuple[object, ...]:
     return member.role, member.hand, tuple(planes)
 
 
+def names_of(pieces: list[Piece]) -> dict[tuple[object, ...], str]:
+    """What pieces are called, by what members that are sawn alike share."""
+    return {signature(piece.member): piece.member.id for piece in pieces}
+
+
 def _names(members: list[Member]) -> list[str]:
     """Commons, hips, ridges and posts are numbered where they differ; jacks by their run, left and right of one run
     under one number, the longest first.

@@ -17,7 +17,7 @@ from ..plan.layout import RoofLayout
 from ..plan.rafter_stations import framing_ends
 from ..plan.seam_sections import outline_of, post_member, stock_of
 from ..plan.seams import SeamKind
-from .identical_pieces import group_identical, signature
+from .identical_pieces import group_identical, names_of, signature
 from .outline_touches import MatingFaces, bearing_post_touches, purlin_touches, rafter_touches, stick_touches
 from .pieces import Framing, Piece
 
@@ -38,7 +38,6 @@ def frame_outline(layout: RoofLayout) -> Framing:
     bearing_pieces = group_identical([post for post, _, _ in below])
     placed_purlins = purlins_under(layout, hip_and_ridge_members)
     purlins = group_identical([one.member for one in placed_purlins])
-    names = {signature(piece.member): piece.member.id for piece in purlins}
     # Commons first, the longest the pattern; then jacks as they are numbered, left beside right.
     standing = sorted(group_identical([one.member for one in rafters]), key=_in_order)
     mates = MatingFaces(
@@ -49,9 +48,7 @@ def frame_outline(layout: RoofLayout) -> Framing:
         *rafter_touches(layout, _first_of_each(rafters, standing), mates, along),
         *(Touch(f"{member.id}.{cut}", member, cut, face) for member, cut, face in board_mates(boards)),
         *bearing_post_touches(below, bearing_pieces),
-        *purlin_touches(
-            placed_purlins, [names[signature(one.member)] for one in placed_purlins], _first_of_each(rafters, standing)
-        ),
+        *purlin_touches(placed_purlins, purlins, _first_of_each(rafters, standing)),
     )
     placed = [
         *standing,
@@ -108,7 +105,7 @@ def _refuse(layout: RoofLayout) -> None:
 
 
 def _first_of_each(rafters: list[Standing], pieces: list[Piece]) -> list[tuple[str, Standing]]:
-    names = {signature(piece.member): piece.member.id for piece in pieces}
+    names = names_of(pieces)
     found: dict[str, Standing] = {}
     for rafter in rafters:
         found.setdefault(names[signature(rafter.member)], rafter)

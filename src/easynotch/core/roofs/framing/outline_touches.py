@@ -15,7 +15,7 @@ from ..plan.layout import RoofLayout, RoofSide
 from ..plan.seams import Seam, SeamKind
 from ..planes.footprint import NEAR, Footprint, FootprintSide, contact_share
 from ..planes.planes import Slope
-from .identical_pieces import signature
+from .identical_pieces import names_of, signature
 from .pieces import Piece, near_face_is_inner
 
 AT_PLATE = 1e-3
@@ -222,12 +222,12 @@ def rafter_touches(
 
 
 def purlin_touches(
-    placed: Sequence[PlacedPurlin], names: Sequence[str], standing: Sequence[tuple[str, Standing]]
+    placed: Sequence[PlacedPurlin], pieces: list[Piece], standing: Sequence[tuple[str, Standing]]
 ) -> Iterator[Touch]:
     """The ends of purlins that are sawn alike once each, by their pieces' names; every distinct rafter's notches."""
-    called, seen = {id(one.member): name for one, name in zip(placed, names, strict=True)}, set()
+    names, seen = names_of(pieces), set()
     for member, cut, face in purlin_mates(placed):
-        name = f"{called[id(member)]}.{cut}"
+        name = f"{names[signature(member)]}.{cut}"
         touch = Touch(name, member, cut, face)
         # Under a stick between unequal pitches two lips meet in part: they hang in their notches, not on one another.
         lip = any(other.id == f"{cut}_heel" for other in member.cut_planes)
@@ -240,9 +240,9 @@ def purlin_touches(
                 yield Touch(f"{name}.{cut}", one.member, cut, face)
 
 
-def bearing_post_touches(posts: Sequence[tuple[Member, Member, Bearing]], pieces: Sequence[Piece]) -> Iterator[Touch]:
+def bearing_post_touches(posts: Sequence[tuple[Member, Member, Bearing]], pieces: list[Piece]) -> Iterator[Touch]:
     """Every distinct post on a wall below: its head under its stick, its foot on the wall."""
-    names, seen = {signature(piece.member): piece.member.id for piece in pieces}, set()
+    names, seen = names_of(pieces), set()
     for post, stick, bearing in posts:
         name = names[signature(post)]
         if name not in seen:

@@ -179,17 +179,27 @@ def bearing_posts(layout: RoofLayout, sticks: Iterable[Member]) -> Iterator[tupl
                 yield post_under(stick, crossing), stick, bearing
 
 
+def lower_edge(stick: Member) -> Plane:
+    """Return the plane a stick's lower edge lies in, facing up into its wood."""
+    return Plane.through(stick.placement.to_world(Vector(0.0, stick.stock.depth, 0.0)), stick.placement.y * -1.0)
+
+
+def height_of(plane: Plane, at: Vector) -> float:
+    """Return how high a plane that does not stand plumb is over or under a point."""
+    return at.z - plane.above(at) / plane.normal.z
+
+
 def post_under(stick: Member, crossing: Crossing) -> Member:
     """Return the post on a wall below under a stick that passes over it."""
     frame, bearing = stick.placement, crossing.bearing
     level = hypot(frame.x.x, frame.x.y)
     down = Vector(frame.x.x / level, frame.x.y / level, 0.0)
     middle = (crossing.lower + crossing.upper) * 0.5
-    under = Plane.through(frame.to_world(Vector(0.0, stick.stock.depth, 0.0)), frame.y * -1.0)
+    under = lower_edge(stick)
     stock = Stock(stick.stock.thickness, bearing.width)
     # Down from its upper end, its wide faces plumb with the stick's.
     half = down * (bearing.width / 2)
-    tops = [at.z - under.above(at) / under.normal.z for at in (middle - half, middle + half)]
+    tops = [height_of(under, at) for at in (middle - half, middle + half)]
     place = Frame.along(middle - half + Vector(0.0, 0.0, max(tops) - middle.z), DOWN, down)
     length = max(tops) - bearing.top
     cuts = (

@@ -31,9 +31,10 @@ from ..model.joined import Purlin
 from ..model.roof import RoofError
 from ..plan.arrangement import HipOrRidgePlan
 from ..plan.layout import RoofLayout
-from ..plan.seam_sections import drop_and_shift, outline_of, reach_aside
+from ..plan.seam_sections import outline_of, reach_aside
 from ..plan.seams import TINY, OutlineRoof, Region, Seam
 from ..planes.planes import UP, SectionRow, Slope
+from .bearings import height_of, lower_edge
 from .rafter import plate_notch
 
 Sticks = Sequence[tuple[HipOrRidgePlan, Member]]
@@ -81,7 +82,7 @@ def purlins_under(layout: RoofLayout, sticks: Sticks) -> list[PlacedPurlin]:
         found = [
             _made(layout, purlin, region.slope, ends)
             for region in roof.regions
-            for ends in _spans(layout, roof, region, purlin, sticks)
+            for ends in _spans(layout, roof, region, (number, purlin), sticks)
         ]
         if not found:
             raise RoofError(f"plan.purlins[{number}].height", message("error.purlin_height", n=Count(number + 1)))
@@ -99,15 +100,15 @@ def inward_of(layout: RoofLayout, slope: Slope, purlin: Purlin) -> float:
 
 
 def _spans(
-    layout: RoofLayout, roof: OutlineRoof, region: Region, purlin: Purlin, sticks: Sticks
+    layout: RoofLayout, roof: OutlineRoof, region: Region, numbered: tuple[int, Purlin], sticks: Sticks
 ) -> Iterator[tuple[_End, _End]]:
     """The ends of a slope's purlins: where their line enters and leaves its region, and at valleys that run across."""
-    slope = region.slope
+    slope, (_, purlin) = region.slope, numbered
     inward = inward_of(layout, slope, purlin)
     for (low, before), (high, after) in _lines(layout, region, purlin):
-        _refuse_at_heads(layout, purlin, region, (low, high, inward))
+        _refuse_at_heads(layout, numbered, region, (low, high, inward))
         ends = [_end(layout, roof, region, purlin, (low, before, -1.0), sticks)]
-        for station, both in _across(layout, slope, purlin, inward, sticks):
+        for station, both in _across(slope, purlin, inward, sticks):
             if low < station < high:
                 ends += both
         ends.append(_end(layout, roof, region, purlin, (high, after, 1.0), sticks))
@@ -136,18 +137,19 @@ def _lines(layout: RoofLayout, region: Region, purlin: Purlin) -> Iterator[tuple
             yield low, high
 
 
-def _refuse_at_heads(layout: RoofLayout, purlin: Purlin, region: Region, line: tuple[float, float, float]) -> None:
+def _refuse_at_heads(
+    layout: RoofLayout, numbered: tuple[int, Purlin], region: Region, line: tuple[float, float, float]
+) -> None:
     """Refuse a purlin, from a station to another so far inward, that would run into the sticks' heads at a node.
 
     Raises:
         RoofError: at its height.
     """
-    low, high, inward = line
+    (number, purlin), (low, high, inward) = numbered, line
     near = purlin.stock.depth + purlin.stock.thickness + layout.roof.rafter.depth
     plates = layout.roof.plan.plate
     places = [(region.station(point), region.inward(point)) for point in region.corners]
     if any(abs(b - inward) < near and low - near < a < high + near for a, b in places if b > plates):
-        number = layout.roof.plan.purlins.index(purlin)
         raise RoofError(f"plan.purlins[{number}].height", message("error.purlin_heads", n=Count(number + 1)))
 
 
@@ -168,28 +170,19 @@ def _end(
     out = seam.side(slope) * -1.0
     mitre = Plane.through(_below_seam(layout, slope, beyond, purlin), out)
     stick = next((row for row in sticks if row[0].seam == seam), None)
-    if stick is None or _under(layout, seam, stick[1], point) > purlin.height - CLEAR:
+    if stick is None or height_of(lower_edge(stick[1]), point) > purlin.height - CLEAR:
         return _End(station, mitre)
     side = Plane.through(seam.low - out * reach_aside(layout, seam, slope), out)
-    return _round(layout, _End(station, mitre, side), stick)
+    return _round(station, mitre, side, stick[1])
 
 
-def _round(layout: RoofLayout, end: _End, stick: tuple[HipOrRidgePlan, Member]) -> _End:
+def _round(station: float, mitre: Plane, side: Plane, stick: Member) -> _End:
     """An end at a stick: notched round its lower edge, or butting its side where that reaches past the purlin."""
-    plan, member = stick
-    assert end.side is not None
-    out, seam = end.side.normal, plan.seam
-    face = member_face(member, Face.FAR if member.placement.z.dot(out) < 0 else Face.NEAR)
-    drop, _ = drop_and_shift(layout, seam)
-    rate = seam.rise_per_run
-    low = seam.low - UP * (drop + member.stock.depth * hypot(1.0, rate))
-    under = Plane.through(low, UP - seam.direction * rate)
-    return replace(end, under=under, face=face)
+    face = Face.FAR if stick.placement.z.dot(side.normal) < 0 else Face.NEAR
+    return _End(station, mitre, side, lower_edge(stick), member_face(stick, face))
 
 
-def _across(
-    layout: RoofLayout, slope: Slope, purlin: Purlin, inward: float, sticks: Sticks
-) -> list[tuple[float, list[_End]]]:
+def _across(slope: Slope, purlin: Purlin, inward: float, sticks: Sticks) -> list[tuple[float, list[_End]]]:
     """Where a valley that runs on under a slope parts its purlins: the end before it and the end past it."""
     found = []
     for plan, member in sticks:
@@ -200,14 +193,14 @@ def _across(
         if (b > inward) == (d > inward):
             continue
         station = a + (inward - b) / (d - b) * (c - a)
-        if _under(layout, plan.seam, member, slope.at(station, inward, 0.0)) >= purlin.height - CLEAR:
+        if height_of(lower_edge(member), slope.at(station, inward, 0.0)) >= purlin.height - CLEAR:
             continue
         aside, half = UP.cross(plan.seam.direction), member.stock.thickness / 2
         aside = aside if aside.dot(slope.along) > 0 else -aside
-        pair = []
-        for out in (aside, -aside):
-            end = _End(station, Plane.through(node, out), Plane.through(node - out * half, out))
-            pair.append(_round(layout, end, (plan, member)))
+        pair = [
+            _round(station, Plane.through(node, out), Plane.through(node - out * half, out), member)
+            for out in (aside, -aside)
+        ]
         found.append((station, pair))
     return sorted(found, key=lambda row: row[0])
 
@@ -217,14 +210,6 @@ def _off(seam: Seam, point: Vector) -> float:
     off = Vector(point.x - seam.low.x, point.y - seam.low.y, 0.0)
     along = max(0.0, min(seam.run, off.dot(seam.direction)))
     return hypot(off.x - along * seam.direction.x, off.y - along * seam.direction.y)
-
-
-def _under(layout: RoofLayout, seam: Seam, stick: Member, point: Vector) -> float:
-    """How high a stick's lower edge is beside a point of the plan."""
-    run = Vector(point.x - seam.low.x, point.y - seam.low.y, 0.0).dot(seam.direction)
-    drop, _ = drop_and_shift(layout, seam)
-    rate = seam.rise_per_run
-    return seam.low.z + rate * run - drop - stick.stock.depth * hypot(1.0, rate)
 
 
 def _below_seam(layout: RoofLayout, slope: Slope, other: Slope, purlin: Purlin) -> Vector:

@@ -152,9 +152,12 @@ def _refuse_wider(roof: OutlineRoof, region: Region, frame: Frame, ends: dict[st
     (top, top_far), (foot, foot_far) = ends["head"], ends["end"]
     corners = [(top, 0.0), (foot, 0.0), (foot_far, stock.depth), (top_far, stock.depth)]
     plan = Polygon([(at.x, at.y) for x, y in corners for at in [frame.to_world(Vector(x, y, 0.0))]])
-    # Half its thickness over the slope it stands a little aside of what is drawn.
-    beyond = plan.intersection(Polygon(roof.corners)).difference(Polygon(region.corners).buffer(stock.thickness))
-    if min(foot - top, foot_far - top_far) <= 0 or not plan.is_valid or beyond.area > OUTSIDE:
+    fits = min(foot - top, foot_far - top_far) > 0 and plan.is_valid
+    if fits:
+        # Half its thickness over the slope it stands a little aside of what is drawn.
+        beyond = plan.intersection(Polygon(roof.corners)).difference(Polygon(region.corners).buffer(stock.thickness))
+        fits = beyond.area <= OUTSIDE
+    if not fits:
         raise RoofError("plan.valley.board.width", message("error.valley_board_wide", width=Length(stock.depth)))
 
 
