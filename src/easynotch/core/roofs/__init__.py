@@ -14,7 +14,7 @@ from .members.outline_rafters import Near, plain_rafter
 from .members.rafter import beam_top, purlin_place, rafter
 from .members.ridge import ridge_top, ridge_y
 from .members.under_ridge import Pocket, beam_pocket
-from .model.joined import Bearing, Purlin, Valley, Wing, WingSide
+from .model.joined import Bearing, Dormer, Opening, Purlin, Valley, ValleyHead, Wing, WingSide
 from .model.notch import NotchSizes, size_notch
 from .model.roof import (
     Blocking,
@@ -78,6 +78,7 @@ __all__ = [
     "ChalkLine",
     "Collar",
     "Datum",
+    "Dormer",
     "Eaves",
     "Edge",
     "End",
@@ -104,6 +105,7 @@ __all__ = [
     "Notch",
     "NotchRule",
     "NotchSizes",
+    "Opening",
     "OutlineRoof",
     "Piece",
     "Plan",
@@ -130,6 +132,7 @@ __all__ = [
     "Timber",
     "UpperEnd",
     "Valley",
+    "ValleyHead",
     "Wing",
     "WingSide",
     "angles",

@@ -110,7 +110,7 @@ def _facing(corners: tuple[Vector, ...]) -> Vector:
 def _shared(corners: list[Point], mates: list[list[Point]]) -> list[list[Point]]:
     """The parts of a polygon within others, whose corners run counter-clockwise; what two of them offer counts once."""
     parts = [part for mate in mates for part in _within(corners, mate)]
-    return parts if len(parts) < 2 else _parts(unary_union([Polygon(part) for part in parts]))
+    return parts if len(parts) < 2 else _parts(unary_union([Polygon(part).buffer(0) for part in parts]))
 
 
 def _within(corners: list[Point], mate: list[Point]) -> list[list[Point]]:

@@ -5,7 +5,7 @@ from dataclasses import replace
 from ...solid import Member
 from .pieces import Piece
 
-JACKS = ("jack", "valley_jack", "hip_valley_jack")
+JACKS = ("jack", "valley_jack", "hip_valley_jack", "laid_jack")
 
 
 def group_identical(members: list[Member]) -> list[Piece]:

@@ -13,12 +13,14 @@ from ..model.roof import RoofError, Tail
 from ..model.setting_out import SettingOut
 from ..plan.arrangement import Arrangement
 from ..plan.head_order import arrange
+from ..plan.headers import header_member
 from ..plan.layout import RoofLayout
 from ..plan.rafter_stations import framing_ends
 from ..plan.seam_sections import outline_of, post_member, stock_of
 from ..plan.seams import SeamKind
 from .identical_pieces import group_identical, names_of, signature
-from .outline_touches import MatingFaces, bearing_post_touches, purlin_touches, rafter_touches, stick_touches
+from .outline_touches import MatingFaces, bearing_post_touches, header_touches, purlin_touches, rafter_touches, stick_touches
+from .laid_framing import frame_laid
 from .pieces import Framing, Piece
 
 
@@ -33,20 +35,29 @@ def frame_outline(layout: RoofLayout) -> Framing:
     hip_and_ridge_members = [(plan, hip_or_ridge_member(layout, plan)) for plan in arranged.hip_and_ridge_members]
     posts = [(post, post_member(post)) for post in arranged.posts]
     rafters = _rafters(layout, arranged)
-    along, boards = fascias(layout), valley_boards(layout)
+    laid = frame_laid(layout, fascias(layout))
+    along, boards = laid.fascias, valley_boards(layout)
     below = list(bearing_posts(layout, [one for _, one in hip_and_ridge_members if "theoretical" in one.lengths]))
     bearing_pieces = group_identical([post for post, _, _ in below])
     placed_purlins = purlins_under(layout, hip_and_ridge_members)
     purlins = group_identical([one.member for one in placed_purlins])
     # Commons first, the longest the pattern; then jacks as they are numbered, left beside right.
     standing = sorted(group_identical([one.member for one in rafters]), key=_in_order)
+    headers = [(plan, header_member(plan)) for plan in arranged.headers]
+    header_pieces = group_identical([member for _, member in headers])
     mates = MatingFaces(
-        hip_and_ridge_members, list(zip(arranged.post_prints(), [member for _, member in posts], strict=True))
+        hip_and_ridge_members,
+        [
+            *zip(arranged.post_prints(), [member for _, member in posts], strict=True),
+            *((plan.footprint, member) for plan, member in headers),
+        ],
     )
     touches = (
         *stick_touches(layout, hip_and_ridge_members, mates, along),
         *rafter_touches(layout, _first_of_each(rafters, standing), mates, along),
         *(Touch(f"{member.id}.{cut}", member, cut, face) for member, cut, face in board_mates(boards)),
+        *header_touches(headers, header_pieces, rafters),
+        *laid.touches,
         *bearing_post_touches(below, bearing_pieces),
         *purlin_touches(placed_purlins, purlins, _first_of_each(rafters, standing)),
     )
@@ -58,6 +69,8 @@ def frame_outline(layout: RoofLayout) -> Framing:
             for piece in group_identical([one for plan, one in hip_and_ridge_members if plan.seam.kind is kind])
         ),
         *group_identical([member for _, member in posts]),
+        *header_pieces,
+        *laid.pieces,
         *purlins,
         *bearing_pieces,
         *(Piece(one, (one.placement,)) for one in (*(fascia for _, fascia in along), *(one.member for one in boards))),
@@ -92,7 +105,7 @@ def _rafters(layout: RoofLayout, arranged: Arrangement, near: Near | None = None
 
 def _in_order(piece: Piece) -> tuple[int, float, str]:
     member = piece.member
-    order = {"jack": 1, "valley_jack": 2, "hip_valley_jack": 3, "hung": 4}
+    order = {"jack": 1, "valley_jack": 2, "hip_valley_jack": 3, "hung": 4, "trimmed": 5, "over_gable": 6}
     return order.get(member.role, 0), -round(member.lengths["plan_run"], 3), member.id
 
 

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
-from ...solid import Face, MateFace, Member, Touch, Vector, close, face_polygon, member_face, sawn_face
+from ...solid import Face, MateFace, Member, Touch, Vector, close, face_polygon, member_face, sawn_face, together
 from ..members.bearings import bearing_faces, post_faces
 from ..members.mating_faces import plate_top, plates_under, wall_face
 from ..members.outline_rafters import Standing
@@ -11,6 +11,7 @@ from ..members.purlins import PlacedPurlin, over_purlins, purlin_mates
 from ..members.rafter import along_centre
 from ..model.joined import Bearing
 from ..plan.arrangement import HipOrRidgePlan, cut_names, ends_of
+from ..plan.headers import HeaderPlan, mouths_of
 from ..plan.layout import RoofLayout, RoofSide
 from ..plan.seams import Seam, SeamKind
 from ..planes.footprint import NEAR, Footprint, FootprintSide, contact_share
@@ -121,6 +122,14 @@ def _fascia_at(fascias: list[tuple[RoofSide, Member]], slope: Slope, at: Vector)
     return min(found, key=off, default=None)
 
 
+def _past(fascia: Member, rafter: Member) -> bool:
+    """Whether a rafter stands past a fascia's end, beside a wing that is laid on: its tail ends free there."""
+    ends = sorted(plane.offset / plane.normal.x for plane in (cut.plane for cut in fascia.cut_planes))
+    at = (rafter.placement.origin - fascia.placement.origin).dot(fascia.placement.x)
+    half = rafter.stock.thickness / 2
+    return at < ends[0] + half or at > ends[-1] - half
+
+
 def _under_valley(
     layout: RoofLayout, name: str, valley: Member, seam: Seam, fascias: dict[Slope, Member | None]
 ) -> Iterator[Touch]:
@@ -209,7 +218,9 @@ def rafter_touches(
             if _real(member, "heel"):
                 yield Touch(f"{name}.heel", member, "heel", wall_face(layout, roof_side, 0.0, roof_side.slope.plate))
         yield from _over_bearings(layout, name, member)
-        fascia = _fascia_at(fascias, roof_side.slope, member.placement.origin)
+        fascia = _fascia_at(fascias, roof_side.slope, member.placement.origin) if one.tailed else None
+        if fascia is not None and mouths_of(layout) and _past(fascia, member):
+            fascia = None
         beside = _ends_beside_valley(one)
         if "tail" in cuts and fascia is not None and _real(member, "tail") and beside is not True:
             side = Face.NEAR if near_face_is_inner(fascia, roof_side) else Face.FAR
@@ -248,3 +259,26 @@ def bearing_post_touches(posts: Sequence[tuple[Member, Member, Bearing]], pieces
         if name not in seen:
             seen.add(name)
             yield from (Touch(f"{name}.{cut}", post, cut, face) for cut, face in post_faces(stick, bearing))
+
+
+def header_touches(
+    headers: Sequence[tuple[HeaderPlan, Member]], pieces: list[Piece], standing: Sequence[Standing]
+) -> Iterator[Touch]:
+    """Every distinct header's ends against the rafters it hangs between."""
+    names, seen = names_of(pieces), set()
+    for plan, member in headers:
+        name = names[signature(member)]
+        if name in seen:
+            continue
+        seen.add(name)
+        for cut, at, face in (("head", plan.low, Face.FAR), ("end", plan.high, Face.NEAR)):
+            beside = [one for one in standing if one.side.slope == plan.slope and _stands_at(one, at, face)]
+            if beside:
+                mates = [member_face(one.member, face) for one in beside]
+                yield Touch(f"{name}.{cut}", member, cut, mates[0] if len(mates) == 1 else together(*mates))
+
+
+def _stands_at(one: Standing, station: float, face: Face) -> bool:
+    """Whether a rafter's face towards an opening stands at a station."""
+    half = one.member.stock.thickness / 2
+    return abs(one.station + (half if face is Face.FAR else -half) - station) < AT_PLATE

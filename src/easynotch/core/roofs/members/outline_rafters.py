@@ -7,17 +7,20 @@ from math import sqrt
 
 from ...solid import Hand, Member, Removal, Theory, Vector, removal
 from ..plan.arrangement import Arrangement
+from ..plan.headers import gaps_of, in_mouth
 from ..plan.layout import RoofLayout, RoofSide
 from ..plan.rafter_stations import fixed_stations, stations_along
 from ..plan.seam_sections import outline_of
 from ..plan.seams import TINY, Region, Seam, SeamKind
-from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
+from ..planes.footprint import NEAR, RIPS, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
 from ..planes.planes import Slope
 from .bearings import over_bearings
 from .purlins import purlin_notches
-from .rafter import finish, plate_notch, tail_rows, to_eave
+from .rafter import OUTWARD, finish, plate_notch, tail_rows, to_eave
 
 ON_VALLEY = frozenset({"valley_jack", "hip_valley_jack"})
+GABLE = "gable"
+"""What the cut over a gable's wall is called in plan."""
 SKEW = 1e-6
 """Of a unit normal: less of it along the eave is none."""
 
@@ -40,6 +43,7 @@ class Standing:
     footprint: Footprint
     cheeks: tuple[tuple[str, FootprintSide], ...]
     on_plate: bool = True
+    tailed: bool = True
 
 
 def rafters_of(
@@ -56,11 +60,17 @@ def rafters_of(
     )
     near = [
         one
-        for one in (*(stick.footprint for stick in arranged.hip_and_ridge_members), *arranged.post_prints())
+        for one in (
+            *(stick.footprint for stick in arranged.hip_and_ridge_members), *arranged.post_prints(),
+            *(header.footprint for header in arranged.headers),
+        )
         if not disjoint(one, field)
     ]
     gone = [seam for seam in arranged.left_out if slope in (seam.first, seam.second)]
-    eave = _Eave(layout, side, region, tuple(near), tuple(gone), tuple(_lines_across(arranged, slope)))
+    eave = _Eave(
+        layout, side, region, tuple(near), tuple(gone), tuple(_lines_across(arranged, slope)),
+        tuple(_gables_above(layout, region)),
+    )  # fmt: skip
     at_nodes = fixed_stations(layout, side, region)
     ridges = bool(outline_of(layout).ridges)
     for place in stations_along(layout, side, region):
@@ -76,7 +86,7 @@ def rafters_of(
 @dataclass(frozen=True, slots=True)
 class _Eave:
     """An eave whose rafters are placed: what stands near it, the seams left without a stick, and the lines of valleys
-    that run on across its slope.
+    that run on across its slope and of headers in it.
     """
 
     layout: RoofLayout
@@ -85,12 +95,27 @@ class _Eave:
     near: tuple[Footprint, ...]
     gone: tuple[Seam, ...]
     across: tuple[tuple[Vector, Vector], ...]
+    gables: tuple[FootprintSide, ...]
+
+
+def _gables_above(layout: RoofLayout, region: Region) -> Iterator[FootprintSide]:
+    """The verges a slope's rafters run up to: they end over a gable's wall, whose top is raked to their lower edges."""
+    verge = layout.roof.eaves.verge
+    for (start, bound), end in zip(
+        zip(region.corners, region.bounds, strict=True), (*region.corners[1:], region.corners[0]), strict=True
+    ):
+        outward = Vector(end[1] - start[1], start[0] - end[0], 0.0).unit()
+        if bound is None and outward.dot(region.slope.inward) > RIPS:
+            yield FootprintSide(Vector(*start, 0.0) + outward * verge, -outward, "", GABLE)
 
 
 def _lines_across(arranged: Arrangement, slope: Slope) -> Iterator[tuple[Vector, Vector]]:
     for plan in arranged.hip_and_ridge_members:
         if plan.reach is not None and plan.reach.slope == slope:
             yield plan.reach.node, plan.reach.head
+    for header in arranged.headers:
+        if header.slope == slope:
+            yield header.ends
 
 
 def _named(member: Member, seams: list[Seam]) -> Member:
@@ -129,10 +154,12 @@ def _one(eave: _Eave, station: float, span: tuple[float, float], *, on_plate: bo
         side = FootprintSide(seam.low, seam.side(slope), "", "")
         left = left and cut_by(left, side, "bound")
     left = left and trim_to_neighbours(left, foot, eave.near, "cheek", slope.inward)
+    for gable in eave.gables:
+        left = left and cut_by(left, gable, GABLE)
     if left is None:
         return None
     heads, feet = _cheeks(left, slope.inward), _cheeks(left, -slope.inward)
-    if not any(side.against for side in heads) or (not on_plate and not any(side.against for side in feet)):
+    if not any(side.against or side.face == GABLE for side in heads) or (not on_plate and not any(side.against for side in feet)):
         return None
     if _least_reach(left, roof_side, heads) <= base + TINY:
         return None
@@ -158,7 +185,11 @@ def _spans(eave: _Eave, station: float) -> list[tuple[float, float]]:
             inward = b + (station - a) / (c - a) * (d - b)
             if low + TINY < inward < high - TINY:
                 cuts.append(inward)
-    return list(pairwise([low, *sorted(cuts), high]))
+    gaps = [gap for gap in gaps_of(eave.layout) if gap.slope == slope and gap.low < station < gap.high]
+    return [
+        (start, end) for start, end in pairwise([low, *sorted(cuts), high])
+        if not any(gap.near < (start + end) / 2 < gap.far for gap in gaps)
+    ]  # fmt: skip
 
 
 def _span(region: Region, station: float) -> tuple[float, float] | None:
@@ -175,7 +206,7 @@ def _cheeks(left: Footprint, direction: Vector) -> list[FootprintSide]:
     """The cuts at one end of a rafter's footprint, the widest first."""
     found = []
     for number, side in enumerate(left.sides):
-        if side.face.startswith(("cheek", "bound")) and side.normal.dot(direction) > NEAR:
+        if side.face.startswith(("cheek", "bound", GABLE)) and side.normal.dot(direction) > NEAR:
             one, other = left.edge(number)
             found.append(((other - one).length, side))
     return [side for _, side in sorted(found, key=lambda row: -row[0])]
@@ -212,19 +243,23 @@ def _made(
         *((_numbered("foot", n), "foot", side) for n, side in enumerate(feet)),
     ]
     rows: list[Removal] = [removal(frame, (name, role, side.at, side.normal)) for name, role, side in named]
+    tailed = on_plate and not in_mouth(layout, slope, station)
     if on_plate:
-        rows += [slope.removal(frame, station, *planes) for planes in (plate_notch(slope), *tail_rows(layout, slope))]
+        tail = tail_rows(layout, slope) if tailed else ((("tail", "tail", (0.0, 0.0), OUTWARD),),)
+        rows += [slope.removal(frame, station, *planes) for planes in (plate_notch(slope), *tail)]
     rows += [slope.removal(frame, station, *planes) for planes in purlin_notches(layout, region, place)]
     role = _role(layout, roof_side, heads, feet, on_plate=on_plate)
     member = finish(RoofSide(slope, run, on_plate), frame, tuple(rows), member_id=role, role=role, stock=stock)
-    member = to_eave(member, slope, layout.out_of(slope) if on_plate else None)
+    member = to_eave(member, slope, layout.out_of(slope) if tailed else None)
     if role in ON_VALLEY:
         member = _on_valley(member, slope, (heads, feet), run - low)
-    elif role != "common":
+    elif role == "trimmed" and not on_plate:
+        member = replace(member, lengths=member.lengths | {"theoretical": (run - low) * slope.per_run, "plan_run": run - low})
+    elif role not in ("common", "over_gable"):
         member = _handed(member, heads[0], run * slope.per_run)
     return Standing(
         over_bearings(layout, member), roof_side, station, left,
-        tuple((name, side) for name, _, side in named if side.against is not None), on_plate,
+        tuple((name, side) for name, _, side in named if side.against is not None), on_plate, tailed,
     )  # fmt: skip
 
 
@@ -236,6 +271,11 @@ def _role(
     above, below = (
         {kinds.get(side.against.owner) for side in sides if side.against is not None} for sides in (heads, feet)
     )
+    ends = [side.against.owner for side in (*heads, *feet) if side.against is not None]
+    if any(owner.startswith("header") for owner in ends) and SeamKind.VALLEY not in below:
+        return "trimmed"
+    if not above - {None} and any(side.face.startswith(GABLE) for side in heads):
+        return "over_gable"
     if not on_plate:
         if SeamKind.VALLEY not in below:
             return "hung"

@@ -5,7 +5,7 @@ from enum import StrEnum
 
 from ...solid import Defect, Stock
 from ...terms import Message
-from .joined import Bearing, Purlin, Valley, Wing
+from .joined import Bearing, Dormer, Opening, Purlin, Valley, Wing
 from .setting_out import FirstBay, TapeEnd
 
 
@@ -126,7 +126,9 @@ class Plan:
     has ``corners``, counter-clockwise, and an edge for the side from each to the next; its length and width are then
     those of the rectangle round it. ``valley`` is what stands under its inside corners, the hips' timber if not said.
     ``wings`` stand on a rectangle's sides; ``bearings`` are walls and purlins below that carry on the
-    way, ``purlins`` run along every slope.
+    way, ``purlins`` run along every slope; ``openings`` are gaps in a slope, framed by headers, ``dormers`` stand
+    over theirs; ``deck`` is how thick what lies on the rafters is, under what is laid on it; ``rectangle`` is
+    the length and width of the one an outline was made of.
     """
 
     length: float
@@ -147,6 +149,10 @@ class Plan:
     wings: tuple[Wing, ...] = ()
     bearings: tuple[Bearing, ...] = ()
     purlins: tuple[Purlin, ...] = ()
+    openings: tuple[Opening, ...] = ()
+    dormers: tuple[Dormer, ...] = ()
+    deck: float = 0.0
+    rectangle: tuple[float, float] | None = None
 
 
 @dataclass(frozen=True, slots=True)

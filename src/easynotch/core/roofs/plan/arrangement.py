@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from ...solid import Vector
 from ..planes.footprint import Footprint, FootprintSide
 from ..planes.planes import UP
+from .headers import HeaderPlan
 from .seam_sections import Post, faces_of, post_polygon
 from .seams import Seam
 from .valley_heads import Reach
@@ -34,14 +35,15 @@ class HipOrRidgePlan:
 
 @dataclass(frozen=True, slots=True)
 class Arrangement:
-    """The sticks that stand, the posts under their heads, the nodes where heads go against one another in turn, and
-    the seams left without a stick.
+    """The sticks that stand, the posts under their heads, the nodes where heads go against one another in turn, the
+    seams left without a stick, and the headers.
     """
 
     hip_and_ridge_members: tuple[HipOrRidgePlan, ...]
     posts: tuple[Post, ...]
     in_turn: tuple[Vector, ...]
     left_out: tuple[Seam, ...]
+    headers: tuple[HeaderPlan, ...] = ()
 
     def post_prints(self) -> list[Footprint]:
         """What the posts cover in plan."""

@@ -15,6 +15,7 @@ from ...solid import Vector
 from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
 from ..planes.planes import UP, Slope
 from .arrangement import PARTED, Arrangement, HipOrRidgePlan, named_by_end, post_print
+from .headers import headers_of
 from .layout import RoofLayout
 from .seam_sections import (
     Post,
@@ -26,8 +27,8 @@ from .seam_sections import (
     reach_aside,
     stock_of,
 )
-from .seams import SAME_LINE, Seam, SeamKind
-from .valley_heads import reaches_of
+from .seams import NODE, SAME_LINE, Seam, SeamKind
+from .valley_heads import FARTHEST, far_reaches, reaches_of, thickest_of
 
 WIDEST_POST = 5.0
 """Times the thickest stick, from a post's middle to its faces: a wider one is no post any more."""
@@ -38,8 +39,6 @@ ACROSS = sin(radians(40.0))
 NEARLY = cos(radians(40.0))
 """A stick that comes nearer to the other's line than this bears on its end."""
 IN_LINE = cos(radians(1.0))
-FARTHEST = 4.0
-"""Times the thickest stick: beside valleys, nodes farther apart are not taken as one."""
 SHORTEST = 1.0
 """Times its thickness: a stick that would be shorter is left out."""
 
@@ -69,14 +68,17 @@ class _Arranging:
     def __init__(self, layout: RoofLayout) -> None:
         self.layout = layout
         self.roof = outline_of(layout)
-        self.thickest = max((stock_of(layout, seam).thickness for seam in self.roof.seams), default=0.0)
-        reaches = {self.roof.seams[number]: reach for number, reach in reaches_of(self.roof).items()}
+        self.thickest, self.headers = thickest_of(layout), headers_of(layout)
+        carried = [header.node for header in self.headers if header.node is not None]
+        self.reaches = {
+            seam: reach for seam, reach in far_reaches(layout).items()
+            if not any((reach.node - node).length < NODE for node in carried)
+        }  # fmt: skip
         near = FARTHEST * self.thickest
-        self.reaches = {seam: reach for seam, reach in reaches.items() if reach.run > near}
         # Where what would hold its head is that near, it ends there, as under level ridges.
         self.close = [
             (reach.node, seam)
-            for reach in reaches.values() if reach.run <= near
+            for reach in reaches_of(self.roof).values() if reach.run <= near
             for seam in self.roof.seams if seam.runs_through(reach.head)
         ]  # fmt: skip
         posts = not heads_in_turn(layout)
@@ -109,6 +111,7 @@ class _Arranging:
             tuple(cluster.post for cluster in self.clusters if cluster.post is not None),
             tuple(node for cluster in self.clusters if cluster.post is None for node in cluster.nodes),
             tuple(seam for name, seam in self._named() if footprints[name] is None),
+            self.headers,
         )
 
     def _part(self, footprints: dict[str, Footprint | None]) -> None:
@@ -245,7 +248,11 @@ class _Arranging:
         if not ends:
             return
         first: tuple[str, Seam, Vector] | None = None
-        if through:
+        headers = [one for one in self.headers if one.node and any((one.node - at).length < NODE for at in cluster.nodes)]
+        if headers:
+            placed = [*(footprints[name] for name, _ in through), *(one.footprint for one in headers)]
+            direction = headers[0].slope.along
+        elif through:
             # Supporting valleys and ridges that pass by: whatever ends here is cut off beside them.
             placed = [footprints[name] for name, _ in through]
             direction = through[0][1].direction

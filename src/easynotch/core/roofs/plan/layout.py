@@ -8,6 +8,7 @@ from math import hypot, isfinite
 
 from ...terms import Count, message
 from ..model.bounds import refuse_too_many
+from ..model.joined import ValleyHead
 from ..model.notch import NotchSizes, size_notch
 from ..model.roof import (
     Edge,
@@ -126,6 +127,9 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     """
     refuse_too_many(roof)
     sizes = size_notch(roof.notch, roof.slope, roof.rafter.depth)
+    if _is_laid_on(roof):
+        _refuse_bearings(roof, "plan.valley.head")
+        return _outline(replace(roof, plan=as_outline(roof.plan)), sizes)
     if roof.plan.wings and roof.plan.shape is Shape.RECTANGLE:
         try:
             return _outline(replace(roof, plan=with_wings(roof.plan)), sizes)
@@ -137,7 +141,7 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     if roof.plan.shape is Shape.OUTLINE:
         _refuse_bearings(roof)
         return _outline(roof, sizes)
-    if roof.plan.bearings or roof.plan.purlins:
+    if roof.plan.bearings or roof.plan.purlins or roof.plan.openings or roof.plan.dormers:
         _refuse_bearings(roof)
         return _outline(replace(roof, plan=as_outline(roof.plan)), sizes)
     if End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head in ("post", "pairs"):
@@ -150,8 +154,15 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     return replace(layout, ends=_hipped_ends(roof, layout)) if End.HIP in roof.plan.ends else layout
 
 
-def _refuse_bearings(roof: Roof) -> None:
-    """Refuse walls below that are points, and walls and purlins under a roof they are not worked out for.
+def _is_laid_on(roof: Roof) -> bool:
+    """Whether a rectangle's wings lie on its deck: it is framed whole then."""
+    valley, plan = roof.plan.valley, roof.plan
+    laid = valley is not None and valley.head is ValleyHead.LAY_ON
+    return laid and bool(plan.wings) and plan.shape is Shape.RECTANGLE
+
+
+def _refuse_bearings(roof: Roof, path: str = "plan.openings") -> None:
+    """Refuse walls below that are points, and walls, purlins, openings and wings on a roof they are not worked out for.
 
     Raises:
         RoofError: at the wall, or at all of them.
@@ -167,14 +178,19 @@ def _refuse_bearings(roof: Roof) -> None:
     if not (plain and heads and roof.ridge.kind is RidgeKind.BOARD):
         if plan.bearings:
             raise RoofError("plan.bearings", message("error.bearings_here"))
-        raise RoofError("plan.purlins", message("error.purlins_here"))
+        if plan.purlins:
+            raise RoofError("plan.purlins", message("error.purlins_here"))
+        raise RoofError(path if not roof.plan.dormers else "plan.dormers", message("error.openings_here"))
 
 
 def as_outline(plan: Plan) -> Plan:
     """A rectangle as an outline: its long sides eaves, its ends hipped or gables."""
     first, second = (Edge(gable=end is End.GABLE) for end in plan.ends)
     corners = ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
-    return replace(plan, shape=Shape.OUTLINE, corners=corners, edges=(Edge(), second, Edge(), first))
+    return replace(
+        plan, shape=Shape.OUTLINE, corners=corners, edges=(Edge(), second, Edge(), first),
+        rectangle=(plan.length, plan.width),
+    )  # fmt: skip
 
 
 def _outline(roof: Roof, sizes: NotchSizes) -> RoofLayout:
@@ -192,6 +208,8 @@ def _outline(roof: Roof, sizes: NotchSizes) -> RoofLayout:
         fascia = 0.0 if eaves.measured_to is MeasuredTo.FASCIA else eaves.fascia
         raised = eaves.overhang + fascia - plan.sheathing
     found = lay_out_outline(plan.corners, plan.edges, roof.slope, sizes.hap, plan.sheathing, raised)
+    if found.valleys and plan.valley is not None and plan.valley.head is ValleyHead.LAY_ON:
+        raise RoofError("plan.valley.head", message("error.laid_here"))
     sides = tuple(RoofSide(region.slope, region.run) for region in found.regions)
     peak = max(region.slope.height(region.run) for region in found.regions)
     layout = RoofLayout(roof, sides, sizes, peak, outline=found)

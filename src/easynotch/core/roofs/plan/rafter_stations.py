@@ -5,15 +5,16 @@ inside corner over what has no wall under it.
 from collections.abc import Iterator
 from itertools import pairwise
 
-from ...tape import WHOLE, whole_down, whole_up
+from ...tape import whole_down, whole_up
 from ...terms import Count, message
 from ..model.roof import RoofError
 from ..model.setting_out import FirstBay, bays_between
-from ..planes.footprint import NEAR
 from ..planes.planes import Slope
+from .beside_corners import beside_corners
+from .headers import gaps_of
 from .layout import RoofLayout, RoofSide
-from .seam_sections import inside_corners, outline_of, reach_aside
-from .seams import TINY, OutlineRoof, Region, Seam
+from .seam_sections import outline_of
+from .seams import TINY, Region
 
 MOST_PIECES = 4000
 SKEW = 1e-6
@@ -22,13 +23,23 @@ SKEW = 1e-6
 
 def stations_along(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
     """At the nodes; between them and towards both ends stepped by the spacing, as design 5.3 steps commons. Over an
-    inside corner from the rafter beside it, so that the valley's jacks stand in opposite pairs.
+    inside corner from the rafter beside it, so that the valley's jacks stand in opposite pairs. Beside an opening
+    stand its trimmers, in the place of whatever would come into them.
     """
+    half, trimmers = layout.roof.rafter.thickness / 2, []
+    for gap in gaps_of(layout):
+        if gap.slope == side.slope:
+            trimmers += [gap.low - half, gap.high + half]
+    stepped = _stepped(layout, side, region)
+    return sorted([*trimmers, *(at for at in stepped if all(abs(at - one) >= 2 * half for one in trimmers))])
+
+
+def _stepped(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
     low, high = (choose(region.station(point) for point in region.corners) for choose in (min, max))
     if (high - low) / layout.roof.spacing > MOST_PIECES:
         raise RoofError("rafter.spacing", message("error.roof_too_many", most=Count(MOST_PIECES)))
     walls, thick = outline_of(layout).walls(side.slope), layout.roof.rafter.thickness
-    fixed, beside = fixed_stations(layout, side, region), _beside_corners(layout, side.slope)
+    fixed, beside = fixed_stations(layout, side, region), beside_corners(layout, side.slope)
     if not beside:
         return _along_wall(layout, side, fixed, (low, high), (0.0, side.slope.length))
     made: list[float] = []
@@ -42,34 +53,6 @@ def stations_along(layout: RoofLayout, side: RoofSide, region: Region) -> list[f
         walls_end = (own[0] if first in beside else start, own[-1] if last in beside else end)
         made += _along_wall(layout, side, own, ends, walls_end)
     return sorted([*made, *_beyond_corners(layout, region, walls, beside)])
-
-
-def _beside_corners(layout: RoofLayout, slope: Slope) -> dict[int, float]:
-    """Where the last rafter on the plates stands before each inside corner of an eave: clear of the valley, which comes
-    over the lower wall beside the corner where plates stand at different heights.
-    """
-    roof, found = outline_of(layout), {}
-    turned, half = inside_corners(layout), layout.roof.rafter.thickness / 2
-    for start, end, *corners in roof.walls(slope):
-        for corner, at, sign in zip(corners, (start, end), (1.0, -1.0), strict=True):
-            valley = _valley_from(roof, corner) if corner in turned else None
-            if valley is not None:
-                off = reach_aside(layout, valley, slope) / max(abs(valley.side(slope).dot(slope.along)), NEAR)
-                past = max(0.0, sign * (_over_wall(valley, slope) - at) + off)
-                found[corner] = at + sign * min(past + half + WHOLE, (end - start) / 2)
-    return found
-
-
-def _valley_from(roof: OutlineRoof, corner: int) -> Seam | None:
-    beside = {roof.slopes[corner - 1], roof.slopes[corner]}
-    return next((valley for valley in roof.valleys if valley.corner and {valley.first, valley.second} == beside), None)
-
-
-def _over_wall(valley: Seam, slope: Slope) -> float:
-    """How far along a slope's eave a valley crosses its bearing line."""
-    to_line = -slope.inward_of((valley.low.x, valley.low.y)) / slope.inward.dot(valley.direction)
-    at = valley.low + valley.direction * to_line
-    return slope.station_of((at.x, at.y))
 
 
 def _beyond_corners(

@@ -10,6 +10,8 @@ from math import hypot
 
 from ...solid import Vector
 from ..planes.planes import Slope
+from .layout import RoofLayout
+from .seam_sections import outline_of, stock_of
 from .seams import TINY, OutlineRoof, Point, Region, Seam, SeamKind
 
 
@@ -25,6 +27,23 @@ class Reach:
     def run(self) -> float:
         """How far it runs on, level, mm."""
         return hypot(self.head.x - self.node.x, self.head.y - self.node.y)
+
+
+FARTHEST = 4.0
+"""Times the thickest stick: beside valleys, nodes farther apart are not taken as one, and what would hold a valley's head
+is not near it.
+"""
+
+
+def thickest_of(layout: RoofLayout) -> float:
+    """Of the sticks under a roof's seams, mm."""
+    return max((stock_of(layout, seam).thickness for seam in outline_of(layout).seams), default=0.0)
+
+
+def far_reaches(layout: RoofLayout) -> dict[Seam, Reach]:
+    """The valleys beside whose head nothing stands that could hold it."""
+    roof, near = outline_of(layout), FARTHEST * thickest_of(layout)
+    return {roof.seams[number]: reach for number, reach in reaches_of(roof).items() if reach.run > near}
 
 
 def reaches_of(roof: OutlineRoof) -> dict[int, Reach]:

@@ -43,7 +43,7 @@ def with_wings(plan: Plan) -> Plan:
     return replace(
         plan, shape=Shape.OUTLINE, ends=(End.GABLE, End.GABLE), wings=(),
         length=max(xs) - min(xs), width=max(ys) - min(ys), corners=tuple(corner for corner, _ in made),
-        edges=tuple(edge for _, edge in made),
+        edges=tuple(edge for _, edge in made), rectangle=(plan.length, plan.width),
     )  # fmt: skip
 
 

@@ -21,7 +21,7 @@ LEANS = 90.0 - 1e-6
 """Degrees in plan, from an eave: a hip at more leans out over the end of its wall."""
 SHARP, FLAT = 30.0, 165.0
 """Degrees: corners beyond these are worked out, and looked at."""
-ALONG_EAVES = frozenset({"common", "king_common", "end_common", "jack", "hung", "valley_jack", "hip_valley_jack"})
+ALONG_EAVES = frozenset({"common", "king_common", "end_common", "jack", "hung", "trimmed", "over_gable", "valley_jack", "hip_valley_jack"})
 """Roles that stand side by side along an eave."""
 SQUARE_CORNER = 45.0
 """Degrees in plan, from an eave to the hip over a square corner between equal pitches."""
