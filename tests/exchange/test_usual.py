@@ -8,7 +8,14 @@ from easynotch.exchange import Problems, read_job, usual_flight, usual_roof
 
 ROOF = ("gable", "collar", "blocking", "ridge", "eaves", "gambrel", "rafter", "plan", "hip")
 # Not a key of their own: rows of a list, several keys at once, or what a fresh plan or a wall in it is drawn with.
-ROWS = {"defects": "rafter.defects", "overhead": "overhead", "plan.wings": "plan.wings", "plan.purlins": "plan.purlins"}
+ROWS = {
+    "defects": "rafter.defects",
+    "overhead": "overhead",
+    "plan.wings": "plan.wings",
+    "plan.purlins": "plan.purlins",
+    "plan.openings": "plan.openings",
+    "plan.dormers": "plan.dormers",
+}
 OTHERWISE = {
     "ground.readings",
     "eaves.profile_row",

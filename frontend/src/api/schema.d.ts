@@ -2163,6 +2163,21 @@ export interface components {
              */
             purlins: components["schemas"]["PurlinInput"][];
             /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["OpeningInput"][];
+            /**
+             * Dormers
+             * @default []
+             */
+            dormers: components["schemas"]["DormerInput"][];
+            /**
+             * Deck
+             * @default null
+             */
+            deck: number | string | null;
+            /**
              * Shape
              * @constant
              */
@@ -2235,6 +2250,36 @@ export interface components {
          * @enum {string}
          */
         DoorSwing: "over" | "away";
+        /**
+         * DormerInput
+         * @description A gabled dormer: its side and start as an opening's, its width over its walls, how far inward of the wall its
+         *     front stands, how high its plates' tops lie over the roof's, its own pitch, its headers' section.
+         */
+        DormerInput: {
+            /** Side */
+            side: components["schemas"]["WingSide"] | number;
+            /**
+             * From
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            from: number | string;
+            /** Width */
+            width: number | string;
+            /** Inward */
+            inward: number | string;
+            /** Plate */
+            plate: number | string;
+            /**
+             * Pitch
+             * @default null
+             */
+            pitch: string | null;
+            /** @default null */
+            header: components["schemas"]["HeaderInput"] | null;
+        };
         /**
          * DropBoardInput
          * @description A drop board under the header.
@@ -2887,6 +2932,16 @@ export interface components {
          */
         HeadKind: "hanger" | "drop_board" | "ledger" | "flush";
         /**
+         * HeaderInput
+         * @description A header's section.
+         */
+        HeaderInput: {
+            /** Thickness */
+            thickness: number | string;
+            /** Depth */
+            depth: number | string;
+        };
+        /**
          * HipInput
          * @description Hip rafters, for plans with hipped ends; ``length`` is the longest board to be had for them.
          */
@@ -3201,6 +3256,37 @@ export interface components {
          */
         MeasuredTo: "fascia" | "rafter";
         /**
+         * OpeningInput
+         * @description A gap in a slope: on a side of a rectangle by its name, of an outline by its number from 1; where it starts along
+         *     that side, how wide it is, from where to where inward of the wall it reaches, level; its headers' section, and the
+         *     pitch of a cricket behind the upright in it.
+         */
+        OpeningInput: {
+            /** Side */
+            side: components["schemas"]["WingSide"] | number;
+            /**
+             * From
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            from: number | string;
+            /** Width */
+            width: number | string;
+            /** Inward */
+            inward: number | string;
+            /** To */
+            to: number | string;
+            /** @default null */
+            header: components["schemas"]["HeaderInput"] | null;
+            /**
+             * Cricket
+             * @default null
+             */
+            cricket: string | null;
+        };
+        /**
          * OrderInput
          * @description The order of the steps: which of tread and riser comes first, and from which end.
          */
@@ -3303,6 +3389,21 @@ export interface components {
              * @default []
              */
             purlins: components["schemas"]["PurlinInput"][];
+            /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["OpeningInput"][];
+            /**
+             * Dormers
+             * @default []
+             */
+            dormers: components["schemas"]["DormerInput"][];
+            /**
+             * Deck
+             * @default null
+             */
+            deck: number | string | null;
         };
         /**
          * PlatformInput
@@ -3377,6 +3478,21 @@ export interface components {
              * @default []
              */
             purlins: components["schemas"]["PurlinInput"][];
+            /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["OpeningInput"][];
+            /**
+             * Dormers
+             * @default []
+             */
+            dormers: components["schemas"]["DormerInput"][];
+            /**
+             * Deck
+             * @default null
+             */
+            deck: number | string | null;
             /**
              * Shape
              * @constant
@@ -4068,9 +4184,17 @@ export interface components {
             width: number | string;
         };
         /**
+         * ValleyHead
+         * @description What holds two valleys where their wing's ridge ends under a higher one: one runs on and carries the other, or
+         *     both end at a header between two rafters; or there are none, and the wing is framed on the main roof's deck.
+         * @enum {string}
+         */
+        ValleyHead: "supporting" | "header" | "lay_on";
+        /**
          * ValleyInput
          * @description The valleys' timber, the hips' where none is said: the centre line of their tops in the planes, or their edges,
-         *     ploughed to both; where ridges differ one supports the other; the boards of an open valley.
+         *     ploughed to both; where ridges differ one supports the other, or both end at a header, or the wing lies on the deck
+         *     without valleys; the boards of an open valley, or under the feet of what is laid on.
          */
         ValleyInput: {
             /**
@@ -4094,12 +4218,8 @@ export interface components {
              * @enum {string}
              */
             top: "in_planes" | "ploughed";
-            /**
-             * Head
-             * @default supporting
-             * @constant
-             */
-            head: "supporting";
+            /** @default supporting */
+            head: components["schemas"]["ValleyHead"];
             /**
              * Supported
              * @default main
@@ -4108,6 +4228,8 @@ export interface components {
             supported: "main";
             /** @default null */
             board: components["schemas"]["ValleyBoardInput"] | null;
+            /** @default null */
+            header: components["schemas"]["HeaderInput"] | null;
         };
         /**
          * WingInput

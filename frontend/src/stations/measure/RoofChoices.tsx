@@ -41,6 +41,8 @@ export function RoofShape() {
   const none = shape === "outline" ? { missing: say("measure.not_known") } : {};
   // At an inside corner of the walls stands a valley.
   const valleys = (screen?.roof?.sides ?? []).some((side) => side.tie !== "");
+  const winged = Array.isArray(valueAt(document, "plan.wings"));
+  const laid = winged && valueAt(document, "plan.valley.head") === "lay_on";
   const choose = (next: ShapeId) => {
     const kept = omit((valueAt(document, "plan") ?? {}) as Document, ["shape", "upper", "ridge_at", "keep", "ends", "sides", "side", "corners", "edges", "line_up"]);
     const around = next === "polygon" || next === "outline";
@@ -113,6 +115,17 @@ export function RoofShape() {
             <TapeField path="plan.valley.depth" label={say("field.valley_depth")} labelled missing={say("field.as_hips")} />
             <TapeField path="plan.valley.length" label={say("field.valley_length")} labelled missing={say("measure.not_known")} />
           </>
+        )}
+        {(valleys || laid) && (
+          <Choice
+            label={say("outline.valley_head")} chosen={valueAt(document, "plan.valley.head") ?? "supporting"}
+            answers={(["supporting", "header", ...(winged ? ["lay_on"] as const : [])] as const).map((head) => ({ id: head, text: say(`outline.valley_${head}`) }))}
+            onChoose={(head) => {
+              if (head === "lay_on" && valueAt(document, "plan.deck") === undefined) keeper.change("plan.deck", usual(job.units, "plan.deck"));
+              if (head === "lay_on" && valueAt(document, "plan.valley.board") === undefined) keeper.change("plan.valley.board", usual(job.units, "plan.valley.board"));
+              keeper.change("plan.valley.head", head);
+            }}
+          />
         )}
         {(shape === "hipped" || shape === "polygon" || shape === "outline") && (
           <>

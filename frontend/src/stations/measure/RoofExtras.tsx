@@ -10,6 +10,7 @@ import { useWords } from "../../words/words";
 import { useWork } from "../../shared/work/WorkContext";
 import { Choice } from "../../shared/fields/Choice";
 import { usual } from "../../words/usual";
+import { RoofOpenings } from "./RoofOpenings";
 
 const ridge = (document: WorkState["document"]) => valueAt(document, "ridge.kind");
 const hipped = (document: WorkState["document"]) => {
@@ -68,7 +69,7 @@ export function RoofExtras() {
       <ul className="extras">
         <ExtraList extras={extras} />
         <ValleyBoards />
-        {ridge(document) !== "none" && ridge(document) !== "beam" && valueAt(document, "plan.shape") !== "shed" && !valueAt(document, "gambrel") && <Purlins />}
+        {ridge(document) !== "none" && ridge(document) !== "beam" && valueAt(document, "plan.shape") !== "shed" && !valueAt(document, "gambrel") && <><Purlins /><RoofOpenings /></>}
         <Snapped />
         {ridge(document) === "none" ? <Pairs /> : <MeasuredBoards />}
         <Defects path="rafter.defects" />
@@ -112,7 +113,7 @@ function ValleyBoards() {
   const say = useWords();
   const path = "plan.valley.board";
   const there = valueAt(document, path) !== undefined;
-  if (!there && !sides?.some((side) => side.tie !== "")) return null;
+  if (!there && valueAt(document, "plan.valley.head") !== "lay_on" && !sides?.some((side) => side.tie !== "")) return null;
   return (
     <Offered label={say("extra.valley_boards")} there={there} onChange={() => keeper.change(path, there ? undefined : usual(job.units, path))}>
       <TapeField path={`${path}.thickness`} label={say("extra.thickness")} labelled plain />

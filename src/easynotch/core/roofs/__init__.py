@@ -6,6 +6,7 @@ plate tops. Source of the method: ``trade.md`` 5.
 
 from .framing.frame import frame_roof, pieces_near
 from .framing.pieces import Framing, Piece, member_on_slope
+from .laid.plan import laid_outlines, laid_roofs
 from .members.bays import clear_bays
 from .members.boards import lookout_places
 from .members.fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
@@ -158,6 +159,8 @@ __all__ = [
     "hips_of",
     "jack_marks",
     "jack_step",
+    "laid_outlines",
+    "laid_roofs",
     "last_bay_options",
     "lay_out_outline",
     "lay_out_roof",

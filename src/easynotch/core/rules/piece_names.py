@@ -8,7 +8,7 @@ _NUMBERED = re.compile(r"(?P<kind>[a-z_]+?)_(?P<side>[ab])?_?(?P<n>\d+)(?:_(?P<h
 _OFTEN_ALONE = frozenset(
     {
         "common", "king_common", "end_common", "hip", "ridge", "king_post", "hung", "valley", "valley_short",
-        "wing_ridge", "purlin", "bearing_post",
+        "wing_ridge", "purlin", "bearing_post", "trimmed", "over_gable", "roof_header", "laid_common", "laid_ridge",
     }
 )  # fmt: skip
 """Pieces that are numbered only where they differ."""

@@ -2,22 +2,27 @@
 
 from math import hypot
 
-from ...core.roofs import Framing, OutlineRoof, RoofLayout, angles, offset
+from shapely import Point, Polygon
+
+from ...core.roofs import Framing, OutlineRoof, RoofLayout, angles, laid_outlines, offset
 from ...core.solid import Face, Frame, Member, Vector, outline
 from ...core.terms import Count, Length, message
 from ..sheet import Dimension, Layer, Path, Sheet, Text, area, line, rectangle
 
 SEEN_IN_PLAN = (
-    "common", "king_common", "end_common", "jack", "hung", "valley_jack", "hip_valley_jack", "hip", "valley",
-    "valley_short", "ridge", "wing_ridge",
+    "common", "king_common", "end_common", "jack", "hung", "trimmed", "over_gable", "valley_jack", "hip_valley_jack",
+    "roof_header", "hip", "valley", "valley_short", "ridge", "wing_ridge", "laid_common", "laid_jack", "laid_ridge",
 )  # fmt: skip
 """Roles of the sticks that are drawn from above, in this order."""
+Corner = tuple[float, float]
 WALL = 420.0
 ROOM = 480.0
 BESIDE = 240.0
 """mm round a plan for what is written beside it, and how far out that stands."""
 LINE = 0.045
 """Of the plan: how far beyond the eaves what is said beside a side stands at least."""
+BESIDE_WING = 0.2
+"""Of a side: how far from its end its words stand where a wing on the deck is in its middle."""
 WORDS = 0.14
 """Of the plan: half as wide as what is said beside a side."""
 
@@ -38,6 +43,9 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
         for piece in framing.pieces:
             if piece.member.role == role:
                 paths += _sticks(piece.member, piece.frames, layer)
+    laid = laid_outlines(layout)
+    for number, around in enumerate(laid, 1):
+        paths.append(area(f"laid_{number}", Layer.THEORY, [_down(point) for point in around]))
     texts = []
     across = max(max(axis) - min(axis) for axis in zip(*eaves, strict=True))
     wide, beside = WORDS * across, max(BESIDE, LINE * across)
@@ -47,12 +55,16 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
         # Words are wide: beside an upright side they stand farther off.
         aside = wide * abs(end[1] - start[1]) / length
         out = (outs[number - 1] + beside + aside) / length
-        share = _beside_corner(inside, number - 1, len(corners))
-        x, y = (a + (b - a) * share for a, b in zip(start, end, strict=True))
-        at = (x + (end[1] - start[1]) * out, y - (end[0] - start[0]) * out)
+        outward = ((end[1] - start[1]) * out, (start[0] - end[0]) * out)
+        first = _beside_corner(inside, number - 1, len(corners))
+        at = _clear_of(laid, wide, [
+            tuple(a + (b - a) * share + away for a, b, away in zip(start, end, outward, strict=True))
+            for share in (first, BESIDE_WING, 1.0 - BESIDE_WING)
+        ])  # fmt: skip
         told = message("outline.side", n=Count(number), length=Length(length))
         texts.append(Text(f"number_{number}", _down(at), told))
-    xs, ys = [x for x, _ in eaves], [-y for _, y in eaves]
+    every = [*eaves, *(point for around in laid for point in around)]
+    xs, ys = [x for x, _ in every], [-y for _, y in every]
     extent = (min(xs) - ROOM - wide, min(ys) - ROOM - beside, max(xs) + ROOM + wide, max(ys) + ROOM + beside)
     return Sheet(extent, tuple(paths), (), tuple(texts))
 
@@ -61,6 +73,15 @@ def _beside_corner(inside: set[int], number: int, count: int) -> float:
     """Where along a side its words stand: away from an inside corner, where those of the next side are."""
     first, last = number in inside, (number + 1) % count in inside
     return 0.5 if first == last else 0.72 if first else 0.28
+
+
+def _clear_of(laid: tuple[tuple[Corner, ...], ...], room: float, places: list[tuple[float, ...]]) -> Corner:
+    """The first place that has room beside what is laid on, or the one that has most."""
+    rooms = [min((float(Polygon(around).distance(Point(place))) for around in laid), default=room) for place in places]
+    x, y = next(
+        (place for place, free in zip(places, rooms, strict=True) if free >= room), places[rooms.index(max(rooms))]
+    )
+    return x, y
 
 
 def _outline(layout: RoofLayout) -> OutlineRoof:

@@ -8,15 +8,18 @@ from pydantic_core import PydanticCustomError
 
 from ...core.roofs import (
     Bearing,
+    Dormer,
     Edge,
     End,
     KeepsTrue,
     LineUp,
+    Opening,
     Plan,
     Purlin,
     Shape,
     UpperEnd,
     Valley,
+    ValleyHead,
     Wing,
     WingSide,
     regular,
@@ -28,7 +31,7 @@ from .parts import Part, Whole
 
 ZERO = Measured(0.0, "0 mm")
 USUAL_PLATE = {Units.IMPERIAL: 3.5 * 25.4, Units.METRIC: 90.0}
-MOST_OUTLINE_CORNERS, MOST_WINGS, MOST_BEARINGS, MOST_PURLINS = 24, 6, 12, 4
+MOST_OUTLINE_CORNERS, MOST_WINGS, MOST_BEARINGS, MOST_PURLINS, MOST_OPENINGS = 24, 6, 12, 4, 12
 
 
 class ValleyBoardInput(Part):
@@ -38,18 +41,31 @@ class ValleyBoardInput(Part):
     width: OfTimber
 
 
+class HeaderInput(Part):
+    """A header's section."""
+
+    thickness: OfTimber
+    depth: OfTimber
+
+    def stock(self) -> Stock:
+        """As the core's stock."""
+        return Stock(self.thickness.mm, self.depth.mm)
+
+
 class ValleyInput(Part):
     """The valleys' timber, the hips' where none is said: the centre line of their tops in the planes, or their edges,
-    ploughed to both; where ridges differ one supports the other; the boards of an open valley.
+    ploughed to both; where ridges differ one supports the other, or both end at a header, or the wing lies on the deck
+    without valleys; the boards of an open valley, or under the feet of what is laid on.
     """
 
     thickness: OfTimber | None = None
     depth: OfTimber | None = None
     length: Positive | None = None
     top: Literal["in_planes", "ploughed"] = "in_planes"
-    head: Literal["supporting"] = "supporting"
+    head: ValleyHead = ValleyHead.SUPPORTING
     supported: Literal["main"] = "main"
     board: ValleyBoardInput | None = None
+    header: HeaderInput | None = None
 
     @model_validator(mode="after")
     def _whole(self) -> Self:
@@ -63,7 +79,8 @@ class ValleyInput(Part):
         if self.thickness is not None and self.depth is not None:
             stock = Stock(self.thickness.mm, self.depth.mm, self.length.mm if self.length else None)
         board = None if self.board is None else Stock(self.board.thickness.mm, self.board.width.mm)
-        return Valley(stock, ploughed=self.top == "ploughed", board=board)
+        header = None if self.header is None else self.header.stock()
+        return Valley(stock, ploughed=self.top == "ploughed", board=board, head=self.head, header=header)
 
 
 class WingInput(Part):
@@ -83,6 +100,57 @@ class WingInput(Part):
         """As the core's wing."""
         slope = self.pitch.pitch.slope if self.pitch else None
         return Wing(self.side, self.start.mm, self.width.mm, self.out.mm, slope, self.end is End.HIP, self.plate.mm)
+
+
+SideNumber = Annotated[Whole, Field(ge=1, le=MOST_OUTLINE_CORNERS)]
+
+
+def _side(side: WingSide | int) -> WingSide | int:
+    """A rectangle's side by its name; an outline's by its number, which the core counts from 0."""
+    return side if isinstance(side, WingSide) else side - 1
+
+
+class OpeningInput(Part):
+    """A gap in a slope: on a side of a rectangle by its name, of an outline by its number from 1; where it starts along
+    that side, how wide it is, from where to where inward of the wall it reaches, level; its headers' section, and the
+    pitch of a cricket behind the upright in it.
+    """
+
+    side: WingSide | SideNumber
+    start: Annotated[NotNegative, Field(alias="from")] = ZERO
+    width: Positive
+    inward: Positive
+    to: Positive
+    header: HeaderInput | None = None
+    cricket: PitchText | None = None
+
+    def opening(self) -> Opening:
+        """As the core's opening."""
+        return Opening(
+            _side(self.side), self.start.mm, self.width.mm, (self.inward.mm, self.to.mm),
+            self.header.stock() if self.header else None, self.cricket.pitch.slope if self.cricket else None,
+        )  # fmt: skip
+
+
+class DormerInput(Part):
+    """A gabled dormer: its side and start as an opening's, its width over its walls, how far inward of the wall its
+    front stands, how high its plates' tops lie over the roof's, its own pitch, its headers' section.
+    """
+
+    side: WingSide | SideNumber
+    start: Annotated[NotNegative, Field(alias="from")] = ZERO
+    width: Positive
+    inward: Positive
+    plate: Positive
+    pitch: PitchText | None = None
+    header: HeaderInput | None = None
+
+    def dormer(self) -> Dormer:
+        """As the core's dormer."""
+        return Dormer(
+            _side(self.side), self.start.mm, self.width.mm, self.inward.mm, self.plate.mm,
+            self.pitch.pitch.slope if self.pitch else None, self.header.stock() if self.header else None,
+        )  # fmt: skip
 
 
 class BearingInput(Part):
@@ -118,6 +186,8 @@ class PurlinInput(Part):
 
 
 Purlins = Annotated[tuple[PurlinInput, ...], Field(max_length=MOST_PURLINS)]
+Openings = Annotated[tuple[OpeningInput, ...], Field(max_length=MOST_OPENINGS)]
+Dormers = Annotated[tuple[DormerInput, ...], Field(max_length=MOST_OPENINGS)]
 Bearings = Annotated[tuple[BearingInput, ...], Field(max_length=MOST_BEARINGS)]
 
 
@@ -139,6 +209,9 @@ class PlanInput(Part):
     valley: ValleyInput | None = None
     bearings: Bearings = ()
     purlins: Purlins = ()
+    openings: Openings = ()
+    dormers: Dormers = ()
+    deck: NotNegative | None = None
 
     def plan(self, units: Units) -> Plan:
         """As the core's plan."""
@@ -158,6 +231,9 @@ class PlanInput(Part):
             wings=tuple(wing.wing() for wing in self.wings),
             bearings=tuple(one.bearing() for one in self.bearings),
             purlins=tuple(one.purlin() for one in self.purlins),
+            openings=tuple(one.opening() for one in self.openings),
+            dormers=tuple(one.dormer() for one in self.dormers),
+            deck=self.deck.mm if self.deck else 0.0,
         )
 
 
@@ -182,6 +258,9 @@ class OutlineInput(Part):
     wall_height: Positive | None = None
     bearings: Bearings = ()
     purlins: Purlins = ()
+    openings: Openings = ()
+    dormers: Dormers = ()
+    deck: NotNegative | None = None
 
     def over(self, corners: tuple[tuple[float, float], ...], edges: tuple[EdgeInput, ...], units: Units) -> Plan:
         """As the core's plan; sides without an edge of their own are eaves of the roof's pitch."""
@@ -198,6 +277,9 @@ class OutlineInput(Part):
             line_up=self.line_up,
             bearings=tuple(one.bearing() for one in self.bearings),
             purlins=tuple(one.purlin() for one in self.purlins),
+            openings=tuple(one.opening() for one in self.openings),
+            dormers=tuple(one.dormer() for one in self.dormers),
+            deck=self.deck.mm if self.deck else 0.0,
         )
 
 

@@ -29,7 +29,7 @@ SPARES = {"none": 0, "one": 1, "two": 2}
 SPARED = frozenset(
     {
         "common", "upper_common", "dropped_common", "king_common", "end_common", "hip", "jack", "hung", "valley",
-        "valley_short", "valley_jack", "hip_valley_jack",
+        "valley_short", "valley_jack", "hip_valley_jack", "trimmed", "over_gable", "laid_common", "laid_jack",
     }
 )  # fmt: skip
 VISIBLE = frozenset({"tread", "riser_board", "skirt", "fascia", "barge_rafter", "rail", "post", "string"})

@@ -34,8 +34,10 @@ def _outline_order(worked: WorkedRoof) -> list[str]:
         ("plates", True), ("post", "king_post" in roles), ("hips", "hip" in roles), ("ridges", "wing_ridge" in roles),
         ("valleys", "valley" in roles), ("purlins", not all(one.plumb for one in purlins)),
         ("purlins_plumb", any(one.plumb for one in purlins)), ("purlins_round", notched), ("pattern", True),
+        ("headers", "roof_header" in roles),
         ("jacks", "jack" in roles), ("valley_jacks", bool(roles & {"valley_jack", "hip_valley_jack"})),
-        ("valley_boards", "valley_board" in roles),
+        ("valley_boards", "valley_board" in roles), ("laid_boards", "laid_board" in roles),
+        ("laid", "laid_ridge" in roles),
     )  # fmt: skip
     return [step for step, stands in rows if stands]
 

@@ -3,11 +3,13 @@
 from ...core.solid import Meeting, Member, meetings
 from ...exchange import Worked
 
-BOARDS = frozenset({"ridge", "wing_ridge", "fascia", "false_fascia", "kicker", "drop_board", "ledger"})
+BOARDS = frozenset(
+    {"ridge", "wing_ridge", "laid_ridge", "roof_header", "fascia", "false_fascia", "kicker", "drop_board", "ledger"}
+)
 """Roles of boards that others stand against."""
 STANDING = frozenset({
-    "common", "upper_common", "dropped_common", "king_common", "end_common", "jack", "hung", "valley_jack",
-    "hip_valley_jack", "false_tail", "stringer", "barge_rafter",
+    "common", "upper_common", "dropped_common", "king_common", "end_common", "jack", "hung", "trimmed", "over_gable",
+    "valley_jack", "hip_valley_jack", "laid_common", "laid_jack", "false_tail", "stringer", "barge_rafter",
 })  # fmt: skip
 """Roles of what stands against them."""
 

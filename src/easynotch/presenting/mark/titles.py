@@ -15,7 +15,8 @@ _NUMBERED = re.compile(r"(?P<kind>[a-z_]+?)_(?P<n>\d+)")
 PLANKS = frozenset({
     "ridge", "fascia", "false_fascia", "tread", "riser_board", "kicker", "block", "ridge_block", "lookout", "skirt",
     "drop_board", "spacer", "ledger", "baluster", "bottom_rail", "bottom_nailer", "handrail", "hip_foot_dummy",
-    "hip_head_dummy", "valley_board", "purlin", "bearing_post",
+    "hip_head_dummy", "valley_board", "purlin", "bearing_post", "roof_header", "laid_ridge",
+    "laid_board",
 })  # fmt: skip
 """Roles of straight boards, which have no crown to lay up and are cut to a stop rather than traced."""
 
@@ -128,6 +129,8 @@ def _titled(stop: str, steps: tuple[Step, ...], kind: Kind) -> str:
         over = named[0].rstrip("0123456789")
         if role == "heel" and len(named) > 1 and over in ("beam", "upper", "purlin", "bearing"):
             role = f"{over}_heel"
+        if role == "foot" and stop.startswith("deck"):
+            role = "deck_foot"
         if role == "tail" and kind.snapped:
             role = "tail_snapped"
     role = {"seat": "heel"}.get(role, role)
@@ -138,7 +141,7 @@ def _titled(stop: str, steps: tuple[Step, ...], kind: Kind) -> str:
 _TITLES = frozenset(
     [("rafter", role) for role in (
         "head", "heel", "beam_heel", "upper_heel", "purlin_heel", "bearing_heel", "shoulder", "tail", "tail_snapped",
-        "tail_profile", "tail_level", "foot", "end", "bevel", "backing", "clip", "plough", "face")]
+        "tail_profile", "tail_level", "foot", "deck_foot", "end", "bevel", "backing", "clip", "plough", "face")]
     + [("stringer", role) for role in ("tread", "head", "notch", "riser", "foot", "kicker", "ledger")]
 )  # fmt: skip
 

@@ -11,8 +11,8 @@ from ..mark.titles import title_in
 
 NAMED = ("theoretical", "overall", "head_to_plate", "tail", "long_point", "short_point", "flat", "between")
 """Lengths that are told, in the order they are told."""
-ON_VALLEY = frozenset({"valley_jack", "hip_valley_jack"})
-"""Roles of rafters that stand on no plate."""
+ON_NO_PLATE = {"valley_jack": "valley_jack", "hip_valley_jack": "valley_jack", "laid_jack": "laid_jack"}
+"""How the lengths are told of rafters that stand on no plate, by their roles."""
 SAME = 1e-6
 """mm: a board's length that differs less from the piece's own is not told twice."""
 
@@ -23,7 +23,8 @@ def lengths_said(member: Member, words: Words) -> Iterator[tuple[str, float]]:
         if key not in member.lengths:
             continue
         board = key == "overall" and "head_to_plate" not in member.lengths
-        said = f"valley_jack_{key}" if member.role in ON_VALLEY else "overall_board" if board else key
+        own = ON_NO_PLATE.get(member.role)
+        said = f"{own}_{key}" if own else "overall_board" if board else key
         yield words.say(Message(f"hips.length.{said}")), member.lengths[key]
     whole = whole_length(member)
     if member.role not in SHEET_ROLES and abs(whole - member.lengths.get("overall", 0.0)) > SAME:

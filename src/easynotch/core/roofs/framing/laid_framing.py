@@ -17,7 +17,6 @@ from ...solid import (
     support_face,
     together,
 )
-from ...terms import Length, Message, message
 from ..laid.members import LaidRafter, laid_boards, laid_fascias, laid_rafters, laid_ridge, mitres
 from ..laid.plan import LaidKind, LaidRoof, laid_roofs
 from ..members.mating_faces import WALL
@@ -97,11 +96,9 @@ def _parted(layout: RoofLayout, fascias: Fascias, standing: Sequence[_Standing])
                 for name, plane in (("end", low), ("head", high))
             )
             made += [(side, _part(fascia, (head, before))), (side, _part(fascia, (after, end)))]
-    parts = [row for row in made if row not in fascias]
-    return [
-        (side, replace(fascia, id=f"eave_fascia_part_{parts.index((side, fascia)) + 1}") if (side, fascia) in parts else fascia)
-        for side, fascia in made
-    ]
+    whole = [row for row in made if row in fascias]
+    parts = enumerate((row for row in made if row not in fascias), 1)
+    return [*whole, *((side, replace(fascia, id=f"eave_fascia_part_{n}")) for n, (side, fascia) in parts)]
 
 
 def _part(fascia: Member, cuts: tuple[Removal, Removal]) -> Member:
@@ -130,8 +127,8 @@ def _touches(layout: RoofLayout, one: _Standing) -> Iterator[Touch]:
         member, side = rafter.member, rafter.side
         real = {cut.id for cut in member.cut_planes if len(face_polygon(member, cut.id)) > 2}
         yield Touch("", member, "head", ridge_side(one.ridge, side))
-        if "foot" in real:
-            yield Touch("", member, "foot", deck)
+        if "deck_foot" in real:
+            yield Touch("", member, "deck_foot", deck)
         if "seat" in real:
             plate = layout.roof.plan.plate + layout.roof.plan.sheathing
             yield Touch("", member, "seat", _along(laid, side, (0.0, side.slope.plate), (plate, side.slope.plate)))
@@ -163,5 +160,8 @@ def _along(laid: LaidRoof, side: RoofSide, first: tuple[float, float], second: t
     )
     low, high = ends
     return support_face(
-        side.slope.at(low, *first), side.slope.at(high, *first), side.slope.at(high, *second), side.slope.at(low, *second)
+        side.slope.at(low, *first),
+        side.slope.at(high, *first),
+        side.slope.at(high, *second),
+        side.slope.at(low, *second),
     )

@@ -19,8 +19,15 @@ from ..plan.rafter_stations import framing_ends
 from ..plan.seam_sections import outline_of, post_member, stock_of
 from ..plan.seams import SeamKind
 from .identical_pieces import group_identical, names_of, signature
-from .outline_touches import MatingFaces, bearing_post_touches, header_touches, purlin_touches, rafter_touches, stick_touches
 from .laid_framing import frame_laid
+from .outline_touches import (
+    MatingFaces,
+    bearing_post_touches,
+    header_touches,
+    purlin_touches,
+    rafter_touches,
+    stick_touches,
+)
 from .pieces import Framing, Piece
 
 

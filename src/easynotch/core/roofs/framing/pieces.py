@@ -8,8 +8,8 @@ from ..plan.layout import RoofSide
 
 RAFTERS = frozenset(
     {
-        "common", "upper_common", "dropped_common", "king_common", "end_common", "jack", "hung", "trimmed", "over_gable", "valley_jack",
-        "hip_valley_jack",
+        "common", "upper_common", "dropped_common", "king_common", "end_common", "jack", "hung", "trimmed",
+        "over_gable", "valley_jack", "hip_valley_jack",
     }
 )  # fmt: skip
 

@@ -19,7 +19,7 @@ from ...tape import whole_up
 from ..members.rafter import along_centre, finish, long_point, plate_notch, tail_rows, to_eave
 from ..model.roof import Tail
 from ..plan.layout import RoofLayout, RoofSide
-from ..planes.planes import UP, Slope
+from ..planes.planes import UP, SectionRow, Slope
 from .plan import LaidKind, LaidRoof
 
 SHORTEST = 1.0
@@ -69,7 +69,7 @@ def _rafter(layout: RoofLayout, laid: LaidRoof, side: RoofSide, inward: float) -
     half = stock.thickness / 2
     station = _station(laid, side, inward)
     frame = slope.frame(station, side.run)
-    rows = [(("head", "head", (side.run - layout.half_ridge, 0.0), (1.0, 0.0)),)]
+    rows: list[tuple[SectionRow, ...]] = [(("head", "head", (side.run - layout.half_ridge, 0.0), (1.0, 0.0)),)]
     on_plate = inward + half <= laid.plated
     tailed = on_plate and _tail_is_clear(layout, laid, side, inward + half)
     if on_plate:
@@ -84,11 +84,9 @@ def _rafter(layout: RoofLayout, laid: LaidRoof, side: RoofSide, inward: float) -
     removals = [slope.removal(frame, station, *planes) for planes in rows]
     if not on_plate:
         foot = laid.at(laid.centre, inward, laid.deck_height(inward))
-        removals.append(removal(frame, ("foot", "foot", foot, -laid.deck.normal)))
+        removals.append(removal(frame, ("deck_foot", "foot", foot, -laid.deck.normal)))
     role = "laid_common" if on_plate else "laid_jack"
-    member = finish(
-        RoofSide(slope, side.run, on_plate), frame, tuple(removals), member_id=role, role=role, stock=stock
-    )
+    member = finish(RoofSide(slope, side.run, on_plate), frame, tuple(removals), member_id=role, role=role, stock=stock)
     if member.lengths["overall"] < SHORTEST * stock.depth:
         return None
     if on_plate:
@@ -102,7 +100,10 @@ def _jack(member: Member, laid: LaidRoof, slope: Slope) -> Member:
     """A rafter whose foot lies on the deck: its points, and its hand by the side its foot's long point is on."""
     planes = {cut.id: cut.plane for cut in member.cut_planes}
     half, head = member.stock.thickness / 2, along_centre(planes["head"])
-    feet = sorted((planes["foot"].offset - planes["foot"].normal.z * z) / planes["foot"].normal.x for z in (-half, half))
+    feet = sorted(
+        (planes["deck_foot"].offset - planes["deck_foot"].normal.z * z) / planes["deck_foot"].normal.x
+        for z in (-half, half)
+    )
     along = (feet[0] + feet[1]) / 2
     lengths = {
         "theoretical": along, "plan_run": along / slope.per_run, "overall": member.lengths["overall"],
@@ -161,7 +162,10 @@ def laid_boards(laid: LaidRoof) -> list[Member]:
         }
         local = {name: frame.plane_to_local(plane) for name, plane in planes.items()}
         cuts = tuple(Removal((CutPlane(name, name, plane),)) for name, plane in local.items())
-        ends = {name: [(one.offset - one.normal.y * y) / one.normal.x for y in (0.0, stock.depth)] for name, one in local.items()}
+        ends = {
+            name: [(one.offset - one.normal.y * y) / one.normal.x for y in (0.0, stock.depth)]
+            for name, one in local.items()
+        }
         past = REACH * stock.depth
         made.append(Member(
             f"laid_board_{name}", "laid_board", stock, frame, cuts,

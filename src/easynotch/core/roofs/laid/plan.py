@@ -101,14 +101,24 @@ def laid_roofs(layout: RoofLayout) -> tuple[LaidRoof, ...]:
         return ()
     found = [*_wings(layout), *_dormers(layout), *_crickets(layout)]
     for path, laid in found:
-        region = Polygon(
-            next(region.corners for region in outline_of(layout).regions if region.slope == laid.main)
-        )
+        region = Polygon(next(region.corners for region in outline_of(layout).regions if region.slope == laid.main))
         ends = [laid.at(laid.centre, laid.ridge_end + CLEAR, 0.0)]
         ends += [laid.at(laid.centre + sign * laid.half, max(0.0, laid.valley_at(0.0)), 0.0) for sign in (-1.0, 1.0)]
         if not all(region.buffer(CLEAR).contains(ShapelyPoint(at.x, at.y)) for at in ends):
             raise RoofError(path, message("error.laid_beyond", n=Count(laid.number)))
     return tuple(laid for _, laid in found)
+
+
+def laid_outlines(layout: RoofLayout) -> tuple[tuple[tuple[float, float], ...], ...]:
+    """What every laid roof covers in plan, walls to walls: from its front to where both its valleys meet."""
+    made = []
+    for one in laid_roofs(layout):
+        low, high = one.centre - one.half, one.centre + one.half
+        corner = max(one.front, one.valley_at(0.0))
+        rows = ((low, one.front), (high, one.front), (high, corner), (one.centre, one.ridge_end), (low, corner))
+        points = [one.at(along, inward, 0.0) for along, inward in rows]
+        made.append(tuple((point.x, point.y) for point in points))
+    return tuple(made)
 
 
 def _wings(layout: RoofLayout) -> list[tuple[str, LaidRoof]]:
@@ -123,8 +133,8 @@ def _wings(layout: RoofLayout) -> list[tuple[str, LaidRoof]]:
         half = wing.width / 2 + plan.sheathing
         rise = layout.roof.slope if wing.slope is None else wing.slope
         laid = _laid(
-            layout, number + 1, LaidKind.WING, (main, at + wing.width / 2, half, plan.sheathing - wing.out),
-            rise, wing.plate, 0.0,
+            layout, (LaidKind.WING, number + 1), (main, at + wing.width / 2, half, plan.sheathing - wing.out),
+            rise, wing.plate,
         )  # fmt: skip
         walls = next(((low, high) for low, high, *_ in outline_of(layout).walls(main)), (0.0, main.length))
         out = layout.out
@@ -143,8 +153,8 @@ def _dormers(layout: RoofLayout) -> list[tuple[str, LaidRoof]]:
         main, at = place_on(layout, path, dormer.side, dormer.start)
         rise = layout.roof.slope if dormer.slope is None else dormer.slope
         laid = _laid(
-            layout, number + 1, LaidKind.DORMER, (main, at + dormer.width / 2, dormer.width / 2, dormer.inward),
-            rise, dormer.plate, dormer.inward,
+            layout, (LaidKind.DORMER, number + 1), (main, at + dormer.width / 2, dormer.width / 2, dormer.inward),
+            rise, dormer.plate,
         )  # fmt: skip
         if dormer.plate - laid.deck_height(dormer.inward) < LEAST:
             least = Length(laid.deck_height(dormer.inward) + LEAST)
@@ -161,7 +171,7 @@ def _crickets(layout: RoofLayout) -> list[tuple[str, LaidRoof]]:
         half, back = (gap.high - gap.low) / 2, gap.far
         plate = gap.slope.height(back) + _lift(layout) * gap.slope.per_run - layout.notch.hap
         laid = _laid(
-            layout, number + 1, LaidKind.CRICKET, (gap.slope, gap.low + half, half, back), opening.cricket, plate, back
+            layout, (LaidKind.CRICKET, number + 1), (gap.slope, gap.low + half, half, back), opening.cricket, plate
         )
         made.append((f"plan.openings[{number}].cricket", laid))
     return made
@@ -174,10 +184,13 @@ def _lift(layout: RoofLayout) -> float:
 
 
 def _laid(
-    layout: RoofLayout, number: int, kind: LaidKind, place: tuple[Slope, float, float, float], rise_per_run: float,
-    plate: float, walls_to: float,
+    layout: RoofLayout, name: tuple[LaidKind, int], place: tuple[Slope, float, float, float], rise_per_run: float,
+    plate: float,
 ) -> LaidRoof:  # fmt: skip
-    """A laid roof; its slopes' eaves run far enough inward for the ridge to reach the deck."""
+    """A laid roof; its slopes' eaves run far enough inward for the ridge to reach the deck. A wing's plates run to the
+    main wall, a dormer's to where they come to the deck.
+    """
+    kind, number = name
     main, centre, half, front = place
     valley, lift, hap = layout.roof.plan.valley, _lift(layout), layout.notch.hap
     peak = plate + hap + rise_per_run * half
@@ -186,11 +199,11 @@ def _laid(
     corners = [main.at(at, inward, 0.0) for at, inward in ((low, back), (low, front), (high, front), (high, back))]
     a, b, c, d = ((point.x, point.y) for point in corners)
     slopes = tuple(
-        Slope(f"laid_{kind.value}_{number}_{name}", start, end, rise_per_run, plate, hap)
-        for name, start, end in (("a", a, b), ("b", c, d))
+        Slope(f"laid_{kind.value}_{number}_{side}", start, end, rise_per_run, plate, hap)
+        for side, start, end in (("a", a, b), ("b", c, d))
     )
     meets = (plate - main.height(0.0) - lift * main.per_run) / main.rise_per_run
-    plated = front if kind is LaidKind.CRICKET else max(walls_to, meets)
+    plated = front if kind is LaidKind.CRICKET else max(0.0, front, meets)
     return LaidRoof(
         number, kind, main, centre, half, front, plated, (slopes[0], slopes[1]), lift,
         valley.board if valley else None,

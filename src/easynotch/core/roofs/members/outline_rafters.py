@@ -61,7 +61,8 @@ def rafters_of(
     near = [
         one
         for one in (
-            *(stick.footprint for stick in arranged.hip_and_ridge_members), *arranged.post_prints(),
+            *(stick.footprint for stick in arranged.hip_and_ridge_members),
+            *arranged.post_prints(),
             *(header.footprint for header in arranged.headers),
         )
         if not disjoint(one, field)
@@ -159,7 +160,9 @@ def _one(eave: _Eave, station: float, span: tuple[float, float], *, on_plate: bo
     if left is None:
         return None
     heads, feet = _cheeks(left, slope.inward), _cheeks(left, -slope.inward)
-    if not any(side.against or side.face == GABLE for side in heads) or (not on_plate and not any(side.against for side in feet)):
+    if not any(side.against or side.face == GABLE for side in heads) or (
+        not on_plate and not any(side.against for side in feet)
+    ):
         return None
     if _least_reach(left, roof_side, heads) <= base + TINY:
         return None
@@ -254,7 +257,9 @@ def _made(
     if role in ON_VALLEY:
         member = _on_valley(member, slope, (heads, feet), run - low)
     elif role == "trimmed" and not on_plate:
-        member = replace(member, lengths=member.lengths | {"theoretical": (run - low) * slope.per_run, "plan_run": run - low})
+        member = replace(
+            member, lengths={**member.lengths, "theoretical": (run - low) * slope.per_run, "plan_run": run - low}
+        )
     elif role not in ("common", "over_gable"):
         member = _handed(member, heads[0], run * slope.per_run)
     return Standing(

@@ -20,8 +20,8 @@ class ValleyHead(StrEnum):
 @dataclass(frozen=True, slots=True)
 class Valley:
     """The valleys' timber, None for the hips'; ``ploughed`` where its edges lie in the planes, its top cut to both;
-    the boards of an open valley, one on either slope, or of one laid on, under its feet; None where it has none; what holds their heads, and the
-    ``header``'s timber, the valleys' where None.
+    the boards of an open valley, one on either slope, or under the feet of what is laid on, None where there are none;
+    what holds their heads, and the ``header``'s timber, the valleys' where None.
     """
 
     stock: Stock | None

@@ -248,7 +248,9 @@ class _Arranging:
         if not ends:
             return
         first: tuple[str, Seam, Vector] | None = None
-        headers = [one for one in self.headers if one.node and any((one.node - at).length < NODE for at in cluster.nodes)]
+        headers = [
+            one for one in self.headers if one.node and any((one.node - at).length < NODE for at in cluster.nodes)
+        ]
         if headers:
             placed = [*(footprints[name] for name, _ in through), *(one.footprint for one in headers)]
             direction = headers[0].slope.along

@@ -125,8 +125,8 @@ def _covers(region: Region, room: Polygon) -> bool:
 
 
 def place_on(layout: RoofLayout, path: str, side: WingSide | int, start: float) -> tuple[Slope, float]:
-    """The slope over a side of the rectangle or of the outline, and how far along its eave lies what starts so far along
-    that side's wall.
+    """The slope over a side of the rectangle or of the outline, and how far along its eave lies what starts so far
+    along that side's wall.
 
     Raises:
         RoofError: at the side, one no slope is over.
@@ -149,7 +149,8 @@ def place_on(layout: RoofLayout, path: str, side: WingSide | int, start: float) 
 @lru_cache(maxsize=16)
 def mouths_of(layout: RoofLayout) -> tuple[tuple[Slope, float, float], ...]:
     """Where wings that are laid on stand before a slope: it, and from where to where along its eave their framing."""
-    valley, made = layout.roof.plan.valley, []
+    valley = layout.roof.plan.valley
+    made: list[tuple[Slope, float, float]] = []
     if valley is None or valley.head is not ValleyHead.LAY_ON:
         return ()
     for number, wing in enumerate(layout.roof.plan.wings):
@@ -191,7 +192,8 @@ def _under_valleys(layout: RoofLayout, count: int) -> list[HeaderPlan]:
     Raises:
         RoofError: at the head, a wing beside which no whole rafter stands on one side.
     """
-    valley, roof, made = layout.roof.plan.valley, outline_of(layout), []
+    valley, roof = layout.roof.plan.valley, outline_of(layout)
+    made: list[HeaderPlan] = []
     if valley is None or valley.head is not ValleyHead.HEADER:
         return []
     for own, reach in far_reaches(layout).items():

@@ -30,8 +30,8 @@ class Reach:
 
 
 FARTHEST = 4.0
-"""Times the thickest stick: beside valleys, nodes farther apart are not taken as one, and what would hold a valley's head
-is not near it.
+"""Times the thickest stick: beside valleys, nodes farther apart are not taken as one, and what would hold a valley's
+head is not near it.
 """
 
 

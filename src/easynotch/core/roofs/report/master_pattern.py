@@ -16,6 +16,8 @@ from ..members.rafter import along_centre
 from ..plan.layout import RoofLayout, RoofSide
 
 SAME = 1e-6
+OTHER_HEADS = frozenset({"hip", "over_gable", "trimmed"})
+"""Roles of what has a notch and a tail, but no head a slope's pattern could give it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,7 +116,12 @@ def _lines(
     for piece in framing.pieces:
         member = piece.member
         stands = any((frame.x - down).length < SAME for frame in piece.frames for down in downs)
-        if not stands or "tail" not in member.lengths or "head_to_plate" not in member.lengths or member.role == "hip":
+        if (
+            not stands
+            or "tail" not in member.lengths
+            or "head_to_plate" not in member.lengths
+            or member.role in OTHER_HEADS
+        ):
             continue
         lengths = member.lengths
         lines.append(

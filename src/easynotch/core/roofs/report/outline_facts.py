@@ -15,13 +15,16 @@ from ..plan.seam_sections import at_valley, drop_and_shift, keep_method, outline
 from ..plan.seams import TINY, OutlineRoof, Region, Seam, SeamKind
 from ..planes.planes import Slope
 from .bearings_below import check_bearings
+from .laid_checks import check_laid
 
 ALIKE = 1e-6
 LEANS = 90.0 - 1e-6
 """Degrees in plan, from an eave: a hip at more leans out over the end of its wall."""
 SHARP, FLAT = 30.0, 165.0
 """Degrees: corners beyond these are worked out, and looked at."""
-ALONG_EAVES = frozenset({"common", "king_common", "end_common", "jack", "hung", "trimmed", "over_gable", "valley_jack", "hip_valley_jack"})
+ALONG_EAVES = frozenset(
+    {"common", "king_common", "end_common", "jack", "hung", "trimmed", "over_gable", "valley_jack", "hip_valley_jack"}
+)
 """Roles that stand side by side along an eave."""
 SQUARE_CORNER = 45.0
 """Degrees in plan, from an eave to the hip over a square corner between equal pitches."""
@@ -131,6 +134,7 @@ def check_outline_roof(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     yield from _posts(layout)
     yield from _past_walls(layout, framing)
     yield from check_bearings(layout, framing)
+    yield from check_laid(layout, framing)
     yield from _valleys(layout)
     jacks = [
         piece.member.lengths["short_point"]

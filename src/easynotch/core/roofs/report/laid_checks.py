@@ -1,0 +1,37 @@
+"""What is looked at in openings, in what lies on a deck, and where rafters end over a gable's wall."""
+
+from collections.abc import Iterator
+
+from ...terms import Check, Count, Length, Level, make_check
+from ..framing.pieces import Framing
+from ..laid.plan import laid_roofs
+from ..plan.layout import RoofLayout
+
+FLUSH = 1e-6
+"""mm: a tail shorter than this is none."""
+
+
+def check_laid(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    """Headers that carry, rafters over gables, and of what is laid on its ridge, its tails and the deck under it."""
+    over = sum(len(piece.frames) for piece in framing.pieces if piece.member.role == "over_gable")
+    if over:
+        yield make_check("over_gable", Level.OK, Count(over), n=Count(over))
+    headers = sum(len(piece.frames) for piece in framing.pieces if piece.member.role == "roof_header")
+    if headers:
+        yield make_check("headers_carry", Level.LOOK, Count(headers))
+    laid = laid_roofs(layout)
+    if not laid:
+        return
+    if layout.roof.plan.deck <= 0:
+        yield make_check("laid_deck", Level.LOOK, Length(0.0))
+    for one in laid:
+        yield make_check(f"laid_lands.{one.kind.value}_{one.number}", Level.OK, Length(one.ridge_end))
+    steepest = max(one.slopes[0].per_run for one in laid)
+    deeper = layout.roof.ridge.stock.depth - layout.roof.rafter.depth * steepest
+    yield make_check("laid_ridge", Level.OK if deeper >= 0 else Level.STOP, Length(abs(deeper)))
+    short = sum(
+        len(piece.frames) for piece in framing.pieces
+        if piece.member.role == "laid_common" and abs(piece.member.lengths.get("tail", 0.0)) < FLUSH
+    )  # fmt: skip
+    if short:
+        yield make_check("laid_tails", Level.LOOK, Count(short))
