@@ -11,10 +11,11 @@ from hypothesis import given
 from easynotch.core.rules import Dialect, LimitSetId, Words, catalogue, choices, limit_set
 from easynotch.core.rules.words import terms_of
 from easynotch.core.tape import Tape, Units
-from easynotch.core.terms import Message
+from easynotch.core.terms import Message, Named
 from easynotch.exchange import WorkedFlight, work_out_flight
 from easynotch.exchange.input.job_model import FlightInput
 from tests.flights import flights
+from tests.laid import houses
 from tests.roofs import roofs
 
 SLOT = re.compile(r"\{(term:)?([a-z_]+)\}")
@@ -117,7 +118,7 @@ def test_everything_a_flight_says_can_be_worded_in_every_dialect(flight):
         assert limit_set(set_id).limits.keys() == limit_set(LimitSetId.BRITISH_DWELLING).limits.keys()
 
 
-@given(roofs())
+@given(roofs() | houses().map(lambda house: house[1]))
 def test_everything_a_roof_says_can_be_worded_in_every_dialect(roof):
     from easynotch.exchange import work_out_roof  # noqa: PLC0415
     from easynotch.exchange.input.roof_model import RoofInput  # noqa: PLC0415
@@ -141,6 +142,7 @@ def test_everything_a_roof_says_can_be_worded_in_every_dialect(roof):
             for joint in worked.joints:
                 place = joint.id.rpartition(".")[2]
                 assert words.say(Message(f"fit.{place}", {"piece": joint.id}))
+                assert not SLOT.search(words.value(Named(joint.id)))
 
 
 @pytest.mark.parametrize("dialect", Dialect)

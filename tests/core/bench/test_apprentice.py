@@ -33,6 +33,7 @@ from easynotch.exchange.input.job_model import FlightInput
 from tests.apprentice import Apprentice, Tools, tilt_closed
 from tests.flights import flights, stairs
 from tests.joined import joined
+from tests.laid import houses
 from tests.roofs import outlines, roofs
 
 TAPES = st.sampled_from([25.4 / 16, 25.4 / 32, 1.0])
@@ -70,6 +71,8 @@ def pieces_of(flight):
 
 JOINED = frozenset({"valley", "valley_short", "valley_jack", "hip_valley_jack", "wing_ridge"})
 """What only roofs over inside corners have."""
+LAID = frozenset({"roof_header", "trimmed", "laid_common", "laid_jack", "laid_ridge", "laid_board"})
+"""What hangs at headers, or lies on a deck."""
 
 
 def pieces_over(roof):
@@ -87,6 +90,7 @@ PIECES = st.one_of(
     stairs().map(pieces_of),
     st.one_of(roofs(around=True), outlines()).map(lambda roof: pieces_over(roof)[-MOST:]),
     joined().map(lambda roof: [one for one in pieces_over(roof) if one.role in JOINED][:MOST]),
+    houses().map(lambda house: [one for one in pieces_over(house[1]) if one.role in LAID][:MOST]),
 )
 
 

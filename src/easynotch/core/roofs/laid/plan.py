@@ -22,8 +22,6 @@ from ..planes.planes import Slope
 
 CLEAR = 1.0
 """mm: how far a laid ridge's end stays short of the end of its slope at least."""
-LEAST = 100.0
-"""mm: of a dormer's walls over the deck at its front."""
 
 
 class LaidKind(StrEnum):
@@ -156,9 +154,6 @@ def _dormers(layout: RoofLayout) -> list[tuple[str, LaidRoof]]:
             layout, (LaidKind.DORMER, number + 1), (main, at + dormer.width / 2, dormer.width / 2, dormer.inward),
             rise, dormer.plate,
         )  # fmt: skip
-        if dormer.plate - laid.deck_height(dormer.inward) < LEAST:
-            least = Length(laid.deck_height(dormer.inward) + LEAST)
-            raise RoofError(f"{path}.plate", message("error.dormer_low", n=Count(number + 1), least=least))
         made.append((path, laid))
     return made
 

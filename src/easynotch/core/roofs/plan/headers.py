@@ -10,7 +10,7 @@ from functools import lru_cache
 from shapely import Polygon, box
 
 from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector
-from ...terms import Count, message
+from ...terms import Count, Length, message
 from ..model.joined import ValleyHead, WingSide
 from ..model.roof import RoofError
 from ..planes.footprint import Footprint, strip
@@ -24,6 +24,8 @@ from .wings import SIDES
 
 ON_LINE = 1.0
 """mm: a wall whose line lies farther from a side is another."""
+LEAST_WALL = 100.0
+"""mm: of a dormer's walls over the deck at its front."""
 CLEAR = 1.0
 """mm: what is left between an opening's trimmers and the end of its slope at least."""
 
@@ -88,6 +90,9 @@ def gaps_of(layout: RoofLayout) -> tuple[Gap, ...]:
         slope, at = place_on(layout, path, dormer.side, dormer.start)
         # Its walls stand on the trimmers; behind them it is open up to where its plates meet the slope.
         meets = (dormer.plate - slope.height(0.0)) / slope.rise_per_run
+        least = slope.height(dormer.inward) + plan.deck * slope.per_run + LEAST_WALL
+        if dormer.plate < least:
+            raise RoofError(f"{path}.plate", message("error.dormer_low", n=Count(number + 1), least=Length(least)))
         gap = Gap(
             slope, at + plan.plate, at + dormer.width - plan.plate, dormer.inward + plan.plate, meets,
             dormer.header or layout.roof.rafter,
