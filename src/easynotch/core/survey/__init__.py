@@ -1,0 +1,34 @@
+"""Surveys: readings of plates as they stand, what they say of corners and levels, and how far they can be trusted.
+
+Source of the method: ``trade.md`` 9; least squares with every reading's tolerance as its standard deviation times
+``SPREAD``, and each reading's own residual against what the others leave it free to be.
+"""
+
+from .adjustment import NEEDED, Adjusted, Suspects, adjust, missing_ties
+from .levels import Levels, levels_of
+from .readings import AtSide, Distance, Level, Offset, Place, true_reading
+from .survey import Survey, SurveyFacts, facts_of_survey, survey_of
+from .truing import Truing, packers_of, true_up
+
+__all__ = [
+    "NEEDED",
+    "Adjusted",
+    "AtSide",
+    "Distance",
+    "Level",
+    "Levels",
+    "Offset",
+    "Place",
+    "Survey",
+    "SurveyFacts",
+    "Suspects",
+    "Truing",
+    "adjust",
+    "facts_of_survey",
+    "levels_of",
+    "missing_ties",
+    "packers_of",
+    "survey_of",
+    "true_reading",
+    "true_up",
+]
