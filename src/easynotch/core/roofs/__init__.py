@@ -18,6 +18,7 @@ from .members.under_ridge import Pocket, beam_pocket
 from .model.joined import Bearing, Dormer, Opening, Purlin, Valley, ValleyHead, Wing, WingSide
 from .model.notch import NotchSizes, size_notch
 from .model.roof import (
+    AsBuilt,
     Blocking,
     BlockKind,
     Boards,
@@ -31,6 +32,7 @@ from .model.roof import (
     Gauged,
     Hip,
     KeepPlanes,
+    Keeps,
     KeepsTrue,
     Lap,
     LineUp,
@@ -71,6 +73,7 @@ from .report.taped_length import Move, Taped, check_taped, marked_to, moves_of
 from .report.working import working_of
 
 __all__ = [
+    "AsBuilt",
     "Bearing",
     "Bevel",
     "BlockKind",
@@ -95,6 +98,7 @@ __all__ = [
     "HipCheck",
     "JackMark",
     "KeepPlanes",
+    "Keeps",
     "KeepsTrue",
     "Lap",
     "LineUp",

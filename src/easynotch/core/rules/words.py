@@ -95,7 +95,7 @@ def parted(name: str, dialect: Dialect) -> dict[str, tuple[str, ...]]:
 
 def is_angle(key: str) -> bool:
     """Whether a fact is an angle, in degrees."""
-    return key in ANGLES or key.startswith("bevels.")
+    return key in ANGLES or key.startswith(("bevels.", "survey.corner."))
 
 
 def is_length(key: str, number: float | int) -> bool:
@@ -201,6 +201,9 @@ class Words:
 
     def fact(self, key: str) -> str:
         """What a fact is, with both of its ends."""
+        corner = re.fullmatch(r"survey\.corner\.(\d+)", key)
+        if corner:
+            return self.say(Message("fact.survey.corner", {"n": Count(int(corner[1]))}))
         return self.say(Message(f"fact.{key}"))
 
     def fact_value(self, key: str, number: float) -> str:

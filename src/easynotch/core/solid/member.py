@@ -80,7 +80,7 @@ class Member:
 
     ``reach`` is the stretch of x (from, to) that holds everything that is left of it; ``zero`` is the x from
     which running distances are measured. ``lengths`` are in mm, by name; ``theory`` is a sloping
-    piece's. Members and removals are compared by
+    piece's; ``place`` is the number of the only place it was cut for. Members and removals are compared by
     identity: that keeps what is derived from them at hand without hashing every plane again.
     """
 
@@ -95,6 +95,7 @@ class Member:
     hand: Hand | None = None
     lengths: Mapping[str, float] = field(default_factory=dict)
     theory: Theory | None = None
+    place: int | None = None
 
     @property
     def cut_planes(self) -> tuple[CutPlane, ...]:

@@ -5,6 +5,8 @@ Source of the method: ``trade.md`` 9; least squares with every reading's toleran
 """
 
 from .adjustment import NEEDED, Adjusted, Suspects, adjust, missing_ties
+from .as_built import Datum, PlateLines, plate_lines
+from .checks import agrees, check_survey, truing_of
 from .levels import Levels, levels_of
 from .readings import AtSide, Distance, Level, Offset, Place, true_reading
 from .survey import Survey, SurveyFacts, facts_of_survey, survey_of
@@ -14,21 +16,27 @@ __all__ = [
     "NEEDED",
     "Adjusted",
     "AtSide",
+    "Datum",
     "Distance",
     "Level",
     "Levels",
     "Offset",
     "Place",
+    "PlateLines",
     "Survey",
     "SurveyFacts",
     "Suspects",
     "Truing",
     "adjust",
+    "agrees",
+    "check_survey",
     "facts_of_survey",
     "levels_of",
     "missing_ties",
     "packers_of",
+    "plate_lines",
     "survey_of",
     "true_reading",
     "true_up",
+    "truing_of",
 ]

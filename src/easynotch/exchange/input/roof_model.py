@@ -25,6 +25,7 @@ from .roof_parts import (
     SettingOutInput,
     TimberInput,
 )
+from .survey_input import SurveyInput
 
 TapedPiece = Annotated[str, Field(pattern=r"^(hip(_\d+)?(_left|_right)?|jack_\d+(_left|_right)?)$")]
 
@@ -72,6 +73,7 @@ class RoofInput(Part):
     assumed: RoofAssumed = RoofAssumed()
     taped: Annotated[dict[TapedPiece, TapedInput], Field(max_length=200)] = {}  # noqa: RUF012 (pydantic copies it)
     pairs: Annotated[tuple[tuple[TimberInput, TimberInput], ...], Field(max_length=MOST_RAFTERS)] = ()
+    survey: SurveyInput | None = None
 
     def roof(self, units: Units) -> Roof:
         """The roof, for the core."""

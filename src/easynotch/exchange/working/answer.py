@@ -28,6 +28,7 @@ def _member(piece: WorkedMember) -> dict[str, Any]:
         "role": member.role,
         "hand": member.hand,
         "count": member.count,
+        **({} if member.place is None else {"place": member.place}),
         "stock": {"thickness": member.stock.thickness, "depth": member.stock.depth},
         "lengths": dict(member.lengths),
         "cuts": [

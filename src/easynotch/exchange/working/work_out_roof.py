@@ -1,11 +1,12 @@
 """Working a roof out from end to end: plan in, every piece, joint and number that follows from it out."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ...core.roofs import (
     Framing,
     Move,
+    Roof,
     RoofError,
     RoofLayout,
     check_roof,
@@ -24,6 +25,7 @@ from ...core.terms import Check, Working
 from ..input.limit_model import LimitsInput, limits_of
 from ..input.roof_model import RoofInput
 from ..problems import Problem, Problems
+from .survey_work import WorkedSurvey, cut_to, survey_checks, work_out_survey
 from .worked import WorkedMember, two_roads
 
 
@@ -40,6 +42,7 @@ class WorkedRoof:
     fitted: tuple[Fitted, ...]
     checks: tuple[Check, ...]
     working: tuple[Working, ...]
+    survey: WorkedSurvey | None = None
 
     kind = "roof"
 
@@ -61,17 +64,38 @@ class MeasuredRoof:
     layout: RoofLayout
     framing: Framing
     facts: dict[str, float | int]
+    survey: WorkedSurvey | None = None
 
 
 def measured_roof(given: RoofInput, units: Units, path: str = "") -> MeasuredRoof:
-    """Lay a roof out and frame it. Raises Problems: what is no roof."""
+    """Lay a roof out and frame it, cut to its survey where it has one that says enough. Raises Problems: what is no
+    roof, a reading that is none.
+    """
     roof = given.roof(units)
+    survey = None if given.survey is None else work_out_survey(given.survey, roof, path)
+    built = None if survey is None else cut_to(roof, survey)
     try:
-        layout = lay_out_roof(roof)
-        framing = frame_roof(layout)
+        layout, framing = _framed(roof, built)
     except RoofError as error:
         raise Problems([Problem(f"{path}.{error.path}".lstrip("."), error.message)]) from None
-    return MeasuredRoof(layout, framing, facts_of(layout, framing))
+    facts: dict[str, float | int] = dict(facts_of(layout, framing))
+    if survey is not None:
+        survey = replace(survey, cut_to=layout.roof.as_built is not None)
+        facts |= survey.facts
+    return MeasuredRoof(layout, framing, facts, survey)
+
+
+def _framed(roof: Roof, built: Roof | None) -> tuple[RoofLayout, Framing]:
+    """A roof as it was surveyed, where roofs of its kind are cut so; else as drawn."""
+    if built is not None:
+        try:
+            layout = lay_out_roof(built)
+            return layout, frame_roof(layout)
+        except RoofError as error:
+            if error.path != "survey":
+                raise
+    layout = lay_out_roof(roof)
+    return layout, frame_roof(layout)
 
 
 def work_out_roof(
@@ -116,8 +140,10 @@ def work_out_roof(
             *check_roof(layout, framing, facts, fitted, rules.limits),
             *check_taped(taped, moves),
             *two_roads(working),
+            *(() if measured.survey is None else survey_checks(measured.survey, framing)),
         ),
         working=working,
+        survey=measured.survey,
     )
 
 

@@ -3,6 +3,7 @@
 from ...solid import Member
 from ..members.outline_rafters import Near
 from ..plan.layout import RoofLayout
+from .as_built import frame_as_built
 from .gable_framing import frame_gables
 from .hip_framing import frame_hips, hip_pieces_near
 from .outline_framing import frame_outline, outline_pieces_near
@@ -13,7 +14,10 @@ def frame_roof(layout: RoofLayout) -> Framing:
     """Return every piece of a roof with its places and joints. Raises RoofError where a pair or a tail cannot be."""
     if layout.outline is not None:
         return frame_outline(layout)
-    return frame_hips(layout) if layout.hipped else frame_gables(layout)
+    if layout.hipped:
+        return frame_hips(layout)
+    framing = frame_gables(layout)
+    return framing if layout.roof.as_built is None else frame_as_built(layout, framing)
 
 
 def pieces_near(layout: RoofLayout, near: Near) -> list[Member]:

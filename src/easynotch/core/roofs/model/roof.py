@@ -317,11 +317,32 @@ class Blocking:
     vent: float = 0.0
 
 
+class Keeps(StrEnum):
+    """What every rafter of a surveyed roof keeps: the roof's planes; its stand over the plate, under a level ridge; or
+    pitch and stand, whatever the ridge does then.
+    """
+
+    PLANES = "planes"
+    STAND = "stand"
+    PITCH = "pitch"
+
+
+@dataclass(frozen=True, slots=True)
+class AsBuilt:
+    """The long plates as they stand: points of either wall's face with its plate's top, x along the ridge from the
+    first end, y across, z over the plates' own level; and what the rafters keep.
+    """
+
+    first: tuple[tuple[float, float, float], ...]
+    second: tuple[tuple[float, float, float], ...]
+    keeps: Keeps = Keeps.PLANES
+
+
 @dataclass(frozen=True, slots=True)
 class Roof:
     """A roof. ``pairs`` are the measured timbers of half-lapped pairs, left and right, numbered from the start;
     ``sheet`` is the length of the covering's sheets along the eave; ``defects`` are those of the board that the pattern
-    rafter comes from.
+    rafter comes from; ``as_built`` are the plates as they were surveyed.
     """
 
     name: str
@@ -343,6 +364,7 @@ class Roof:
     pairs: tuple[tuple[Timber, Timber], ...] = ()
     boards: Boards = Boards()
     defects: tuple[Defect, ...] = ()
+    as_built: AsBuilt | None = None
 
     @property
     def lapped(self) -> bool:

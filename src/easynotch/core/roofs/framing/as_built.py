@@ -1,0 +1,154 @@
+"""Rafters of a gabled roof each cut for its own place, over plates as they were surveyed.
+
+The ridge stays straight and level where it was drawn; what differs is how far the wall stands from it at every place and
+how high its plate lies. The eave line stays straight. Source: ``trade.md`` 9.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from itertools import pairwise
+from math import hypot
+
+from ...solid import CutPlane, Face, MateFace, Member, Plane, Touch, Vector, member_face, support_face
+from ...terms import message
+from ..members.mating_faces import WALL
+from ..members.rafter import rafter
+from ..model.roof import AsBuilt, Keeps, RidgeKind, RoofError
+from ..plan.layout import RoofLayout, RoofSide
+from ..planes.planes import UP, Slope
+from .pieces import Framing, Piece, near_face_is_inner, ridge_side
+
+TWO = 2
+
+
+@dataclass(frozen=True, slots=True)
+class PlateHere:
+    """A plate at a place: a point of its bearing line at its top, along the wall with the plate's fall, and level
+    inward of the wall.
+    """
+
+    point: Vector
+    along: Vector
+    inward: Vector
+
+
+def frame_as_built(layout: RoofLayout, framing: Framing) -> Framing:
+    """A gabled roof's framing with every rafter cut for its own place, numbered from the first end on either side.
+
+    Raises:
+        RoofError: at the survey, a roof of another kind.
+    """
+    built = layout.roof.as_built
+    assert built is not None
+    _refuse_others(layout, framing)
+    ridge = next(piece.member for piece in framing.pieces if piece.member.role == "ridge")
+    fascias = [piece.member for piece in framing.pieces if piece.member.id.startswith("fascia_")]
+    made: list[Member] = []
+    touches: list[Touch] = []
+    for name, side in zip("ab", layout.sides, strict=True):
+        for number, along in enumerate(sorted(framing.setting_out.in_world), 1):
+            here = plate_at(layout, built, side, along)
+            member = _rafter(layout, side, here, (name, number))
+            made.append(member)
+            fascia = next((one for one in fascias if one.id == f"fascia_{side.slope.id}"), None)
+            touches += _touches(layout, side, member, here, (ridge, fascia))
+    others = [piece for piece in framing.pieces if piece.member.role != "common"]
+    kept = [touch for touch in framing.touches if touch.member.role != "common"]
+    pieces = (*(Piece(one, (one.placement,)) for one in made), *others)
+    return Framing(pieces, framing.setting_out, (*touches, *kept))
+
+
+def _refuse_others(layout: RoofLayout, framing: Framing) -> None:
+    roof = layout.roof
+    plain = len(layout.sides) == TWO and not layout.hipped and roof.ridge.kind is RidgeKind.BOARD
+    roles = {piece.member.role for piece in framing.pieces}
+    if (
+        not plain
+        or roof.gambrel is not None
+        or roof.boards.depths
+        or roof.eaves.false_tail
+        or "dropped_common" in roles
+    ):
+        raise RoofError("survey", message("error.survey_here"))
+
+
+def plate_at(layout: RoofLayout, built: AsBuilt, side: RoofSide, along: float) -> PlateHere:
+    """The plate on a side so far along the ridge from the first end: on the stretch between two of its points there."""
+    nodes = built.first if side is layout.sides[0] else built.second
+    start, end = next(
+        (pair for pair in pairwise(nodes) if pair[0][0] <= along <= pair[1][0]),
+        (nodes[0], nodes[1]) if along < nodes[0][0] else (nodes[-2], nodes[-1]),
+    )
+    step = Vector(*(b - a for a, b in zip(start, end, strict=True)))
+    level = hypot(step.x, step.y)
+    inward = UP.cross(Vector(step.x, step.y, 0.0).unit())
+    inward = inward if inward.dot(side.slope.inward) > 0 else -inward
+    share = (along - start[0]) / step.x
+    face = Vector(*start) + step * share
+    # The sheathing's outer face, where the rafter stands: out of the wall, and back to the same place along the ridge.
+    out = layout.roof.plan.sheathing / inward.dot(side.slope.inward)
+    return PlateHere(face - side.slope.inward * out, step * (1.0 / level), inward)
+
+
+def _rafter(layout: RoofLayout, side: RoofSide, here: PlateHere, name: tuple[str, int]) -> Member:
+    """A rafter cut for a place: its run to the ridge there, its stand over the plate, its tail out to the eave line."""
+    letter, number = name
+    drawn = side.slope
+    run = side.run - drawn.inward_of((here.point.x, here.point.y))
+    peak, keeps = drawn.height(side.run), layout.roof.as_built.keeps if layout.roof.as_built else Keeps.PLANES
+    rise_per_run, hap = drawn.rise_per_run, drawn.hap
+    if keeps is Keeps.PLANES:
+        hap = peak - rise_per_run * run - here.point.z
+    elif keeps is Keeps.STAND:
+        rise_per_run = (peak - hap - here.point.z) / run
+    off = drawn.inward * (run - side.run)
+    start, end = ((x - off.x, y - off.y) for x, y in (drawn.start, drawn.end))
+    slope = Slope(drawn.id, start, end, rise_per_run, here.point.z, hap)
+    eaves = layout.roof.eaves
+    at_place = replace(
+        layout, roof=replace(layout.roof, eaves=replace(eaves, overhang=eaves.overhang + side.run - run))
+    )
+    station = slope.station(here.point.x)
+    made = rafter(at_place, RoofSide(slope, run), station, member_id=f"rafter_{letter}_{number}", role="common")
+    return replace(
+        made, place=number, lengths={**made.lengths, "stand": hap},
+        removals=tuple(
+            replace(one, planes=tuple(_bearing(cut, made, here) for cut in one.planes)) for one in made.removals
+        ),
+    )  # fmt: skip
+
+
+def _bearing(cut: CutPlane, member: Member, here: PlateHere) -> CutPlane:
+    """A heel in the wall's own plane, a seat in its plate's; any other cut as it is."""
+    if cut.id == "heel":
+        normal = here.inward
+    elif cut.id == "seat":
+        normal = _down(here)
+    else:
+        return cut
+    return replace(cut, plane=member.placement.plane_to_local(Plane.through(here.point, normal)))
+
+
+def _down(here: PlateHere) -> Vector:
+    normal = here.along.cross(here.inward).unit()
+    return normal if normal.z < 0 else -normal
+
+
+def _touches(
+    layout: RoofLayout, side: RoofSide, member: Member, here: PlateHere, mates: tuple[Member, Member | None]
+) -> Iterator[Touch]:
+    """A rafter on its own stretch of plate, against its wall, the ridge and the fascia."""
+    ridge, fascia = mates
+    cuts = {cut.id for cut in member.cut_planes}
+    beside = here.along * (2 * layout.roof.rafter.thickness)
+    plate = here.inward * (layout.roof.plan.plate + layout.roof.plan.sheathing)
+    yield Touch(f"{member.id}.head", member, "head", ridge_side(ridge, side))
+    yield Touch(f"{member.id}.seat", member, "seat", _quad(here.point, beside, plate))
+    yield Touch(f"{member.id}.heel", member, "heel", _quad(here.point, beside, UP * -WALL))
+    if fascia is not None and "tail" in cuts:
+        face = Face.NEAR if near_face_is_inner(fascia, side) else Face.FAR
+        yield Touch(f"{member.id}.tail", member, "tail", member_face(fascia, face))
+
+
+def _quad(point: Vector, beside: Vector, away: Vector) -> MateFace:
+    return support_face(point - beside, point + beside, point + beside + away, point - beside + away)

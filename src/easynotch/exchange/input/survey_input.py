@@ -1,0 +1,117 @@
+"""The survey of a roof's plates in the job file: readings, what they say, what is kept when pieces are cut to them."""
+
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
+
+from ...core.roofs import Keeps, WingSide
+from ...core.survey import AtSide, Datum, Distance, Level, Offset, Place, true_reading
+from .measured import NotNegative, Positive, Signed
+from .parts import Name, Part, Whole
+from .plan_parts import MOST_OUTLINE_CORNERS, ZERO
+
+MOST_READINGS = 400
+TOLERANCES = {"laser": 2.0, "tape": 3.0, "string": 2.0, "level": 2.0, "other": 3.0}
+"""mm: how far a reading by such a tool may be off, 95 times of 100, where it was not said."""
+SIDES = (WingSide.FIRST, WingSide.SECOND_END, WingSide.SECOND, WingSide.FIRST_END)
+"""A rectangle's sides in the order its corners are walked."""
+
+Corner = Annotated[Whole, Field(ge=1, le=MOST_OUTLINE_CORNERS)]
+
+
+class AtInput(Part):
+    """A place on a wall: the side, of a rectangle by its name, else by its number, and how far along it."""
+
+    side: WingSide | Corner
+    at: NotNegative
+
+    def place(self) -> AtSide:
+        """As the core's place."""
+        side = SIDES.index(self.side) if isinstance(self.side, WingSide) else self.side - 1
+        return AtSide(side, self.at.mm)
+
+
+class ReadingInput(Part):
+    """One reading: of what kind, from a corner or a place on a wall to another, what was read, the figure the tape
+    began at, with which tool, how far such a reading may be off, and who read it.
+
+    A side, diagonal or tie is a length between two corners. A level is how high the plate's top stands over the plates'
+    own level, or with ``to`` how much higher than there. An offset is how far outside the string between its corners a
+    wall stands. A height is the ridge's top over the plates' own level.
+    """
+
+    kind: Literal["side", "diagonal", "tie", "level", "offset", "height"]
+    start: Annotated[Corner | AtInput, Field(alias="from")]
+    end: Annotated[Corner | AtInput | None, Field(alias="to")] = None
+    value: Signed
+    started_at: NotNegative = ZERO
+    tool: Annotated[Literal["laser", "tape", "string", "level", "other"], Field(alias="with")] = "tape"
+    tolerance: Positive | None = None
+    by: Name = ""
+    note: Name = ""
+
+    @model_validator(mode="after")
+    def _whole(self) -> Self:
+        if self.kind in ("side", "diagonal", "tie"):
+            if not isinstance(self.start, int) or not isinstance(self.end, int) or self.start == self.end:
+                raise PydanticCustomError("survey_corners", "from one corner to another")
+            if true_reading(self.value.mm, self.started_at.mm) <= 0:
+                raise PydanticCustomError("survey_length", "longer than the figure the tape began at")
+        if self.kind == "offset" and not isinstance(self.start, AtInput):
+            raise PydanticCustomError("survey_offset", "at a place on a wall")
+        return self
+
+    @property
+    def spread(self) -> float:
+        """How far it may be off, mm."""
+        return self.tolerance.mm if self.tolerance else TOLERANCES[self.tool]
+
+    @property
+    def read(self) -> float:
+        """What was measured, mm."""
+        return true_reading(self.value.mm, self.started_at.mm)
+
+
+def _place(given: int | AtInput) -> Place:
+    return given - 1 if isinstance(given, int) else given.place()
+
+
+class SurveyInput(Part):
+    """The plates as they stand: readings; what every rafter keeps, and what stays where it is; whether the building is
+    trued or the pieces are cut to it, and how far a corner can still be moved.
+    """
+
+    readings: Annotated[tuple[ReadingInput, ...], Field(max_length=MOST_READINGS)] = ()
+    keep: Keeps = Keeps.PLANES
+    datum: Datum = Datum.RIDGE
+    decide: Literal["cut", "true"] = "cut"
+    movable: NotNegative | None = None
+
+    def distances(self) -> list[Distance]:
+        """The lengths between corners."""
+        return [
+            Distance(number, one.start - 1, one.end - 1, one.read, one.spread)
+            for number, one in enumerate(self.readings)
+            if one.kind in ("side", "diagonal", "tie") and isinstance(one.start, int) and isinstance(one.end, int)
+        ]
+
+    def levels(self) -> list[Level]:
+        """The plates' levels."""
+        return [
+            Level(number, _place(one.start), None if one.end is None else _place(one.end), one.read, one.spread)
+            for number, one in enumerate(self.readings)
+            if one.kind == "level"
+        ]
+
+    def offsets(self) -> list[Offset]:
+        """How far walls stand off their strings."""
+        return [
+            Offset(number, one.start.place(), one.read, one.spread)
+            for number, one in enumerate(self.readings)
+            if one.kind == "offset" and isinstance(one.start, AtInput)
+        ]
+
+    def heights(self) -> list[float]:
+        """The ridge's heights, mm."""
+        return [one.read for one in self.readings if one.kind == "height"]

@@ -1,0 +1,76 @@
+"""A roof's survey worked out: what its readings say, and the roof as its pieces are cut to it."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from ...core.roofs import AsBuilt, Framing, Roof, Shape
+from ...core.survey import Survey, agrees, check_survey, facts_of_survey, plate_lines, survey_of
+from ...core.terms import Check, Count, Length, make_check, message
+from ...core.terms import Level as Weight
+from ..input.survey_input import SurveyInput
+from ..problems import Problem, Problems
+
+RECTANGLE = 4
+
+
+@dataclass(frozen=True, slots=True)
+class WorkedSurvey:
+    """A survey with its facts; ``cut_to`` tells whether the roof can be, and is, cut to it."""
+
+    survey: Survey
+    given: SurveyInput
+    facts: dict[str, float]
+    cut_to: bool = False
+
+
+def work_out_survey(given: SurveyInput, roof: Roof, path: str = "") -> WorkedSurvey:
+    """What a survey says of a roof's plates.
+
+    Raises:
+        Problems: at the reading, a corner or a side the plan has not.
+    """
+    plan = roof.plan
+    corners = plan.corners or ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
+    for number, one in enumerate(given.readings):
+        for key, place in (("from", one.start), ("to", one.end)):
+            at = place if isinstance(place, int) else None if place is None else place.place().side + 1
+            if at is not None and at > len(corners):
+                where = f"{path}.survey.readings[{number}].{key}".lstrip(".")
+                raise Problems([Problem(where, message("error.survey_corner", most=str(len(corners))))])
+    survey = survey_of(corners, given.distances(), given.levels(), given.offsets())
+    return WorkedSurvey(survey, given, facts_of_survey(survey))
+
+
+def cut_to(roof: Roof, worked: WorkedSurvey) -> Roof | None:
+    """The roof over its plates as they stand; None where it is cut as drawn: the building is to be trued, a reading is
+    missing or wrong, or the plan is no rectangle.
+    """
+    plan, given = roof.plan, worked.given
+    if given.decide == "true" or not agrees(worked.survey):
+        return None
+    if plan.shape is not Shape.RECTANGLE or plan.wings or plan.ridge_at is not None:
+        return None
+    lines = plate_lines(worked.survey, given.datum, plan.width)
+    built = AsBuilt(lines.first, lines.second, given.keep)
+    return replace(roof, plan=replace(plan, length=lines.length), as_built=built)
+
+
+def survey_checks(worked: WorkedSurvey, framing: Framing) -> Iterator[Check]:
+    """What a survey is told of, and what the pieces cut to it keep."""
+    movable = worked.given.movable
+    yield from check_survey(worked.survey, movable.mm if movable else None)
+    if not agrees(worked.survey):
+        return
+    if not worked.cut_to:
+        if worked.given.decide == "cut":
+            yield make_check("survey_as_drawn", Weight.LOOK)
+        return
+    cut = [piece.member for piece in framing.pieces if piece.member.place is not None]
+    stands = [member.lengths["stand"] for member in cut]
+    lowest = min(cut, key=lambda member: member.lengths["stand"])
+    # What is left over the seat: under half the rafter's plumb depth the notch takes more than half of it.
+    half = lowest.stock.depth / 2
+    level = Weight.STOP if min(stands) <= 0 else Weight.LOOK if min(stands) < half else Weight.OK
+    yield make_check(
+        "survey_stand", level, Length(min(stands)), most=Length(max(stands)), n=Count(len(cut)), half=Length(half)
+    )
