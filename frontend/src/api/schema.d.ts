@@ -1402,6 +1402,17 @@ export interface components {
             ][];
         };
         /**
+         * MoveView
+         * @description What is done at a corner or a place of the plates, and how much.
+         */
+        MoveView: {
+            /** At */
+            at: string;
+            /** What */
+            what: string;
+            by: components["schemas"]["Shown"];
+        };
+        /**
          * NotchView
          * @description A notch to choose: its joint, and what it comes to.
          */
@@ -1518,6 +1529,8 @@ export interface components {
             setting_out: components["schemas"]["SettingOutView"];
             /** Lengths */
             lengths: components["schemas"]["FactView"][];
+            /** @description the plates as they were surveyed, where they were */
+            survey: components["schemas"]["SurveyView"] | null;
             /**
              * Sides
              * @description of an outline or polygon, else empty
@@ -1856,6 +1869,44 @@ export interface components {
             ][][];
         };
         /**
+         * SurveyReadingView
+         * @description A reading beside what all of them say together: how far it is off, whether it may be the wrong one.
+         */
+        SurveyReadingView: {
+            /** Number */
+            number: number;
+            off: components["schemas"]["Shown"] | null;
+            /** Suspect */
+            suspect: boolean;
+        };
+        /**
+         * SurveyView
+         * @description A survey: drawn with what is off so many ``times``, what it found, its readings, what is still to be read, and
+         *     how the plates are trued.
+         */
+        SurveyView: {
+            drawing: components["schemas"]["SheetView"];
+            /** Times */
+            times: string;
+            /** Facts */
+            facts: components["schemas"]["FactView"][];
+            /** Corners */
+            corners: components["schemas"]["FactView"][];
+            /** Readings */
+            readings: components["schemas"]["SurveyReadingView"][];
+            /** Missing */
+            missing: [
+                number,
+                number
+            ][];
+            /** Moves */
+            moves: components["schemas"]["MoveView"][];
+            /** Packers */
+            packers: components["schemas"]["MoveView"][];
+            /** Cut To */
+            cut_to: boolean;
+        };
+        /**
          * TextView
          * @description Words on a drawing.
          */
@@ -2007,6 +2058,16 @@ export interface components {
             value: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * AtInput
+         * @description A place on a wall: the side, of a rectangle by its name, else by its number, and how far along it.
+         */
+        AtInput: {
+            /** Side */
+            side: components["schemas"]["WingSide"] | number;
+            /** At */
+            at: number | string;
         };
         /**
          * Balusters
@@ -2205,6 +2266,12 @@ export interface components {
             /** Reason */
             reason: string;
         };
+        /**
+         * Datum
+         * @description What stays where it is: the ridge over the middles of both ends, or a long wall, the ridge along it.
+         * @enum {string}
+         */
+        Datum: "ridge" | "first_side" | "second_side";
         /**
          * DeckBelowInput
          * @description A deck or floor the foot stands on: its boards, the block let in under them, and the screws down into it.
@@ -2717,7 +2784,7 @@ export interface components {
              * Readings
              * @default []
              */
-            readings: components["schemas"]["ReadingInput"][];
+            readings: components["schemas"]["easynotch__exchange__input__flight_parts__ReadingInput"][];
             /** @default null */
             across: components["schemas"]["AcrossInput"] | null;
             /** @default null */
@@ -3015,6 +3082,13 @@ export interface components {
          * @enum {string}
          */
         KeepPlanes: "drop" | "back" | "corner";
+        /**
+         * Keeps
+         * @description What every rafter of a surveyed roof keeps: the roof's planes; its stand over the plate, under a level ridge; or
+         *     pitch and stand, whatever the ridge does then.
+         * @enum {string}
+         */
+        Keeps: "planes" | "stand" | "pitch";
         /**
          * KeepsTrue
          * @description With a ridge off the centre: both pitches alike over unequal plates, or level plates under two pitches.
@@ -3574,16 +3648,6 @@ export interface components {
             defects: components["schemas"]["DefectInput"][];
         };
         /**
-         * ReadingInput
-         * @description A drop measured at a level distance from the header's face.
-         */
-        ReadingInput: {
-            /** At */
-            at: number | string;
-            /** Drop */
-            drop: number | string;
-        };
-        /**
          * RidgeInput
          * @description What the rafters meet at: a board, a beam under them, or nothing but each other; ``length`` is the longest board
          *     to be had for it.
@@ -3748,6 +3812,8 @@ export interface components {
                 components["schemas"]["TimberInput"],
                 components["schemas"]["TimberInput"]
             ][];
+            /** @default null */
+            survey: components["schemas"]["SurveyInput"] | null;
         };
         /**
          * SawInput
@@ -4023,6 +4089,33 @@ export interface components {
             length: number | string | null;
         };
         /**
+         * SurveyInput
+         * @description The plates as they stand: readings; what every rafter keeps, and what stays where it is; whether the building is
+         *     trued or the pieces are cut to it, and how far a corner can still be moved.
+         */
+        SurveyInput: {
+            /**
+             * Readings
+             * @default []
+             */
+            readings: components["schemas"]["easynotch__exchange__input__survey_input__ReadingInput"][];
+            /** @default planes */
+            keep: components["schemas"]["Keeps"];
+            /** @default ridge */
+            datum: components["schemas"]["Datum"];
+            /**
+             * Decide
+             * @default cut
+             * @enum {string}
+             */
+            decide: "cut" | "true";
+            /**
+             * Movable
+             * @default null
+             */
+            movable: number | string | null;
+        };
+        /**
          * Tail
          * @description How a rafter ends at the eaves.
          * @enum {string}
@@ -4272,6 +4365,73 @@ export interface components {
          * @enum {string}
          */
         WingSide: "first" | "second" | "first_end" | "second_end";
+        /**
+         * ReadingInput
+         * @description A drop measured at a level distance from the header's face.
+         */
+        easynotch__exchange__input__flight_parts__ReadingInput: {
+            /** At */
+            at: number | string;
+            /** Drop */
+            drop: number | string;
+        };
+        /**
+         * ReadingInput
+         * @description One reading: of what kind, from a corner or a place on a wall to another, what was read, the figure the tape
+         *     began at, with which tool, how far such a reading may be off, and who read it.
+         *
+         *     A side, diagonal or tie is a length between two corners. A level is how high the plate's top stands over the plates'
+         *     own level, or with ``to`` how much higher than there. An offset is how far outside the string between its corners a
+         *     wall stands. Without a value it is still to be read. A height is the ridge's top over the plates' own level.
+         */
+        easynotch__exchange__input__survey_input__ReadingInput: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "side" | "diagonal" | "tie" | "level" | "offset" | "height";
+            /** From */
+            from: number | components["schemas"]["AtInput"];
+            /**
+             * To
+             * @default null
+             */
+            to: number | components["schemas"]["AtInput"] | null;
+            /**
+             * Value
+             * @default null
+             */
+            value: number | string | null;
+            /**
+             * Started At
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            started_at: number | string;
+            /**
+             * With
+             * @default tape
+             * @enum {string}
+             */
+            with: "laser" | "tape" | "string" | "level" | "other";
+            /**
+             * Tolerance
+             * @default null
+             */
+            tolerance: number | string | null;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
         /**
          * SketchView
          * @description What is drawn and read back while a number is still being typed: the rest of the screen stays as it was.

@@ -22,6 +22,7 @@ from .problems import Problem, Problems
 from .reading import parse_json, read_draft, read_job
 from .usual import usual_flight, usual_roof
 from .working.answer import contract
+from .working.survey_work import WorkedSurvey
 from .working.work_out import Worked, worked_out
 from .working.work_out_flight import WorkedFlight, work_out_flight
 from .working.work_out_roof import WorkedRoof, measured_roof, work_out_roof
@@ -46,6 +47,7 @@ __all__ = [
     "WorkedFlight",
     "WorkedMember",
     "WorkedRoof",
+    "WorkedSurvey",
     "called",
     "contract",
     "differences",

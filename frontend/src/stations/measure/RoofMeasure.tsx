@@ -13,11 +13,12 @@ import { OutlineEditor } from "./OutlineEditor";
 import { WallsBelow } from "./WallsBelow";
 import { Wings } from "./Wings";
 import { RoofExtras } from "./RoofExtras";
+import { Survey } from "./Survey";
 import { MeasuredToChoice, RoofShape, SheathingChoice } from "./RoofChoices";
 import { useWork } from "../../shared/work/WorkContext";
 
 /** The keys that have a field here. */
-const FIELDS = /^(pitch|plan\.(width|length|side|sides|corners.*|valley\.[\w.]+|purlins\[.*|openings.*|dormers.*|deck|wings.*|edges.*|line_up|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|nip|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|setting_out\.sheet)$/;
+const FIELDS = /^(pitch|plan\.(width|length|side|sides|corners.*|valley\.[\w.]+|purlins\[.*|openings.*|dormers.*|deck|wings.*|edges.*|line_up|plate|wall_height|sheathing|ridge_at|upper_overhang)|eaves\.(overhang|fascia|fascia_depth|verge|board_length|nip|tops.*|false_tail\.\w+)|rafter\.[\w[\]]+|gambrel\.[\w.]+|hip\.\w+|gable\.[\w.]+|collar\.\w+|blocking\.\w+|ridge\.(blocks|posts)\.\w+|ridge\.pocket|pairs.*|survey.*|setting_out\.sheet)$/;
 /** Beside a plan of sides walls below have theirs. */
 const WITH_WALLS = new RegExp(`${FIELDS.source}|^plan\\.bearings`);
 const SECTION = { left: 40, right: 40, top: 26, bottom: 84 };
@@ -55,6 +56,7 @@ export function RoofMeasure() {
         {own && sides.length > 0 && <OutlineEditor sides={sides} />}
         <Wings />
         {sides.length > 0 && <WallsBelow sides={sides} />}
+        {!missing && <Survey corners={sides.length || 4} />}
         <div className="choices roof-choices">
           <RoofShape />
           <SheathingChoice />

@@ -66,7 +66,7 @@ class Adjusted:
 
 
 def missing_ties(nominal: Sequence[Point], distances: Sequence[Distance]) -> list[tuple[int, int]]:
-    """The pairs of corners whose lengths are still needed for the corners to be known, sides first; none where they are."""
+    """The pairs of corners whose lengths are needed before the corners are known, sides first; none where they are."""
     count = len(nominal)
     known = [(one.start, one.end) for one in distances]
     pairs = sorted(combinations(range(count), 2), key=lambda pair: (pair[1] - pair[0] not in (1, count - 1), pair))

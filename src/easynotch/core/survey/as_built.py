@@ -22,9 +22,9 @@ class Datum(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class PlateLines:
-    """The long walls' faces with their plates' tops, from the first end on, x along the ridge from the first end wall, y
-    across with the ridge at half the drawn width, z over the plates' own level; and how long the ridge is between the
-    end walls.
+    """The long walls' faces with their plates' tops, from the first end on: x along the ridge from the first end wall,
+    y across with the ridge at half the drawn width, z over the plates' own level; and how long the ridge is between
+    the end walls.
     """
 
     length: float

@@ -38,13 +38,13 @@ class ReadingInput(Part):
 
     A side, diagonal or tie is a length between two corners. A level is how high the plate's top stands over the plates'
     own level, or with ``to`` how much higher than there. An offset is how far outside the string between its corners a
-    wall stands. A height is the ridge's top over the plates' own level.
+    wall stands. Without a value it is still to be read. A height is the ridge's top over the plates' own level.
     """
 
     kind: Literal["side", "diagonal", "tie", "level", "offset", "height"]
     start: Annotated[Corner | AtInput, Field(alias="from")]
     end: Annotated[Corner | AtInput | None, Field(alias="to")] = None
-    value: Signed
+    value: Signed | None = None
     started_at: NotNegative = ZERO
     tool: Annotated[Literal["laser", "tape", "string", "level", "other"], Field(alias="with")] = "tape"
     tolerance: Positive | None = None
@@ -56,7 +56,7 @@ class ReadingInput(Part):
         if self.kind in ("side", "diagonal", "tie"):
             if not isinstance(self.start, int) or not isinstance(self.end, int) or self.start == self.end:
                 raise PydanticCustomError("survey_corners", "from one corner to another")
-            if true_reading(self.value.mm, self.started_at.mm) <= 0:
+            if self.value is not None and self.read <= 0:
                 raise PydanticCustomError("survey_length", "longer than the figure the tape began at")
         if self.kind == "offset" and not isinstance(self.start, AtInput):
             raise PydanticCustomError("survey_offset", "at a place on a wall")
@@ -69,8 +69,8 @@ class ReadingInput(Part):
 
     @property
     def read(self) -> float:
-        """What was measured, mm."""
-        return true_reading(self.value.mm, self.started_at.mm)
+        """What was measured, mm; nothing of one that is still to be read."""
+        return true_reading(self.value.mm, self.started_at.mm) if self.value is not None else 0.0
 
 
 def _place(given: int | AtInput) -> Place:
@@ -93,7 +93,10 @@ class SurveyInput(Part):
         return [
             Distance(number, one.start - 1, one.end - 1, one.read, one.spread)
             for number, one in enumerate(self.readings)
-            if one.kind in ("side", "diagonal", "tie") and isinstance(one.start, int) and isinstance(one.end, int)
+            if one.value is not None
+            and one.kind in ("side", "diagonal", "tie")
+            and isinstance(one.start, int)
+            and isinstance(one.end, int)
         ]
 
     def levels(self) -> list[Level]:
@@ -101,7 +104,7 @@ class SurveyInput(Part):
         return [
             Level(number, _place(one.start), None if one.end is None else _place(one.end), one.read, one.spread)
             for number, one in enumerate(self.readings)
-            if one.kind == "level"
+            if one.value is not None and one.kind == "level"
         ]
 
     def offsets(self) -> list[Offset]:
@@ -109,9 +112,9 @@ class SurveyInput(Part):
         return [
             Offset(number, one.start.place(), one.read, one.spread)
             for number, one in enumerate(self.readings)
-            if one.kind == "offset" and isinstance(one.start, AtInput)
+            if one.value is not None and one.kind == "offset" and isinstance(one.start, AtInput)
         ]
 
     def heights(self) -> list[float]:
         """The ridge's heights, mm."""
-        return [one.read for one in self.readings if one.kind == "height"]
+        return [one.read for one in self.readings if one.kind == "height" and one.value is not None]

@@ -7,6 +7,7 @@ from pydantic import Field
 
 from ..mark.models import AlternativeView
 from ..shared.models import FactView, FitView, Point, SheetView, Shown
+from .survey import SurveyView
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -129,6 +130,7 @@ class RoofView:
     trial: list[str]
     setting_out: SettingOutView
     lengths: list[FactView]
+    survey: Annotated[SurveyView | None, Field(description="the plates as they were surveyed, where they were")]
     sides: Annotated[list[SideView], Field(description="of an outline or polygon, else empty")]
 
 

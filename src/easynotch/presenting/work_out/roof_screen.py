@@ -45,6 +45,7 @@ from .roof_models import (
     SideView,
     StandView,
 )
+from .survey import survey_view
 
 SAME = 0.05
 """mm: two notches whose depths differ less are one."""
@@ -60,7 +61,7 @@ def roof_screen_of(
     board = board_view(worked, pattern_of(worked, piece), words, tools)
     return ScreenView(
         kind="roof",
-        facts=[fact_view(key, value, words) for key, value in worked.facts.items()],
+        facts=[fact_view(key, value, words) for key, value in worked.facts.items() if not key.startswith("survey.")],
         checks=[check_view(check, words) for check in sorted(worked.checks, key=urgency)],
         working=[working_view(one, words) for one in _by_school(worked, tools.habit("ridge_deduction"))],
         candidates=[],
@@ -105,6 +106,7 @@ def _roof(given: RoofInput, worked: WorkedRoof, words: Words, tools: Tools) -> R
             lookouts=_lookouts(worked, words),
             laths=_laths(worked, words),
         ),
+        survey=None if worked.survey is None else survey_view(worked.survey, words),
         sides=_sides(given, worked, words),
         lengths=[_length(key, lengths[key], words) for key in SHOWN_LENGTHS if key in lengths],
     )

@@ -1,7 +1,7 @@
 """Rafters of a gabled roof each cut for its own place, over plates as they were surveyed.
 
-The ridge stays straight and level where it was drawn; what differs is how far the wall stands from it at every place and
-how high its plate lies. The eave line stays straight. Source: ``trade.md`` 9.
+The ridge stays straight and level where it was drawn; what differs is how far the wall stands from it at every place
+and how high its plate lies. The eave line stays straight. Source: ``trade.md`` 9.
 """
 
 from collections.abc import Iterator

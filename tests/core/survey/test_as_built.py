@@ -1,0 +1,153 @@
+"""If these break, a rafter cut to a surveyed building gapes on its plate, or is not the one its place needs."""
+
+from dataclasses import replace
+from itertools import combinations, pairwise
+from math import hypot, sqrt
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from shapely import Polygon
+
+from easynotch.core.bench import Preferences
+from easynotch.core.roofs import (
+    AsBuilt,
+    Eaves,
+    End,
+    Hip,
+    Keeps,
+    Notch,
+    NotchRule,
+    Plan,
+    Ridge,
+    RidgeKind,
+    Roof,
+    RoofError,
+    frame_roof,
+    lay_out_roof,
+)
+from easynotch.core.solid import Face, Stock, close, outline, overlaps
+from easynotch.core.survey import AtSide, Datum, Distance, Level, Offset, plate_lines, survey_of
+from tests.core.bench.test_apprentice import follow
+from tests.roofs import mm
+
+WIDTH, LENGTH, CLOSED, HAIR = 6000.0, 9000.0, 1e-3, 0.02
+DRAWN = [(0.0, 0.0), (LENGTH, 0.0), (LENGTH, WIDTH), (0.0, WIDTH)]
+
+
+@st.composite
+def crooked(draw):
+    """A rectangle's corners up to 40 mm off, levels of corners and of a place, a wall up to 20 mm off its string."""
+    off = st.floats(-40, 40)
+    true = [(x + draw(off), y + draw(off)) for x, y in DRAWN]
+    distances = [
+        Distance(k, i, j, hypot(true[i][0] - true[j][0], true[i][1] - true[j][1]), 2.0)
+        for k, (i, j) in enumerate(combinations(range(4), 2))
+    ]
+    up = st.floats(-15, 15)
+    levels = [Level(10 + k, k, None, draw(up), 2.0) for k in range(4)]
+    levels.append(Level(20, AtSide(0, draw(mm(2000, 7000))), None, draw(up), 2.0))
+    offsets = [Offset(30, AtSide(draw(st.sampled_from([0, 2])), draw(mm(2000, 7000))), draw(st.floats(-20, 20)), 2.0)]
+    return survey_of(DRAWN, distances, levels, offsets)
+
+
+@st.composite
+def built(draw, keeps=None):
+    survey, datum = draw(crooked()), draw(st.sampled_from(Datum))
+    lines = plate_lines(survey, datum, WIDTH)
+    kept = keeps or draw(st.sampled_from(Keeps))
+    roof = Roof(
+        "", Plan(lines.length, WIDTH, sheathing=draw(st.sampled_from([0.0, 12.0]))), draw(st.floats(0.3, 0.9)),
+        Ridge(RidgeKind.BOARD, Stock(38.0, 300.0)), Stock(38.0, 200.0), 600.0, Notch(NotchRule.FRACTION, 0.25),
+        Eaves(400.0, 20.0), as_built=AsBuilt(lines.first, lines.second, kept),
+    )  # fmt: skip
+    return survey, datum, roof
+
+
+def marked(member):
+    """What the steps, followed to the hair, leave of the board is the piece, to two hundredths along every line."""
+    made, layout, _ = follow(member, Preferences())
+    for face in (Face.NEAR, Face.FAR):
+        true = Polygon([(u - layout.origin, v) for u, v in outline(member, face)])
+        wrong = made.left_of(str(face)).symmetric_difference(true).area
+        assert wrong < HAIR * 4 * member.stock.depth, (member.id, face, wrong)
+
+
+@settings(max_examples=40)
+@given(built())
+def test_every_rafter_closes_on_its_own_plate_wall_ridge_and_fascia(made):
+    survey, _, roof = made
+    framing = frame_roof(lay_out_roof(roof))
+    rafters = [piece.member for piece in framing.pieces if piece.member.place is not None]
+    assert [one.place for one in rafters] == 2 * list(range(1, len(framing.setting_out.centres) + 1))
+    for joint in map(close, framing.touches):
+        assert abs(joint.opening) < CLOSED and joint.bears > 0.5, joint
+    assert overlaps([(piece.member, piece.frames) for piece in framing.pieces if piece.frames]) == ()
+    for one in rafters[:: max(1, len(rafters) // 4)]:
+        marked(one)
+    assert survey.plan.misfit < 1e-6
+
+
+@settings(max_examples=40)
+@given(built(keeps=Keeps.PLANES))
+def test_with_the_planes_kept_run_stand_and_tail_are_the_closed_forms(made):
+    """``R_i·k`` to the ridge, ``H_i = plane − z_i``, ``(eave line − R_i)·k``, against the plates as they were surveyed."""
+    _, _, roof = made
+    layout = lay_out_roof(roof)
+    side, k = layout.sides[0], sqrt(1.0 + roof.slope**2)
+    peak, eave = side.slope.height(side.run), side.run + layout.out
+    for piece in frame_roof(layout).pieces:
+        member = piece.member
+        if member.place is None:
+            continue
+        x = member.placement.origin.x
+        nodes = roof.as_built.first if member.id.startswith("rafter_a") else roof.as_built.second
+        (a, b, c), (d, e, f) = next(
+            (pair for pair in pairwise(nodes) if pair[0][0] <= x <= pair[1][0]),
+            (nodes[0], nodes[1]) if x < nodes[0][0] else (nodes[-2], nodes[-1]),
+        )
+        share = (x - a) / (d - a)
+        slant = hypot(1.0, (e - b) / (d - a))
+        run = abs(WIDTH / 2 - (b + (e - b) * share)) + roof.plan.sheathing * slant
+        assert member.lengths["plan_run"] == pytest.approx(run)
+        assert member.lengths["theoretical"] == pytest.approx(run * k)
+        assert member.lengths["stand"] == pytest.approx(peak - roof.slope * run - (c + (f - c) * share))
+        assert member.lengths["tail"] == pytest.approx((eave - roof.eaves.fascia - run) * k)
+
+
+@settings(max_examples=20)
+@given(built())
+def test_what_is_kept_is_kept(made):
+    _, _, roof = made
+    layout = lay_out_roof(roof)
+    cut = [piece.member for piece in frame_roof(layout).pieces if piece.member.place is not None]
+    slopes = [-member.placement.x.z / hypot(member.placement.x.x, member.placement.x.y) for member in cut]
+    if roof.as_built.keeps is not Keeps.STAND:
+        assert slopes == pytest.approx([roof.slope] * len(cut))
+    if roof.as_built.keeps is not Keeps.PLANES:
+        assert [member.lengths["stand"] for member in cut] == pytest.approx([layout.notch.hap] * len(cut))
+    if roof.as_built.keeps is not Keeps.PITCH:
+        # Every rafter's line comes to the ridge as high as it was drawn.
+        assert [member.placement.origin.z for member in cut] == pytest.approx([layout.peak] * len(cut))
+
+
+def test_a_true_survey_gives_the_rafters_that_were_drawn():
+    distances = [
+        Distance(k, i, j, hypot(DRAWN[i][0] - DRAWN[j][0], DRAWN[i][1] - DRAWN[j][1]), 2.0)
+        for k, (i, j) in enumerate(combinations(range(4), 2))
+    ]
+    lines = plate_lines(survey_of(DRAWN, distances, (), ()), Datum.RIDGE, WIDTH)
+    roof = Roof(
+        "", Plan(LENGTH, WIDTH), 0.5, Ridge(RidgeKind.BOARD, Stock(38.0, 240.0)), Stock(38.0, 184.0), 600.0,
+        Notch(NotchRule.SEAT, 90.0), Eaves(400.0, 20.0),
+    )  # fmt: skip
+    drawn = next(piece.member for piece in frame_roof(lay_out_roof(roof)).pieces if piece.member.role == "common")
+    built = replace(roof, plan=replace(roof.plan, length=lines.length), as_built=AsBuilt(lines.first, lines.second))
+    for piece in frame_roof(lay_out_roof(built)).pieces:
+        if piece.member.place is not None:
+            found = {key: value for key, value in piece.member.lengths.items() if key in drawn.lengths}
+            assert found == pytest.approx(dict(drawn.lengths), abs=1e-6)
+    hipped = replace(built, plan=replace(built.plan, ends=(End.HIP, End.GABLE)), hip=Hip(Stock(38.0, 235.0)))
+    assert all(piece.member.place is None for piece in frame_roof(lay_out_roof(hipped)).pieces)
+    with pytest.raises(RoofError, match="survey_here"):
+        frame_roof(lay_out_roof(replace(built, ridge=Ridge(RidgeKind.BEAM, Stock(90.0, 240.0)))))
