@@ -29,7 +29,7 @@ from .meeting import Meeting, meetings
 from .member import HOUSING_DEPTH, CutPlane, Hand, Member, PlaneRow, Removal, Stock, Theory, removal
 from .mesh import as_manifold, box, seen_outline
 from .overlap import Overlap, clearance, overlaps
-from .straight import ripped, square_ends, straight
+from .straight import as_sawn, ripped, square_ends, straight
 from .vector import Plane, Vector
 
 __all__ = [
@@ -58,6 +58,7 @@ __all__ = [
     "Touch",
     "Vector",
     "as_manifold",
+    "as_sawn",
     "box",
     "clearance",
     "clip",

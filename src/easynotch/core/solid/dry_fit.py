@@ -12,6 +12,7 @@ from .face import Face, on_face, outline
 from .joint import Joint, close_joint, face_polygon
 from .mark import marks_of
 from .member import CutPlane, Member, Removal
+from .straight import as_sawn
 from .vector import Plane, Vector
 
 Polygon = tuple[Vector, ...]
@@ -148,6 +149,7 @@ def on_the_tape(member: Member, division: float) -> Member:
 
     A mark is read on the near face's top edge, from the member's zero; a gauge line is read across the board.
     """
+    member = as_sawn(member)
     alongs = {mark.id: mark.along for mark in marks_of(member)}
 
     def moved(cut: CutPlane) -> CutPlane:
@@ -168,7 +170,7 @@ def on_the_tape(member: Member, division: float) -> Member:
 
 def bound_of(touch: Touch, division: float) -> float:
     """How far a joint may open on the tape: half a division of each mark that places one of its two planes, times
-    the share of it that moves the plane.
+    the share of it that moves the plane; and what a cut that is sawn square is off at its edges.
     """
     own = next(cut.plane for cut in touch.member.cut_planes if cut.id == touch.cut_id)
     others = [
@@ -176,4 +178,6 @@ def bound_of(touch: Touch, division: float) -> float:
         for part in touch.mate.parts if part.member is not None
         for cut in part.member.cut_planes if cut.id == part.cut_id
     ]  # fmt: skip
-    return division / 2 * ((abs(own.normal.x) or 1.0) + max(others, default=0.0))
+    sawn = next(cut.plane for cut in as_sawn(touch.member).cut_planes if cut.id == touch.cut_id)
+    leans = abs(own.normal.z - sawn.normal.z) * touch.member.stock.thickness / 2
+    return division / 2 * ((abs(own.normal.x) or 1.0) + max(others, default=0.0)) + leans

@@ -1,11 +1,15 @@
 """Straight pieces: boards sawn square at both ends, which most of a building is made of."""
 
 from collections.abc import Sequence
+from dataclasses import replace
+from math import hypot
 
 from .frame import Frame
 from .member import CutPlane, Member, Removal, Stock
 from .vector import Plane, Vector
 
+SQUARE_ENOUGH = 0.5
+"""mm: a cut that leans by less through a board's thickness is sawn square."""
 PAST = 10.0
 """mm: how far the uncut board reaches past its ends."""
 
@@ -46,3 +50,21 @@ def straight(
         count=len(frames), lengths={"overall": length},
     )  # fmt: skip
     return member, tuple(frames)
+
+
+def as_sawn(member: Member) -> Member:
+    """A piece cut for one place as it is marked and sawn: cuts that lean by next to nothing through its thickness are
+    square, where they were in its middle.
+    """
+    if member.place is None:
+        return member
+
+    def squared(cut: CutPlane) -> CutPlane:
+        normal = cut.plane.normal
+        level = hypot(normal.x, normal.y)
+        if not 0.0 < abs(normal.z) * member.stock.thickness < SQUARE_ENOUGH * level:
+            return cut
+        return replace(cut, plane=Plane(Vector(normal.x / level, normal.y / level, 0.0), cut.plane.offset / level))
+
+    rows = tuple(Removal(tuple(squared(cut) for cut in removal.planes)) for removal in member.removals)
+    return replace(member, removals=rows)

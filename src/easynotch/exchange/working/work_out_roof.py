@@ -19,7 +19,7 @@ from ...core.roofs import (
     working_of,
 )
 from ...core.rules import LimitSet, LimitSetId
-from ...core.solid import Fitted, Joint, Member, describe, dry_fit, marks_of
+from ...core.solid import Fitted, Joint, Member, as_sawn, describe, dry_fit, marks_of
 from ...core.tape import Tape, Units
 from ...core.terms import Check, Working
 from ..input.limit_model import LimitsInput, limits_of
@@ -151,4 +151,4 @@ def _as_taped(framing: Framing, moves: dict[str, Move]) -> Iterator[Member]:
     """The pieces as they are marked: those that were taped in place to what was found there."""
     for piece in framing.pieces:
         move = moves.get(piece.member.id)
-        yield piece.member if move is None else marked_to(piece.member, move)
+        yield as_sawn(piece.member) if move is None else marked_to(piece.member, move)

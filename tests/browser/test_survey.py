@@ -1,0 +1,70 @@
+"""The building as it stands: a crooked one is read, a wrong reading found, and rafters are marked for their places; what
+lies on a deck is said at Measure and marked at Mark.
+"""
+
+import re
+
+from playwright.sync_api import expect
+
+from tests.browser.test_access import violations
+from tests.browser.test_nothing_lost import commit
+from tests.browser.test_roof import start_roof
+from tests.browser.test_stair import running_marks, saved, station
+
+READ = ("9004 mm", "6012 mm", "9010 mm", "5995 mm", "10831 mm", "10848 mm")
+"""Sides, then both diagonals: the last one reads 30 mm long."""
+
+
+def test_a_wrong_reading_is_found_read_again_and_every_rafter_cut_for_its_own_place(page):
+    start_roof(page)
+    commit(page, "Span, over the plates", "6 m")
+    commit(page, "Length of the plates", "9 m")
+    saved(page)
+    page.get_by_role("button", name="Survey the plates").click()
+    survey = page.get_by_role("region", name="The plates as they stand")
+    expect(survey.get_by_label(re.compile(r"^Reading \d+: what it read$"))).to_have_count(10)
+    for number, value in enumerate(READ, 1):
+        commit(page, f"Reading {number}: what it read", value)
+    saved(page)
+    station(page, "Work out")
+    expect(page.get_by_text(re.compile("The readings cannot all be right"))).to_be_visible()
+    station(page, "Measure")
+    # One more length that was read already, read right: it is told which one was wrong.
+    row = survey.get_by_role("listitem").filter(has_text="may be wrong").nth(5)
+    row.get_by_role("button", name="Read once more").click()
+    commit(page, "Reading 11: what it read", "10818 mm")
+    saved(page)
+    expect(survey.get_by_text("may be wrong")).to_have_count(1)
+    page.reload()
+    station(page, "Work out")
+    expect(page.get_by_text(re.compile("corner 2 to corner 4, reads .* long against the others"))).to_be_visible()
+    station(page, "Measure")
+    survey.get_by_role("button", name="Take reading 6 away").click()
+    saved(page)
+    expect(survey.get_by_text("Out of square, over the longer side at the worst corner")).to_be_visible()
+    assert violations(page) == []
+    station(page, "Mark")
+    page.get_by_text("more pieces").click()
+    page.get_by_role("button", name=re.compile("^Rafter 7, second side")).click()
+    expect(page.get_by_role("heading", name=re.compile("Square the end"))).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("^Rafter 7, second side"), pressed=True)).to_be_visible()
+    assert len(running_marks(page)) > 1
+
+
+def test_a_dormer_is_said_refused_where_it_has_no_room_and_its_jacks_are_marked(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Drying loft")).click()
+    dormers = page.get_by_role("group", name="Dormers 1", exact=True)
+    dormers.get_by_label("Its plates over the roof's").fill("400 mm")
+    dormers.get_by_label("Its plates over the roof's").press("Enter")
+    expect(dormers.get_by_text(re.compile("Raise them to at least"))).to_be_visible()
+    dormers.get_by_label("Its plates over the roof's").fill("1400 mm")
+    dormers.get_by_label("Its plates over the roof's").press("Enter")
+    saved(page)
+    expect(page.get_by_text(re.compile("Raise them to at least"))).to_have_count(0)
+    station(page, "Mark")
+    page.get_by_text("more pieces").click()
+    page.get_by_role("button", name=re.compile("^Laid-on jack 1, left")).click()
+    expect(page.get_by_text("Foot: level line on the deck").first).to_be_visible()
+    station(page, "Fit")
+    expect(page.locator(".fit-card.stop")).to_have_count(0)
