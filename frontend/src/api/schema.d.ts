@@ -1870,7 +1870,8 @@ export interface components {
         };
         /**
          * SurveyReadingView
-         * @description A reading beside what all of them say together: how far it is off, whether it may be the wrong one.
+         * @description A reading beside what all of them say together: how far it is off, where that is more than such a
+         *     reading may be, and whether it may be the wrong one.
          */
         SurveyReadingView: {
             /** Number */

@@ -54,11 +54,12 @@ from .model.roof import (
 )
 from .model.setting_out import FirstBay, SettingOut, TapeEnd, last_bay_options, set_out
 from .plan.hip_plan import hip_plan
-from .plan.layout import RoofLayout, RoofSide, lay_out_roof, notch_alternatives, notch_choices
+from .plan.layout import RoofLayout, RoofSide, as_outline, lay_out_roof, notch_alternatives, notch_choices
 from .plan.outline import angles, check_outline, lay_out_outline, offset
 from .plan.outline_edit import regular, with_angle, with_side, with_wing
 from .plan.seam_sections import stock_of, trough_of
 from .plan.seams import OutlineRoof, Region, Seam, SeamKind
+from .plan.wings import with_wings
 from .planes.planes import Slope, plane_intersection
 from .report.bevels import Bevel, Datum, bevels_of, distinct_corners, distinct_hips, hips_of, valleys_of
 from .report.chalk import ChalkLine, chalk_line
@@ -141,6 +142,7 @@ __all__ = [
     "Wing",
     "WingSide",
     "angles",
+    "as_outline",
     "beam_pocket",
     "beam_top",
     "bevels_of",
@@ -195,5 +197,6 @@ __all__ = [
     "with_angle",
     "with_side",
     "with_wing",
+    "with_wings",
     "working_of",
 ]

@@ -64,6 +64,7 @@ def facts_of_survey(survey: Survey) -> SurveyFacts:
             for k, (angle, wanted) in enumerate(zip(angles, drawn, strict=True))
         ]
         found["survey.out_of_square"] = max(off)
+        found["survey.within"] = max(survey.plan.within)
         if len(corners) == RECTANGLE:
             found["survey.out_of_parallel"] = max(abs(sides[0] - sides[2]), abs(sides[1] - sides[3]))
     if misfits:

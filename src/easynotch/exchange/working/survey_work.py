@@ -3,14 +3,15 @@
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from ...core.roofs import AsBuilt, Framing, Roof, Shape
-from ...core.survey import Survey, agrees, check_survey, facts_of_survey, plate_lines, survey_of
+from ...core.roofs import AsBuilt, End, Framing, Roof, RoofError, Shape, ValleyHead, as_outline, with_wings
+from ...core.survey import Survey, agrees, check_survey, facts_of_survey, plate_lines, survey_of, true_up
 from ...core.terms import Check, Count, Length, make_check, message
 from ...core.terms import Level as Weight
 from ..input.survey_input import SurveyInput
 from ..problems import Problem, Problems
 
-RECTANGLE = 4
+LEVEL_ENOUGH = 3.0
+"""mm: plates whose levels differ more are packed before hips and jacks are cut to their corners."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,7 +30,7 @@ def work_out_survey(given: SurveyInput, roof: Roof, path: str = "") -> WorkedSur
     Raises:
         Problems: at the reading, a corner or a side the plan has not.
     """
-    plan = roof.plan
+    plan = _outlined(roof).plan
     corners = plan.corners or ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
     for number, one in enumerate(given.readings):
         for key, place in (("from", one.start), ("to", one.end)):
@@ -43,16 +44,47 @@ def work_out_survey(given: SurveyInput, roof: Roof, path: str = "") -> WorkedSur
 
 def cut_to(roof: Roof, worked: WorkedSurvey) -> Roof | None:
     """The roof over its plates as they stand; None where it is cut as drawn: the building is to be trued, a reading is
-    missing or wrong, or the plan is no rectangle.
+    missing or wrong, or roofs of its kind are not cut so.
     """
-    plan, given = roof.plan, worked.given
+    roof, given = _outlined(roof), worked.given
+    plan = roof.plan
     if given.decide == "true" or not agrees(worked.survey):
         return None
+    if plan.shape is Shape.OUTLINE or (plan.shape is Shape.RECTANGLE and not plan.wings and heads_alone(roof)):
+        return _as_outline(roof, worked)
     if plan.shape is not Shape.RECTANGLE or plan.wings or plan.ridge_at is not None:
         return None
     lines = plate_lines(worked.survey, given.datum, plan.width)
     built = AsBuilt(lines.first, lines.second, given.keep)
     return replace(roof, plan=replace(plan, length=lines.length), as_built=built)
+
+
+def _outlined(roof: Roof) -> Roof:
+    """A rectangle with wings in its walls as its outline, whose corners are surveyed; any other roof as it is."""
+    plan = roof.plan
+    laid = plan.valley is not None and plan.valley.head is ValleyHead.LAY_ON
+    if plan.shape is not Shape.RECTANGLE or not plan.wings or laid:
+        return roof
+    try:
+        return replace(roof, plan=with_wings(plan))
+    except RoofError:
+        # What is wrong with a wing is told where the roof is laid out.
+        return roof
+
+
+def heads_alone(roof: Roof) -> bool:
+    """Whether a rectangle has hips whose heads need no commons beside them: then it is framed as its outline."""
+    return End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head in ("post", "pairs")
+
+
+def _as_outline(roof: Roof, worked: WorkedSurvey) -> Roof:
+    """A roof over its corners as they stand, laid over the drawn ones so that they are off the least: every slope has
+    its pitch from its own wall.
+    """
+    assert worked.survey.plan is not None
+    plan = roof.plan if roof.plan.shape is Shape.OUTLINE else as_outline(roof.plan)
+    corners = true_up(worked.survey.drawn, worked.survey.plan.corners).corners
+    return replace(roof, plan=replace(plan, corners=corners))
 
 
 def survey_checks(worked: WorkedSurvey, framing: Framing) -> Iterator[Check]:
@@ -66,6 +98,10 @@ def survey_checks(worked: WorkedSurvey, framing: Framing) -> Iterator[Check]:
             yield make_check("survey_as_drawn", Weight.LOOK)
         return
     cut = [piece.member for piece in framing.pieces if piece.member.place is not None]
+    if not cut:
+        off = worked.facts.get("survey.out_of_level", 0.0)
+        yield make_check("survey_corners", Weight.LOOK if off > LEVEL_ENOUGH else Weight.OK, Length(off))
+        return
     stands = [member.lengths["stand"] for member in cut]
     lowest = min(cut, key=lambda member: member.lengths["stand"])
     # What is left over the seat: under half the rafter's plumb depth the notch takes more than half of it.

@@ -75,27 +75,27 @@ def measured_roof(given: RoofInput, units: Units, path: str = "") -> MeasuredRoo
     survey = None if given.survey is None else work_out_survey(given.survey, roof, path)
     built = None if survey is None else cut_to(roof, survey)
     try:
-        layout, framing = _framed(roof, built)
+        layout, framing, cut = _framed(roof, built)
     except RoofError as error:
         raise Problems([Problem(f"{path}.{error.path}".lstrip("."), error.message)]) from None
     facts: dict[str, float | int] = dict(facts_of(layout, framing))
     if survey is not None:
-        survey = replace(survey, cut_to=layout.roof.as_built is not None)
+        survey = replace(survey, cut_to=cut)
         facts |= survey.facts
     return MeasuredRoof(layout, framing, facts, survey)
 
 
-def _framed(roof: Roof, built: Roof | None) -> tuple[RoofLayout, Framing]:
-    """A roof as it was surveyed, where roofs of its kind are cut so; else as drawn."""
+def _framed(roof: Roof, built: Roof | None) -> tuple[RoofLayout, Framing, bool]:
+    """A roof as it was surveyed, where roofs of its kind are cut so, else as drawn; and which of both."""
     if built is not None:
         try:
             layout = lay_out_roof(built)
-            return layout, frame_roof(layout)
+            return layout, frame_roof(layout), True
         except RoofError as error:
             if error.path != "survey":
                 raise
     layout = lay_out_roof(roof)
-    return layout, frame_roof(layout)
+    return layout, frame_roof(layout), False
 
 
 def work_out_roof(

@@ -14,7 +14,7 @@ from ..shared.models import FactView, SheetView, Shown
 
 SHOWN = (
     "survey.out_of_square", "survey.out_of_parallel", "survey.out_of_level", "survey.twist", "survey.out_of_straight",
-    "survey.misfit",
+    "survey.misfit", "survey.within",
 )  # fmt: skip
 STILL = 0.05
 """mm: what moves less stays."""
