@@ -8,20 +8,26 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import hypot
 
-from shapely import Polygon
+from shapely import LineString, Polygon
+from shapely import Point as ShapelyPoint
+from shapely.geometry.base import BaseGeometry
 
 from ...solid import CutPlane, Frame, MateFace, Member, Plane, Removal, Stock, Vector, sawn_face
 from ...terms import Length, message
 from ..model.roof import RoofError, Tail
 from ..plan.layout import RoofLayout
 from ..plan.seam_sections import outline_of
-from ..plan.seams import NODE, OutlineRoof, Region, Seam, sides_round
+from ..plan.seams import NODE, OutlineRoof, Point, Region, Seam, sides_round
 from ..planes.planes import UP, Slope
 
 REACH = 4.0
 """Widths of a board that its uncut length reaches past either end: a cut may slant by so much."""
 OPPOSITE = 1e-6
 """Of unit normals: their sum where two faces look at one another."""
+TOUCHES = 60.0
+"""mm: what lies nearer to a slope's side may lie beyond it: the board stands a little aside of what is drawn."""
+FAR = 1e5
+"""mm: farther than any roof reaches."""
 OUTSIDE = 1.0
 """mm²: a board that covers less beyond its slope stays on it."""
 
@@ -73,7 +79,8 @@ def _board(layout: RoofLayout, seam: Seam, slope: Slope, name: str) -> Member:
     bevel = Plane.through(seam.high, halving.unit())
     cuts.append(Removal((CutPlane("bevel", "bevel", frame.plane_to_local(bevel)),)))
     ends = {name: [_along(frame, planes[name], y) for y in (0.0, stock.depth)] for name in planes}
-    _refuse_wider(roof, region, frame, ends, stock)
+    for end_name, plane in _besides(roof, region, at, (frame, ends, stock)):
+        cuts.append(Removal((CutPlane(f"{end_name}_side", end_name, frame.plane_to_local(plane)),)))
     length = max(ends["end"]) - min(ends["head"])
     past = REACH * (stock.depth + stock.thickness)
     return Member(
@@ -143,22 +150,78 @@ def _at_eave(
     return Plane.through(point, outward)
 
 
-def _refuse_wider(roof: OutlineRoof, region: Region, frame: Frame, ends: dict[str, list[float]], stock: Stock) -> None:
-    """Refuse a board that reaches over its slope's edge within the walls.
+def _besides(
+    roof: OutlineRoof,
+    region: Region,
+    at: int,
+    board: tuple[Frame, dict[str, list[float]], Stock],
+) -> list[tuple[str, Plane]]:
+    """A second cut at either end of a board whose outer corner would reach over its slope's edge within the walls: each
+    with the end it is at.
 
     Raises:
-        RoofError: at the width.
+        RoofError: at the width, a board that no such cut keeps on its slope.
     """
+    frame, ends, stock = board
     (top, top_far), (foot, foot_far) = ends["head"], ends["end"]
-    corners = [(top, 0.0), (foot, 0.0), (foot_far, stock.depth), (top_far, stock.depth)]
-    plan = Polygon([(at.x, at.y) for x, y in corners for at in [frame.to_world(Vector(x, y, 0.0))]])
-    fits = min(foot - top, foot_far - top_far) > 0 and plan.is_valid
-    if fits:
-        # Half its thickness over the slope it stands a little aside of what is drawn.
-        beyond = plan.intersection(Polygon(roof.corners)).difference(Polygon(region.corners).buffer(stock.thickness))
-        fits = beyond.area <= OUTSIDE
-    if not fits:
+    centre = [frame.to_world(Vector(x, 0.0, 0.0)) for x in (top, foot)]
+    plan: BaseGeometry = _in_plan(frame, [(top, 0.0), (foot, 0.0), (foot_far, stock.depth), (top_far, stock.depth)])
+    # Half its thickness over the slope it stands a little aside of what is drawn.
+    own = Polygon(region.corners).buffer(stock.thickness)
+    made: list[tuple[str, Plane]] = []
+    for _ in range(2):
+        beyond = plan.intersection(Polygon(roof.corners)).difference(own)
+        if beyond.area <= OUTSIDE:
+            break
+        found = _side_beyond(region, at, beyond)
+        if found is None:
+            break
+        (a, b), (c, d) = found
+        outward = UP.cross(Vector(c - a, d - b, 0.0).unit()) * -1.0
+        plane = Plane.through(Vector(a, b, 0.0), outward)
+        if max(plane.above(point) for point in centre) > 0:
+            break  # it would take the board off its valley
+        name = "head" if _near(found, centre[0]) < _near(found, centre[1]) else "end"
+        if name in {end for end, _ in made}:
+            break
+        made.append((name, plane))
+        plan = plan.difference(_half_plane((a, b), outward))
+    beyond = plan.intersection(Polygon(roof.corners)).difference(own)
+    far = [frame.to_world(Vector(x, stock.depth, 0.0)) for x in (top_far, foot_far)]
+    outer = LineString([(at.x, at.y) for at in far])
+    # Somewhere it is as wide as was said.
+    narrow = float(plan.buffer(OUTSIDE).intersection(outer).length) < stock.thickness
+    if beyond.area > OUTSIDE or min(foot - top, foot_far - top_far) <= 0 or not plan.is_valid or narrow:
         raise RoofError("plan.valley.board.width", message("error.valley_board_wide", width=Length(stock.depth)))
+    return made
+
+
+def _in_plan(frame: Frame, corners: list[tuple[float, float]]) -> BaseGeometry:
+    plan = Polygon([(at.x, at.y) for x, y in corners for at in [frame.to_world(Vector(x, y, 0.0))]])
+    return plan if plan.is_valid else plan.buffer(0)
+
+
+def _side_beyond(region: Region, at: int, beyond: BaseGeometry) -> tuple[Point, Point] | None:
+    """The side of a slope that most of what lies beyond it lies behind."""
+    sides = [side for number, side in enumerate(sides_round(region.corners)) if number != at]
+    behind = []
+    for a, c in sides:
+        if hypot(c[0] - a[0], c[1] - a[1]) > NODE and LineString([a, c]).distance(beyond) < TOUCHES:
+            outward = UP.cross(Vector(c[0] - a[0], c[1] - a[1], 0.0).unit()) * -1.0
+            behind.append((float(beyond.intersection(_half_plane(a, outward)).area), (a, c)))
+    found = max(behind, key=lambda row: row[0], default=None)
+    return found[1] if found is not None and found[0] > OUTSIDE else None
+
+
+def _half_plane(point: Point, outward: Vector) -> Polygon:
+    """All within reach of a point in front of a line through it."""
+    x, y = outward.x * FAR, outward.y * FAR
+    a, b = point
+    return Polygon([(a - y, b + x), (a + y, b - x), (a + y + x, b - x + y), (a - y + x, b + x + y)])
+
+
+def _near(side: tuple[Point, Point], at: Vector) -> float:
+    return float(LineString(side).distance(ShapelyPoint(at.x, at.y)))
 
 
 def board_mates(boards: list[ValleyBoard]) -> Iterator[tuple[Member, str, MateFace]]:
