@@ -88,7 +88,7 @@ def test_beside_a_square_wing_the_boards_are_the_closed_forms(pitch, wing, thick
 
 
 def test_a_board_wider_than_its_slope_is_refused_at_its_width():
-    layout = lay_out_roof(boarded(wing_roof(3000.0, 1600.0, 3000.0, pitch=30, thick=(38.0, 38.0, 38.0)), 20.0, 6000.0))
+    layout = lay_out_roof(boarded(wing_roof(3000.0, 1600.0, 3000.0, pitch=30, thick=(38.0, 38.0, 38.0)), 20.0, 4000.0))
     with pytest.raises(RoofError) as refused:
         frame_roof(layout)
     assert refused.value.path == "plan.valley.board.width"

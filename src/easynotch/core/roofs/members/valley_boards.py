@@ -190,7 +190,7 @@ def _besides(
     far = [frame.to_world(Vector(x, stock.depth, 0.0)) for x in (top_far, foot_far)]
     outer = LineString([(at.x, at.y) for at in far])
     # Somewhere it is as wide as was said.
-    narrow = float(plan.buffer(OUTSIDE).intersection(outer).length) < stock.thickness
+    narrow = float(plan.buffer(OUTSIDE).intersection(own).intersection(outer).length) < stock.thickness
     if beyond.area > OUTSIDE or min(foot - top, foot_far - top_far) <= 0 or not plan.is_valid or narrow:
         raise RoofError("plan.valley.board.width", message("error.valley_board_wide", width=Length(stock.depth)))
     return made
