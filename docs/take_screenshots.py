@@ -28,7 +28,7 @@ VIEWS = (
     ("work-out", DESK, "light", "work-out", 0),
     ("mark", DESK, "light", "mark", 4),
     ("mark-phone-sun", PHONE, "sun", "mark", 4),
-    ("roof-measure", DESK, "light", "roof measure", 0),
+    ("survey", DESK, "light", "store measure", 0),
     ("roof-work-out", DESK, "light", "roof work-out", 0),
     ("roof-fit", DESK, "light", "roof fit", 0),
     ("hip-mark", DESK, "light", "hip mark", 4),
@@ -49,6 +49,7 @@ def shown(which: list[str], station: str) -> str:
     if stair := {
         "marsh": "Marsh steps",
         "built": "Old landing steps",
+        "store": "Crooked store",
         "cut": "Warden's hut",
         "buying": "Old landing steps",
     }.get("".join(which)):
@@ -56,7 +57,7 @@ def shown(which: list[str], station: str) -> str:
     if which == ["outline"]:
         return "Archive with a lower wing" if station == "measure" else "Six-sided lookout"
     if which == ["roof"]:
-        return "Warden's hut" if station in ("measure", "work-out") else "Boat store"
+        return "Drying loft" if station == "work-out" else "Boat store"
     return "Warden's hut" if which == ["hip"] else "Boardwalk steps"
 
 
@@ -94,6 +95,9 @@ def take(browser: Any, address: str) -> None:
             if which == ["marsh"] and where == "work-out":
                 page.wait_for_selector(".stair-drawing svg")
                 page.evaluate("document.querySelector('.stair-sheets').scrollIntoView()")
+            if which == ["store"]:
+                page.wait_for_selector(".survey .sheet svg")
+                page.evaluate("document.querySelector('.survey').scrollIntoView()")
             if which == ["buying"]:
                 page.get_by_role("tab", name="To buy").click()
                 page.get_by_role("button", name="Ask the made-up yard").click()

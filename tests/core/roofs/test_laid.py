@@ -188,6 +188,9 @@ BAD: dict[str, tuple[dict[str, object], str]] = {
     "dormer_low": ({"dormers": (Dormer(SIDE, 3000.0, 2000.0, 1500.0, 1000.0),)}, "plan.dormers[0].plate"),
     "laid_beyond": ({"valley": LAID, "wings": (Wing(SIDE, 1000.0, 8500.0, 2000.0),)}, "plan.wings[0]"),
     "laid_flush": ({"valley": LAID, "wings": (Wing(SIDE, 100.0, 2500.0, 2000.0),)}, "plan.wings[0].from"),
+    "laid_meets": (
+        {"valley": LAID, "wings": tuple(Wing(SIDE, at, 2000.0, 1500.0) for at in (2000.0, 4500.0))}, "plan.wings[1]",
+    ),
     "laid_low": ({"valley": LAID, "wings": (Wing(SIDE, 3000.0, 2500.0, 2000.0, plate=-2000.0),)}, "plan.wings[0].plate"),
     "laid_hipped": ({"valley": LAID, "wings": (Wing(SIDE, 3000.0, 2500.0, 2000.0, hipped=True),)}, "plan.wings[0].end"),
     "openings_here": ({"shape": Shape.SHED, "openings": (Opening(SIDE, 3000.0, 1000.0, AT),)}, "plan.openings"),
@@ -198,6 +201,15 @@ BAD: dict[str, tuple[dict[str, object], str]] = {
 def test_what_finds_no_room_is_refused_where_it_was_said(name):
     changes, path = BAD[name]
     assert refused(**changes) == (path, f"error.{name}")
+
+
+def test_a_wing_whose_ridge_is_the_highest_is_said_to_be_the_main_roof():
+    for width, main in ((7000.0, True), (4000.0, False)):
+        plan = Plan(12000.0, 6000.0, wings=(Wing(SIDE, 2000.0, width, 4000.0),), valley=Valley(Stock(50.0, 300.0)))
+        layout = lay_out_roof(replace(BASE, plan=plan, slope=0.5))
+        framing = frame_roof(layout)
+        checks = check_roof(layout, framing, facts_of(layout, framing), (), {})
+        assert any(check.id == "wing_main" for check in checks) == main
 
 
 def test_an_outline_says_no_wing_that_could_be_laid_on():

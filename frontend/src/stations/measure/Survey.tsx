@@ -138,25 +138,28 @@ function Pick({ label, value, answers, onPick }: { label: string; value: string;
 /** Drawn, in figures, and how to true it. */
 function Found({ shown }: { shown: SurveyShown }) {
   const say = useWords();
+  const lists = ([["moves", shown.moves], ["packers", shown.packers]] as const).filter(([, rows]) => rows.length > 0);
   return (
     <div className="survey-found">
-      <figure>
-        <SheetDrawing sheet={shown.drawing} room={14} margins={MARGINS} title={say("survey.drawing")} className="" label={() => null} />
-        <figcaption className="quiet">{shown.times}</figcaption>
-      </figure>
       <div>
-      {shown.facts.length > 0 && (
-        <dl className="facts" aria-label={say("survey.found")}>
-          {shown.facts.map((one) => <div key={one.id}><dt>{one.label}</dt><dd><Figure value={one} /></dd></div>)}
-        </dl>
-      )}
-      {([["moves", shown.moves], ["packers", shown.packers]] as const).filter(([, rows]) => rows.length > 0).map(([id, rows]) => (
+        <figure>
+          <SheetDrawing sheet={shown.drawing} room={14} margins={MARGINS} title={say("survey.drawing")} className="" label={() => null} />
+          <figcaption className="quiet">{shown.times}</figcaption>
+        </figure>
+      </div>
+      <div>
+        {shown.facts.length > 0 && (
+          <dl className="facts" aria-label={say("survey.found")}>
+            {shown.facts.map((one) => <div key={one.id}><dt>{one.label}</dt><dd><Figure value={one} /></dd></div>)}
+          </dl>
+        )}
+      </div>
+      {lists.map(([id, rows]) => (
         <div key={id}>
           <h3>{say(`survey.${id}` as WordId)}</h3>
           <ul>{rows.map((one) => <li key={one.at}>{one.at}: {one.what} {id === "packers" && <Figure value={one.by} />}</li>)}</ul>
         </div>
       ))}
-      </div>
     </div>
   );
 }

@@ -104,19 +104,25 @@ def laid_roofs(layout: RoofLayout) -> tuple[LaidRoof, ...]:
         ends += [laid.at(laid.centre + sign * laid.half, max(0.0, laid.valley_at(0.0)), 0.0) for sign in (-1.0, 1.0)]
         if not all(region.buffer(CLEAR).contains(ShapelyPoint(at.x, at.y)) for at in ends):
             raise RoofError(path, message("error.laid_beyond", n=Count(laid.number)))
-    return tuple(laid for _, laid in found)
+    made = tuple(laid for _, laid in found)
+    around = [Polygon(_around(laid)).buffer(layout.out if laid.kind is not LaidKind.CRICKET else 0.0) for laid in made]
+    for number, (path, laid) in enumerate(found):
+        if any(around[number].intersects(other) for other in around[:number]):
+            raise RoofError(path, message("error.laid_meets", n=Count(laid.number)))
+    return made
 
 
 def laid_outlines(layout: RoofLayout) -> tuple[tuple[tuple[float, float], ...], ...]:
     """What every laid roof covers in plan, walls to walls: from its front to where both its valleys meet."""
-    made = []
-    for one in laid_roofs(layout):
-        low, high = one.centre - one.half, one.centre + one.half
-        corner = max(one.front, one.valley_at(0.0))
-        rows = ((low, one.front), (high, one.front), (high, corner), (one.centre, one.ridge_end), (low, corner))
-        points = [one.at(along, inward, 0.0) for along, inward in rows]
-        made.append(tuple((point.x, point.y) for point in points))
-    return tuple(made)
+    return tuple(_around(one) for one in laid_roofs(layout))
+
+
+def _around(one: LaidRoof) -> tuple[tuple[float, float], ...]:
+    low, high = one.centre - one.half, one.centre + one.half
+    corner = max(one.front, one.valley_at(0.0))
+    rows = ((low, one.front), (high, one.front), (high, corner), (one.centre, one.ridge_end), (low, corner))
+    points = [one.at(along, inward, 0.0) for along, inward in rows]
+    return tuple((point.x, point.y) for point in points)
 
 
 def _wings(layout: RoofLayout) -> list[tuple[str, LaidRoof]]:

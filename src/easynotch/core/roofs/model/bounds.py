@@ -27,4 +27,5 @@ def refuse_too_many(roof: Roof) -> None:
 def _longest(roof: Roof) -> float:
     corners = roof.plan.corners
     sides = [hypot(c - a, d - b) for (a, b), (c, d) in pairwise([*corners, *corners[:1]])]
-    return max([roof.plan.length, roof.plan.width, *sides])
+    wings = [size for wing in roof.plan.wings for size in (wing.width, wing.out)]
+    return max([roof.plan.length, roof.plan.width, *sides, *wings])

@@ -6,6 +6,7 @@ from ...terms import Check, Count, Length, Level, make_check
 from ..framing.pieces import Framing
 from ..laid.plan import laid_roofs
 from ..plan.layout import RoofLayout
+from ..plan.seam_sections import outline_of
 
 FLUSH = 1e-6
 """mm: a tail shorter than this is none."""
@@ -19,6 +20,7 @@ def check_laid(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     headers = sum(len(piece.frames) for piece in framing.pieces if piece.member.role == "roof_header")
     if headers:
         yield make_check("headers_carry", Level.LOOK, Count(headers))
+    yield from _wing_is_main(layout)
     laid = laid_roofs(layout)
     if not laid:
         return
@@ -35,3 +37,16 @@ def check_laid(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     )  # fmt: skip
     if short:
         yield make_check("laid_tails", Level.LOOK, Count(short))
+
+
+def _wing_is_main(layout: RoofLayout) -> Iterator[Check]:
+    """Whether the highest ridge of a rectangle with wings runs out over a wing."""
+    rectangle, ridges = layout.roof.plan.rectangle, outline_of(layout).ridges
+    if rectangle is None or not ridges or not outline_of(layout).valleys:
+        return
+    main = max(ridges, key=lambda one: (round(one.high.z, 3), one.run))
+    out = max(
+        max(-at.x, at.x - rectangle[0], -at.y, at.y - rectangle[1]) for at in (main.low, main.high)
+    )  # fmt: skip
+    if out > 1.0 + layout.roof.plan.sheathing:
+        yield make_check("wing_main", Level.LOOK, Length(main.high.z))
