@@ -116,3 +116,16 @@ def test_a_reading_still_to_be_read_counts_for_nothing(home):
 
     first, second = (work_out_roof(store(home, change), Units.METRIC) for change in (as_it_is, unread))
     assert first.facts == second.facts
+
+
+@pytest.mark.parametrize(("off", "level"), [(1.0, "ok"), (10.0, "look"), (-10.0, "look")])
+def test_a_ridge_that_was_read_elsewhere_than_it_belongs_is_said(home, off, level):
+    top = work_out_roof(store(home, as_it_is), Units.METRIC).facts["ridge_top"]
+
+    def read(work):
+        work["survey"]["readings"].append({"kind": "height", "from": 1, "value": top + off, "with": "laser"})
+
+    checks = {check.id: check for check in work_out_roof(store(home, read), Units.METRIC).checks}
+    assert checks["survey_ridge"].level == level
+    if level == "look":
+        assert (".survey_ridge_low." in checks["survey_ridge"].message.id) == (off < 0)

@@ -115,6 +115,6 @@ class SurveyInput(Part):
             if one.value is not None and one.kind == "offset" and isinstance(one.start, AtInput)
         ]
 
-    def heights(self) -> list[float]:
-        """The ridge's heights, mm."""
-        return [one.read for one in self.readings if one.kind == "height" and one.value is not None]
+    def heights(self) -> list[tuple[float, float]]:
+        """The ridge's heights, and how far each may be off, mm."""
+        return [(one.read, one.spread) for one in self.readings if one.kind == "height" and one.value is not None]

@@ -87,10 +87,12 @@ def _as_outline(roof: Roof, worked: WorkedSurvey) -> Roof:
     return replace(roof, plan=replace(plan, corners=corners))
 
 
-def survey_checks(worked: WorkedSurvey, framing: Framing) -> Iterator[Check]:
+def survey_checks(worked: WorkedSurvey, framing: Framing, ridge_top: float | None) -> Iterator[Check]:
     """What a survey is told of, and what the pieces cut to it keep."""
     movable = worked.given.movable
     yield from check_survey(worked.survey, movable.mm if movable else None)
+    if ridge_top is not None:
+        yield from _ridge_stands(worked.given, ridge_top)
     if not agrees(worked.survey):
         return
     if not worked.cut_to:
@@ -110,3 +112,15 @@ def survey_checks(worked: WorkedSurvey, framing: Framing) -> Iterator[Check]:
     yield make_check(
         "survey_stand", level, Length(min(stands)), most=Length(max(stands)), n=Count(len(cut)), half=Length(half)
     )
+
+
+def _ridge_stands(given: SurveyInput, ridge_top: float) -> Iterator[Check]:
+    """Whether the ridge stands as high as it was drawn, where its height was read: by the reading that is most off."""
+    heights = given.heights()
+    if not heights:
+        return
+    read, spread = max(heights, key=lambda one: abs(one[0] - ridge_top))
+    off = read - ridge_top
+    level = Weight.OK if abs(off) <= spread else Weight.LOOK
+    words = "survey_ridge" if off >= 0 else "survey_ridge_low"
+    yield make_check("survey_ridge", level, Length(abs(off)), None, words, top=Length(ridge_top))
