@@ -69,3 +69,27 @@ def test_a_dormer_is_said_refused_where_it_has_no_room_and_its_jacks_are_marked(
     expect(page.get_by_text("Foot: level line on the deck").first).to_be_visible()
     station(page, "Fit")
     expect(page.locator(".fit-card.stop")).to_have_count(0)
+
+
+def test_a_span_read_again_keeps_both_readings_and_takes_their_mean(page):
+    start_roof(page)
+    commit(page, "Span, over the plates", "11' 3\"")
+    commit(page, "Length of the plates", "19' 6\"")
+    saved(page)
+    page.get_by_role("button", name="Readings", exact=True).click()
+    slip = page.get_by_role("dialog", name="Readings")
+    slip.get_by_label("Which value").click()
+    page.get_by_role("option", name=re.compile("(span|width)", re.IGNORECASE)).first.click()
+    slip.get_by_label("It reads").fill("11' 3 1/2\"")
+    slip.get_by_label("It reads").press("Enter")
+    expect(slip.locator(".kept-rows li")).to_have_count(2)
+    expect(slip.locator(".kept-rows li").first).to_contain_text("used")
+    slip.get_by_role("button", name="Use the mean").click()
+    expect(slip.locator(".kept-rows").locator("..").get_by_text("used")).to_have_count(1)
+    assert violations(page) == []
+    slip.get_by_role("button", name="Back").click()
+    saved(page)
+    expect(page.get_by_label("Span, over the plates")).to_have_value(re.compile("11’.3.1⁄4"))
+    expect(page.get_by_text("2 readings", exact=True)).to_be_visible()
+    page.reload()
+    expect(page.get_by_role("button", name="2 readings kept")).to_be_visible()

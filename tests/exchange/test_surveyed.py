@@ -11,10 +11,12 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from easynotch.core.roofs import RoofError, frame_roof, lay_out_roof
-from easynotch.core.tape import Units
+from easynotch.core.rules import Dialect, Words
+from easynotch.core.tape import Tape, Units
 from easynotch.exchange import Problems, parse_json, read_job, work_out_roof
 from easynotch.exchange.input.survey_input import SurveyInput
 from easynotch.exchange.working.survey_work import cut_to, work_out_survey
+from easynotch.presenting.shared.kept import kept_of, keys_of
 from tests.joined import is_sound, joined
 
 STORE = "demo/7-heron-flats-store.json"
@@ -129,3 +131,28 @@ def test_a_ridge_that_was_read_elsewhere_than_it_belongs_is_said(home, off, leve
     assert checks["survey_ridge"].level == level
     if level == "look":
         assert (".survey_ridge_low." in checks["survey_ridge"].message.id) == (off < 0)
+
+
+def test_readings_of_a_value_keep_their_mean_their_spread_and_which_is_used(home):
+    def again(work):
+        work["readings"] = {
+            "plan.width": [
+                {"value": "6 m", "with": "tape", "by": "lead"},
+                {"value": "6110 mm", "started_at": "100 mm", "with": "tape"},
+                {"value": "6005 mm", "with": "laser"},
+            ],
+            "eaves.overhang": [{"value": "400 mm"}],
+        }
+
+    given = store(home, again)
+    words = Words(Dialect.BRITAIN_IRELAND, Tape.of(Units.METRIC))
+    width, overhang = kept_of(given, words)
+    assert [row.value.mm for row in width.rows] == pytest.approx([6000.0, 6010.0, 6005.0])
+    assert width.mean.mm == pytest.approx(6005.0) and width.spread.mm == pytest.approx(10.0)
+    assert [row.used for row in width.rows] == [True, False, False] and not width.mean_used
+    # What the field takes is what was read, whatever the tape began at.
+    assert (width.rows[1].typed, width.mean_typed) == ("6010.0 mm", "6005.0 mm")
+    assert overhang.rows[0].used and overhang.rows[0].off is None
+    assert "plan.width" in {one.path for one in keys_of(given, words)}
+    with pytest.raises(Problems):
+        store(home, lambda work: work.update(readings={"plan.width": [{"value": "wide"}]}))

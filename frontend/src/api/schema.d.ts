@@ -1358,6 +1358,27 @@ export interface components {
             drawing: components["schemas"]["SheetView"];
         };
         /**
+         * KeptReadingView
+         * @description A reading: what was measured, as it is typed into the field, how far it is off the mean of several, whether it is
+         *     the one used.
+         */
+        KeptReadingView: {
+            value: components["schemas"]["Shown"];
+            /** Typed */
+            typed: string;
+            off: components["schemas"]["Shown"] | null;
+            /** Tool */
+            tool: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Note */
+            note: string;
+            /** Used */
+            used: boolean;
+        };
+        /**
          * LathView
          * @description A plate or a ridge with all that stands along it.
          */
@@ -1400,6 +1421,16 @@ export interface components {
                     number
                 ]
             ][];
+        };
+        /**
+         * MeasuredKeyView
+         * @description A value that can be read: its key, and what it is called.
+         */
+        MeasuredKeyView: {
+            /** Path */
+            path: string;
+            /** Name */
+            name: string;
         };
         /**
          * MoveView
@@ -1588,6 +1619,16 @@ export interface components {
             supposed: string[];
             /** Assumed */
             assumed: components["schemas"]["AssumedView"][];
+            /**
+             * Kept
+             * @description readings kept of its values
+             */
+            kept: components["schemas"]["ValueReadingsView"][];
+            /**
+             * Keys
+             * @description the values that can be read again
+             */
+            keys: components["schemas"]["MeasuredKeyView"][];
             roof: components["schemas"]["RoofView"] | null;
         };
         /**
@@ -1921,6 +1962,24 @@ export interface components {
             ];
             /** Text */
             text: string;
+        };
+        /**
+         * ValueReadingsView
+         * @description The readings of one value: its key, what it is called, the mean and how far they lie apart.
+         */
+        ValueReadingsView: {
+            /** Path */
+            path: string;
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: components["schemas"]["KeptReadingView"][];
+            mean: components["schemas"]["Shown"];
+            /** Mean Typed */
+            mean_typed: string;
+            /** Mean Used */
+            mean_used: boolean;
+            spread: components["schemas"]["Shown"];
         };
         /**
          * WorkAnswer
@@ -2654,6 +2713,11 @@ export interface components {
              */
             assumed: components["schemas"]["FlightAssumed"];
             /**
+             * Readings
+             * @default {}
+             */
+            readings: Record<string, never>;
+            /**
              * Gauge
              * @description What is clamped on the square for the riser, where the marks are stepped off.
              * @default null
@@ -3096,6 +3160,43 @@ export interface components {
          * @enum {string}
          */
         KeepsTrue: "pitch" | "plates";
+        /**
+         * KeptReading
+         * @description A reading: what was read, the figure the tape began at, with which tool, by which crew role, when, and a note.
+         */
+        KeptReading: {
+            /** Value */
+            value: number | string;
+            /**
+             * Started At
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            started_at: number | string;
+            /**
+             * With
+             * @default tape
+             * @enum {string}
+             */
+            with: "laser" | "tape" | "string" | "level" | "other";
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
         /**
          * KeptStockInput
          * @description A size kept in stock, with the lengths the yard has and what one of them costs a metre or a foot.
@@ -3815,6 +3916,11 @@ export interface components {
             ][];
             /** @default null */
             survey: components["schemas"]["SurveyInput"] | null;
+            /**
+             * Readings
+             * @default {}
+             */
+            readings: Record<string, never>;
         };
         /**
          * SawInput

@@ -67,6 +67,7 @@ export type Gauge = Schemas["GaugeView"];
 export type Practice = Schemas["PracticeView"];
 export type Answered = Schemas["AnsweredView"];
 export type Side = Schemas["SideView"];
+export type ValueReadings = Schemas["ValueReadingsView"];
 export type SurveyShown = Schemas["SurveyView"];
 export type History = Schemas["HistoryView"];
 export type Document = Record<string, unknown>;

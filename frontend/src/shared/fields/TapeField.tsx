@@ -35,6 +35,8 @@ export function TapeField({ path, label, labelled = false, size = "inline", miss
   const reading = useWork((state) => (state.fresh || draft === undefined ? state.screen?.readings[path] : undefined));
   const error = useWork((state) => state.errors.find((one) => one.path === path || one.path.startsWith(`${path}[`)));
   const understood = reading !== undefined && error === undefined && typed !== "" ? reading.text : undefined;
+  // More readings than the one that is used.
+  const more = useWork((state) => state.screen?.kept.find((one) => one.path === path)?.rows.length ?? 0);
   const assumed = useWork((state) => assumedAs(state.document, path) !== undefined) && typed !== "";
   // A tape keypad of our own where fingers type; the system's keyboard stays away.
   const touch = useMediaQuery("(pointer: coarse)") && !plain;
@@ -83,6 +85,7 @@ export function TapeField({ path, label, labelled = false, size = "inline", miss
         <span className="tape-label">
           <label htmlFor={id}>{label}</label>
           {assumed && <small>{say("measure.assumed")}</small>}
+          {more > 1 && <small className="more-readings">{say("kept.more", { n: more })}</small>}
         </span>
       )}
       <input

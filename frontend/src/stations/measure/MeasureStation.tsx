@@ -1,4 +1,5 @@
 /** Measure: the site sketch with the tape fields on it, and what everything is made of. */
+import { ReadingsSlip } from "../../shared/fields/ReadingsSlip";
 import { AssumedCard } from "../../shared/work/Assumed";
 import Button from "@mui/material/Button";
 import { OtherErrors } from "../../shared/work/OtherErrors";
@@ -82,6 +83,7 @@ function FlightMeasure() {
           {!missing && screen?.facts.some((one) => one.id === "foot") && <> {say("measure.say_foot")}</>}
         </p>
         {!missing && <AssumedCard />}
+        {!missing && <ReadingsSlip />}
         <MadeOf />
       </aside>
     </div>

@@ -1,6 +1,7 @@
 /** Measure for a roof: section and plan to scale with the tape fields on them, and what is asked by drawing it. */
 import type { ReactNode } from "react";
 import type { Dimension, Sheet } from "../../api/types";
+import { ReadingsSlip } from "../../shared/fields/ReadingsSlip";
 import { AssumedCard } from "../../shared/work/Assumed";
 import { OtherErrors } from "../../shared/work/OtherErrors";
 import { SheetDrawing } from "../../shared/drawing/SheetDrawing";
@@ -66,6 +67,7 @@ export function RoofMeasure() {
       <aside className="side">
         <p className="advice">{say("measure.roof_advice")}</p>
         {!missing && <AssumedCard />}
+        {!missing && <ReadingsSlip />}
         <MadeOf />
         <RoofExtras />
       </aside>

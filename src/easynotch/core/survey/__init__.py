@@ -9,6 +9,7 @@ from .as_built import Datum, PlateLines, plate_lines
 from .checks import agrees, check_survey, truing_of
 from .levels import Levels, levels_of
 from .readings import AtSide, Distance, Level, Offset, Place, true_reading
+from .repeats import Repeats, repeats_of
 from .survey import Survey, SurveyFacts, facts_of_survey, survey_of
 from .truing import Truing, packers_of, true_up
 
@@ -23,6 +24,7 @@ __all__ = [
     "Offset",
     "Place",
     "PlateLines",
+    "Repeats",
     "Survey",
     "SurveyFacts",
     "Suspects",
@@ -35,6 +37,7 @@ __all__ = [
     "missing_ties",
     "packers_of",
     "plate_lines",
+    "repeats_of",
     "survey_of",
     "true_reading",
     "true_up",

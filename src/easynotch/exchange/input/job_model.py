@@ -30,6 +30,7 @@ from ...core.tape import Units
 from ...core.terms import Length, message
 from ..problems import quotable
 from .flight_parts import AroundInput
+from .kept_input import KeptReadings
 from .limit_model import ChosenLimits
 from .measured import Measured, NotNegative, OfTimber, Positive, reading_in
 from .parts import Flag, Name, Part, StockInput, Whole, by_key
@@ -201,6 +202,7 @@ class FlightInput(AroundInput):
     width: Positive
     stringer_spacing: Positive | None = None
     assumed: FlightAssumed = FlightAssumed()
+    readings: KeptReadings = {}  # noqa: RUF012 (pydantic copies it)
     gauge: Positive | None = Field(
         default=None,
         description="What is clamped on the square for the riser, where the marks are stepped off.",

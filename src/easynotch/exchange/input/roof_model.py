@@ -7,6 +7,7 @@ from pydantic import Field, Tag
 from ...core.roofs import Blocking, Boards, Collar, Gable, Gambrel, Hip, Notch, NotchRule, Roof, Taped
 from ...core.solid import Stock
 from ...core.tape import Units
+from .kept_input import KeptReadings
 from .measured import NotNegative, PitchText, Positive, fraction_of
 from .parts import Flag, Name, Part
 from .plan_parts import BY_SHAPE, USUAL_PLATE, ZERO, AnyPlanInput, CornersInput, PlanInput, PolygonDraft
@@ -74,6 +75,7 @@ class RoofInput(Part):
     taped: Annotated[dict[TapedPiece, TapedInput], Field(max_length=200)] = {}  # noqa: RUF012 (pydantic copies it)
     pairs: Annotated[tuple[tuple[TimberInput, TimberInput], ...], Field(max_length=MOST_RAFTERS)] = ()
     survey: SurveyInput | None = None
+    readings: KeptReadings = {}  # noqa: RUF012 (pydantic copies it)
 
     def roof(self, units: Units) -> Roof:
         """The roof, for the core."""

@@ -13,6 +13,7 @@ from ..mark.pieces import piece_views
 from ..mark.tools import Tools
 from ..shared.assumed import assumed_of
 from ..shared.in_words import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
+from ..shared.kept import kept_of, keys_of
 from ..shared.lengths import format_length
 from .models import CandidateView, DriftView, NoteView, ProfileView, ScreenView, StationView
 
@@ -38,6 +39,8 @@ def screen_of(
         readings=readings(given, words),
         supposed=supposed,
         assumed=assumed_of(given, words),
+        kept=kept_of(given, words),
+        keys=keys_of(given, words),
         roof=None,
     )
 

@@ -7,6 +7,7 @@ from pydantic import Field
 
 from ..mark.models import BoardView, PieceView
 from ..shared.assumed import AssumedView
+from ..shared.kept import MeasuredKeyView, ValueReadingsView
 from ..shared.models import CheckView, FactView, Point, SheetView, Shown, WorkingView
 from .roof_models import RoofView
 
@@ -95,6 +96,8 @@ class ScreenView:
     readings: Annotated[dict[str, Shown], Field(description="every typed length by its key, as it was understood")]
     supposed: Annotated[list[str], Field(description="keys that are missing and were supposed, for the drawing alone")]
     assumed: list[AssumedView]
+    kept: Annotated[list[ValueReadingsView], Field(description="readings kept of its values")]
+    keys: Annotated[list[MeasuredKeyView], Field(description="the values that can be read again")]
     roof: RoofView | None
 
 

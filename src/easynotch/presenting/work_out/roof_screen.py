@@ -30,6 +30,7 @@ from ..mark.setting_out import laths_of
 from ..mark.tools import Tools
 from ..shared.assumed import assumed_of
 from ..shared.in_words import check_view, fact_view, limits_said, readings, sheet_view, urgency, working_view
+from ..shared.kept import kept_of, keys_of
 from ..shared.lengths import format_length
 from ..shared.models import FactView, Shown
 from .models import ScreenView, StationView
@@ -75,6 +76,8 @@ def roof_screen_of(
         readings=readings(given, words),
         supposed=supposed,
         assumed=assumed_of(given, words),
+        kept=kept_of(given, words),
+        keys=keys_of(given, words),
         roof=_roof(given, worked, words, tools),
     )
 
