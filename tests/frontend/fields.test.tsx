@@ -9,14 +9,14 @@ import { expect, test, vi } from "vitest";
 const keeper = () => ({ type: vi.fn(), commit: vi.fn(), forget: vi.fn(), leave: vi.fn() });
 
 function open(part: Partial<Record<keyof WorkState, unknown>>): WorkState {
-  const usual = { document: {}, typing: {}, errors: [], fresh: true, screen: { readings: {} }, job: { units: "imperial" }, keeper: keeper() };
+  const usual = { document: {}, typing: {}, errors: [], fresh: true, screen: { readings: {}, kept: [] }, job: { units: "imperial" }, keeper: keeper() };
   return { ...usual, ...part } as unknown as WorkState;
 }
 
 const field = (state: WorkState) => render(<WorkProvider value={state}><TapeField path="total_rise" label="Total rise" /></WorkProvider>);
 
 test("a field shows what was understood, and what was typed while it is typed in", () => {
-  field(open({ document: { total_rise: "52 3/8" }, screen: { readings: { total_rise: { text: "4′ 4 3/8″", sense: "" } } } }));
+  field(open({ document: { total_rise: "52 3/8" }, screen: { kept: [], readings: { total_rise: { text: "4′ 4 3/8″", sense: "" } } } }));
   const input = screen.getByLabelText<HTMLInputElement>("Total rise");
   expect(input.value).toBe("4’\u00a04\u00a03\u20448″");
   act(() => input.focus());
@@ -25,7 +25,7 @@ test("a field shows what was understood, and what was typed while it is typed in
 });
 
 test("a reading belongs to its text: while other text is worked out there is none", () => {
-  field(open({ document: { total_rise: "52" }, typing: { total_rise: "53" }, fresh: false, screen: { readings: { total_rise: { text: "4′ 4″", sense: "" } } } }));
+  field(open({ document: { total_rise: "52" }, typing: { total_rise: "53" }, fresh: false, screen: { kept: [], readings: { total_rise: { text: "4′ 4″", sense: "" } } } }));
   expect(screen.getByLabelText<HTMLInputElement>("Total rise").value).toBe("53");
 });
 

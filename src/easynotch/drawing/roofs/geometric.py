@@ -14,7 +14,7 @@ from ...core.solid import Vector
 from ...core.terms import Count, message
 from ..sheet import Layer, Path, Point, Sheet, Text, line
 
-SCALES = (5, 10, 20, 25, 50, 100)
+SCALES = (5, 10, 20, 25, 50, 100, 200, 500, 1000)
 PAPER = 380.0
 """mm: the longest side of a sheet as it is laid on a table."""
 ARC_STEPS = 24

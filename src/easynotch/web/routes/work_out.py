@@ -91,7 +91,7 @@ def sketch(query: WorkOutQuery, body: JobInput) -> Response:
         SketchView(
             sketch=sheet_view(drawn, words),
             plan=sheet_view(plan, words) if plan is not None else None,
-            facts=[fact_view(key, value, words) for key, value in facts.items()],
+            facts=[fact_view(key, value, words) for key, value in facts.items() if not key.startswith("survey.")],
             readings=readings(given, words),
             supposed=g.supposed,
             assumed=assumed_of(given, words),
