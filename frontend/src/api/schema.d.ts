@@ -1932,8 +1932,6 @@ export interface components {
             times: string;
             /** Facts */
             facts: components["schemas"]["FactView"][];
-            /** Corners */
-            corners: components["schemas"]["FactView"][];
             /** Readings */
             readings: components["schemas"]["SurveyReadingView"][];
             /** Missing */

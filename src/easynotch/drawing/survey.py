@@ -2,7 +2,7 @@
 
 from math import hypot
 
-from ..core.survey import AtSide, Survey, true_up
+from ..core.survey import Survey, true_up
 from ..core.terms import Count, Length, message
 from .sheet import Layer, Path, Sheet, Text, area, line
 
@@ -14,8 +14,6 @@ ROOM = 0.2
 """Of the plan: round it, for what is written beside corners."""
 BESIDE = 0.1
 """Of the plan: from a corner out to what is written beside it."""
-OFF = 0.05
-"""mm: what is off less is not drawn as off."""
 
 Corner = tuple[float, float]
 
@@ -82,12 +80,6 @@ def _walls(survey: Survey, times: int) -> list[Corner]:
             off = one.value * times / long
             made.append((x + (p - x) * share + (d - b) * off, y + (q - y) * share - (c - a) * off))
     return made
-
-
-def places_said(survey: Survey) -> list[AtSide]:
-    """The places on walls that a level was read at, in their order."""
-    found = [one for one in survey.levels.heights if isinstance(one, AtSide)]
-    return sorted(found, key=lambda one: (one.side, one.along))
 
 
 def _size(corners: tuple[Corner, ...]) -> float:

@@ -53,6 +53,11 @@ def test_what_lies_on_a_deck_or_hangs_at_a_header_closes_and_stands_in_nothing(h
     assert overlaps([(piece.member, piece.frames) for piece in framing.pieces]) == ()
     checks = check_roof(layout, framing, facts_of(layout, framing), fitted, {})
     assert not [check.id for check in checks if check.level == "stop"]
+    apart = [check.level for check in checks if check.id == "laid_fascia.1"]
+    if kind == "wing":
+        own = roof.plan.wings[0]
+        off = own.plate - layout.out * ((own.slope or roof.slope) - roof.slope)
+        assert apart == ["look" if abs(off) > 1.6 else "ok"]
     roles = {piece.member.role for piece in framing.pieces}
     assert roles >= {
         "wing": {"laid_common", "laid_jack", "laid_ridge"}, "cricket": {"roof_header", "laid_ridge", "laid_jack"},

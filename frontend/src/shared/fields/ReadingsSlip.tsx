@@ -75,11 +75,12 @@ function AddReading() {
   const say = useWords();
   const [path, setPath] = useState("");
   const [tool, setTool] = useState<string>("tape");
+  const [began, setBegan] = useState("");
   const all = (valueAt(document, "readings") ?? {}) as Record<string, Document[]>;
   const add = (value: string) => {
     if (path === "" || value === "") return;
     const before = all[path] ?? (textAt(document, path) === "" ? [] : [{ value: textAt(document, path) }]);
-    keeper.change("readings", { ...all, [path]: [...before, { value, with: tool, at: new Date().toISOString() }] });
+    keeper.change("readings", { ...all, [path]: [...before, { value, ...(tool === "tape" && began !== "" ? { started_at: began } : {}), with: tool, at: new Date().toISOString() }] });
   };
   const wrong = errors.find((one) => one.path.startsWith("readings"))?.sentence;
   return (
@@ -91,6 +92,7 @@ function AddReading() {
       <TextField select size="small" label={say("kept.with")} value={tool} onChange={(event) => setTool(event.target.value)}>
         {TOOLS.map((id) => <MenuItem key={id} value={id}>{say(id === "level" ? "survey.level_tool" : `survey.${id}`)}</MenuItem>)}
       </TextField>
+      {tool === "tape" && <TypedField label={say("survey.started_short")} value={began} placeholder="0" onCommit={setBegan} />}
       <TypedField label={say("kept.value")} value="" error={wrong} onCommit={add} />
     </fieldset>
   );

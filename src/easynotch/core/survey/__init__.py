@@ -4,7 +4,7 @@ Source of the method: ``trade.md`` 9; least squares with every reading's toleran
 ``SPREAD``, and each reading's own residual against what the others leave it free to be.
 """
 
-from .adjustment import NEEDED, Adjusted, Suspects, adjust, missing_ties
+from .adjustment import Adjusted, Suspects, adjust, missing_ties
 from .as_built import Datum, PlateLines, plate_lines
 from .checks import agrees, check_survey, truing_of
 from .levels import Levels, levels_of
@@ -14,7 +14,6 @@ from .survey import Survey, SurveyFacts, facts_of_survey, survey_of
 from .truing import Truing, packers_of, true_up
 
 __all__ = [
-    "NEEDED",
     "Adjusted",
     "AtSide",
     "Datum",

@@ -21,7 +21,6 @@ SPREAD = 1.96
 """Standard deviations in a tolerance: 95 of 100 readings lie within it."""
 FITS = 3.5
 """Standard deviations: a reading farther off than this is off by more than chance."""
-NEEDED = "needed"
 STEPS, SMALL = 60, 1e-10
 """Rounds of the adjustment at most, and mm: a smaller step ends it."""
 FREE = 1e-8

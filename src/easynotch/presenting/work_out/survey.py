@@ -48,7 +48,6 @@ class SurveyView:
     drawing: SheetView
     times: str
     facts: list[FactView]
-    corners: list[FactView]
     readings: list[SurveyReadingView]
     missing: list[tuple[int, int]]
     moves: list[MoveView]
@@ -72,7 +71,6 @@ def survey_view(worked: WorkedSurvey, words: Words) -> SurveyView:
         drawing=sheet_view(draw_survey(survey), words),
         times=words.say(Message("survey.times", {"n": Count(times_of(survey))})),
         facts=[fact_view(key, worked.facts[key], words) for key in SHOWN if key in worked.facts],
-        corners=[fact_view(key, value, words) for key, value in worked.facts.items() if ".corner." in key],
         readings=_readings(worked, words),
         missing=[(a + 1, b + 1) for a, b in survey.missing],
         moves=moves, packers=packers, cut_to=worked.cut_to,

@@ -87,3 +87,8 @@ def named_by_end(footprint: Footprint, seam: Seam) -> Footprint:
             count = sum(one.face.split("_")[0] == kind for one in sides)
             sides[number] = replace(side, face=kind if count == 0 else f"{kind}_{count + 1}")
     return replace(footprint, sides=tuple(sides))
+
+
+def end_name(seam: Seam, node: Vector) -> str:
+    """What a stick's cut at a node is called: its head, or a ridge's lower end."""
+    return "head" if seam.corner is not None or seam.climbs_to(node) else "end"

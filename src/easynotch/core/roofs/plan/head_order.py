@@ -14,7 +14,7 @@ from math import cos, radians, sin
 from ...solid import Vector
 from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint, strip, trim_to_neighbours
 from ..planes.planes import UP, Slope
-from .arrangement import PARTED, Arrangement, HipOrRidgePlan, named_by_end, post_print
+from .arrangement import PARTED, Arrangement, HipOrRidgePlan, end_name, named_by_end, post_print
 from .headers import headers_of
 from .layout import RoofLayout
 from .seam_sections import (
@@ -226,7 +226,7 @@ class _Arranging:
             if seam in cluster.post.seams and (footprint := footprints[name]) is not None:
                 direction = from_node(seam, cluster.post.at)
                 face = next(side for side in sides if side.normal.dot(direction) > 1.0 - 1e-12)
-                footprints[name] = cut_by(footprint, face, _end_name(seam, cluster.post.at))
+                footprints[name] = cut_by(footprint, face, end_name(seam, cluster.post.at))
 
     def _in_turn(self, footprints: dict[str, Footprint | None], cluster: _Cluster) -> None:
         ends = [
@@ -270,11 +270,11 @@ class _Arranging:
             footprint = footprints[name]
             assert footprint is not None
             standing = [one for one in placed if one is not None]
-            left = trim_to_neighbours(footprint, self._foot(seam), standing, _end_name(seam, node))
+            left = trim_to_neighbours(footprint, self._foot(seam), standing, end_name(seam, node))
             if left is not None and self.roof.valleys and _runs_out(left, seam, node):
                 # Nothing stops all of it: it ends at its node.
                 end = FootprintSide(node, from_node(seam, node), "", "")
-                left = cut_by(left, end, _end_name(seam, node))
+                left = cut_by(left, end, end_name(seam, node))
             footprints[name] = left
             placed.append(left)
 
@@ -319,7 +319,7 @@ class _Arranging:
             if abs(UP.cross(direction).dot(along)) > ACROSS:
                 past = max(past, *self._cheek(seam, node, other, at))
         end = FootprintSide(node - direction * past, direction, "", "")
-        footprints[name] = cut_by(footprint, end, _end_name(seam, node))
+        footprints[name] = cut_by(footprint, end, end_name(seam, node))
 
     def _cheek(self, seam: Seam, node: Vector, other: Seam, at: Vector) -> Iterator[float]:
         """How far past a node, along a through stick, both sides of another stick meet its side."""
@@ -347,7 +347,7 @@ class _Arranging:
             footprint = footprints[name]
             if footprint is not None and seam.ends_at(at) and on_wall(self.roof, at):
                 footprints[name] = cut_by(
-                    footprint, FootprintSide(at + direction * verge, -direction, "", ""), _end_name(seam, at)
+                    footprint, FootprintSide(at + direction * verge, -direction, "", ""), end_name(seam, at)
                 )
 
     def _resolve_conflict(self, footprints: dict[str, Footprint | None]) -> bool:
@@ -397,7 +397,3 @@ def _runs_out(footprint: Footprint, seam: Seam, node: Vector) -> bool:
 def _climbs(seam: Seam, slope: Slope) -> bool:
     """Whether one walks inward of a slope's wall along a seam."""
     return seam.direction.dot(slope.inward) > NEAR
-
-
-def _end_name(seam: Seam, node: Vector) -> str:
-    return "head" if seam.corner is not None or (seam.high - node).length < 1e-3 else "end"

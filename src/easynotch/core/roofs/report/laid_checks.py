@@ -4,10 +4,12 @@ from collections.abc import Iterator
 
 from ...terms import Check, Count, Length, Level, make_check
 from ..framing.pieces import Framing
-from ..laid.plan import laid_roofs
+from ..laid.plan import LaidKind, LaidRoof, laid_roofs
 from ..plan.layout import RoofLayout
 from ..plan.seam_sections import outline_of
 
+LEVEL_ENOUGH = 1.6
+"""mm: fascias that differ less in height meet; a carpenter's sixteenth."""
 FLUSH = 1e-6
 """mm: a tail shorter than this is none."""
 
@@ -28,6 +30,8 @@ def check_laid(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
         yield make_check("laid_deck", Level.LOOK, Length(0.0))
     for one in laid:
         yield make_check(f"laid_lands.{one.kind.value}_{one.number}", Level.OK, Length(one.ridge_end))
+        if one.kind is LaidKind.WING:
+            yield _fascias(layout, one)
     steepest = max(one.slopes[0].per_run for one in laid)
     deeper = layout.roof.ridge.stock.depth - layout.roof.rafter.depth * steepest
     yield make_check("laid_ridge", Level.OK if deeper >= 0 else Level.STOP, Length(abs(deeper)))
@@ -37,6 +41,13 @@ def check_laid(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     )  # fmt: skip
     if short:
         yield make_check("laid_tails", Level.LOOK, Count(short))
+
+
+def _fascias(layout: RoofLayout, one: LaidRoof) -> Check:
+    """Whether a wing's fascia comes as high as the main one it is mitred with."""
+    own, main = (slope.height(-layout.out_of(slope)) for slope in (one.slopes[0], one.main))
+    level = Level.LOOK if abs(own - main) > LEVEL_ENOUGH else Level.OK
+    return make_check(f"laid_fascia.{one.number}", level, Length(abs(own - main)), n=Count(one.number))
 
 
 def _wing_is_main(layout: RoofLayout) -> Iterator[Check]:
