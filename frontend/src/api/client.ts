@@ -146,6 +146,11 @@ export const api = {
   history: (id: string, words: Words, signal?: AbortSignal) => server.GET("/api/works/{work_id}/history", { params: { ...ofWork(id), query: words }, ...until(signal) }),
   step: (id: string, direction: "undo" | "redo", revision: number, number: string) =>
     server.POST(`/api/works/{work_id}/${direction}`, { params: ofWork(id), body: { revision }, ...under(number) }),
+  tray: () => server.GET("/api/instruments"),
+  setInstrument: (kind: Schemas["InstrumentView"]["kind"], body: Partial<Schemas["SetInstrumentBody"]>) =>
+    server.PUT("/api/instruments/{kind}", { params: { path: { kind } }, body: body as Schemas["SetInstrumentBody"] }),
+  press: (file: JobFile, ask: { instrument: Schemas["InstrumentView"]["kind"]; target: string; tray: string }, words: Words) =>
+    server.POST("/api/instruments/press", { params: { query: { ...ask, ...words } }, body: file }),
   sketch: (file: JobFile, words: Words, signal?: AbortSignal) =>
     server.POST("/api/sketch", { params: { query: { suppose: true, ...words } }, body: file, fetch: superseding("sketch"), ...until(signal) }),
   workOut: (file: JobFile, words: Words, piece: string, signal?: AbortSignal) =>

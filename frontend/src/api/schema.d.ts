@@ -140,6 +140,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The tray's instruments. */
+        get: operations["instruments_read_tray_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Pair an instrument or let it go, set it, charge it. */
+        put: operations["instruments_set_instrument__kind__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The readings of a tray as server-sent events, each under its number. */
+        get: operations["instruments_stream_stream_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/hips": {
         parameters: {
             query?: never;
@@ -1036,6 +1087,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/press": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Press an instrument that is pointed at a value of the first work: its reading comes over the stream. */
+        post: operations["instrument_press_instrument_instruments_press_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1359,8 +1427,8 @@ export interface components {
         };
         /**
          * KeptReadingView
-         * @description A reading: what was measured, as it is typed into the field, how far it is off the mean of several, whether it is
-         *     the one used.
+         * @description A reading: what was measured, as it is typed into the field, how far it is off the mean of several, how far it may
+         *     be off, from what to what it was read, whether it is the one used and why.
          */
         KeptReadingView: {
             value: components["schemas"]["Shown"];
@@ -1369,12 +1437,17 @@ export interface components {
             off: components["schemas"]["Shown"] | null;
             /** Tool */
             tool: string;
+            within: components["schemas"]["Shown"] | null;
+            /** Between */
+            between: string;
             /** By */
             by: string;
             /** At */
             at: string;
             /** Note */
             note: string;
+            /** Why */
+            why: string;
             /** Used */
             used: boolean;
         };
@@ -3160,11 +3233,22 @@ export interface components {
         KeepsTrue: "pitch" | "plates";
         /**
          * KeptReading
-         * @description A reading: what was read, the figure the tape began at, with which tool, by which crew role, when, and a note.
+         * @description A reading: what was read, from what to what, the figure the tape began at, with which tool, how far it may be off,
+         *     by which crew role, when, a note, and where it is the one used, why.
          */
         KeptReading: {
             /** Value */
             value: number | string;
+            /**
+             * From
+             * @default
+             */
+            from: string;
+            /**
+             * To
+             * @default
+             */
+            to: string;
             /**
              * Started At
              * @default {
@@ -3180,6 +3264,11 @@ export interface components {
              */
             with: "laser" | "tape" | "string" | "level" | "other";
             /**
+             * Tolerance
+             * @default null
+             */
+            tolerance: number | string | null;
+            /**
              * By
              * @default
              */
@@ -3194,6 +3283,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * KeptStockInput
@@ -4483,7 +4577,7 @@ export interface components {
         /**
          * ReadingInput
          * @description One reading: of what kind, from a corner or a place on a wall to another, what was read, the figure the tape
-         *     began at, with which tool, how far such a reading may be off, and who read it.
+         *     began at, with which tool, how far such a reading may be off, who read it and when.
          *
          *     A side, diagonal or tie is a length between two corners. A level is how high the plate's top stands over the plates'
          *     own level, or with ``to`` how much higher than there. An offset is how far outside the string between its corners a
@@ -4531,6 +4625,11 @@ export interface components {
              * @default
              */
             by: string;
+            /**
+             * At
+             * @default
+             */
+            at: string;
             /**
              * Note
              * @default
@@ -4657,6 +4756,105 @@ export interface components {
              * @default
              */
             text: string;
+        };
+        /**
+         * TrayView
+         * @description The tray; ``last`` is the number of the latest reading of all: what a screen has not heard of comes after it.
+         */
+        TrayView: {
+            /** Instruments */
+            instruments: components["schemas"]["InstrumentView"][];
+            /** Last */
+            last: number;
+            /**
+             * Fault
+             * @default null
+             */
+            fault: string | null;
+        };
+        /**
+         * InstrumentView
+         * @description An instrument as it stands; ``drifted`` where it is out by more than it should, ``reads`` the kinds of value it
+         *     can be pointed at.
+         */
+        InstrumentView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "meter" | "staff" | "angle" | "tape";
+            /** Paired */
+            paired: boolean;
+            /** Battery */
+            battery: number;
+            /**
+             * Reference
+             * @enum {string}
+             */
+            reference: "back" | "front" | "tripod";
+            /** Sun */
+            sun: boolean;
+            /** Drifted */
+            drifted: boolean;
+            /** Started At */
+            started_at: string;
+            /**
+             * Sends
+             * @enum {string}
+             */
+            sends: "service" | "keys";
+            /** Reads */
+            reads: string[];
+        };
+        /**
+         * Kind
+         * @description The kinds of instrument in the tray.
+         * @enum {string}
+         */
+        Kind: "meter" | "staff" | "angle" | "tape";
+        /**
+         * SetInstrumentBody
+         * @description What is changed on an instrument: what is left out stays; ``charged`` is a fresh battery, ``turned`` an angle
+         *     finder read both ways round on one place and set anew.
+         */
+        SetInstrumentBody: {
+            /**
+             * Paired
+             * @default null
+             */
+            paired: boolean | null;
+            /**
+             * Reference
+             * @default null
+             */
+            reference: ("back" | "front" | "tripod") | null;
+            /**
+             * Sun
+             * @default null
+             */
+            sun: boolean | null;
+            /**
+             * Started At
+             * @default null
+             */
+            started_at: string | null;
+            /** @default metric */
+            units: components["schemas"]["Units"];
+            /**
+             * Sends
+             * @default null
+             */
+            sends: ("service" | "keys") | null;
+            /**
+             * Charged
+             * @default false
+             */
+            charged: boolean;
+            /**
+             * Turned
+             * @default false
+             */
+            turned: boolean;
         };
         /**
          * HipsView
@@ -6563,6 +6761,90 @@ export interface operations {
                     "application/json": components["schemas"]["CornersView"];
                 };
             };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    instruments_read_tray_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    instruments_set_instrument__kind__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: components["schemas"]["Kind"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetInstrumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    instruments_stream_stream_get: {
+        parameters: {
+            query: {
+                tray: string;
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
@@ -8666,6 +8948,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CuttingView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    instrument_press_instrument_instruments_press_post: {
+        parameters: {
+            query: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                tray: string;
+                instrument: components["schemas"]["Kind"];
+                target: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayView"];
                 };
             };
             400: components["responses"]["Problem400"];

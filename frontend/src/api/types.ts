@@ -69,6 +69,7 @@ export type Answered = Schemas["AnsweredView"];
 export type Side = Schemas["SideView"];
 export type ValueReadings = Schemas["ValueReadingsView"];
 export type SurveyShown = Schemas["SurveyView"];
+export type Instrument = Schemas["InstrumentView"];
 export type History = Schemas["HistoryView"];
 export type Document = Record<string, unknown>;
 type Query<Path extends keyof paths, Method extends "get" | "post"> =

@@ -15,7 +15,7 @@ export function ConflictPanel() {
   const [chosen, setChosen] = useState<Readonly<Record<string, Side>>>({});
   const sideOf = (path: string): Side => chosen[path] ?? (conflict.find((row) => row.path === path)?.mine_changed ? "mine" : "kept");
   const isMine = (changed: string): boolean => {
-    const rows = conflict.filter((row) => row.path === changed || row.path.startsWith(`${changed}.`));
+    const rows = conflict.filter((row) => row.path === changed || row.path.startsWith(`${changed}.`) || changed.startsWith(`${row.path}[`));
     return rows.length === 0 || rows.some((row) => row.mine_changed && sideOf(row.path) === "mine");
   };
   return (

@@ -22,7 +22,7 @@ from .problems import Problem, Problems
 from .reading import parse_json, read_draft, read_job
 from .usual import usual_flight, usual_roof
 from .working.answer import contract
-from .working.survey_work import WorkedSurvey
+from .working.survey_work import WorkedSurvey, surveyed_corners
 from .working.work_out import Worked, worked_out
 from .working.work_out_flight import WorkedFlight, work_out_flight
 from .working.work_out_roof import WorkedRoof, measured_roof, work_out_roof
@@ -64,6 +64,7 @@ __all__ = [
     "resolve_settings",
     "saws_of",
     "square_of",
+    "surveyed_corners",
     "typed_length",
     "usual_flight",
     "usual_roof",

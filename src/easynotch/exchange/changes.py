@@ -1,11 +1,15 @@
 """What differs between two documents of a work, key by key, in words."""
 
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
 from ..core.rules import Words, catalogue
-from ..core.terms import Message
+from ..core.terms import Count, Message
+
+READINGS = "survey.readings"
+READING = re.compile(r"survey\.readings\[(\d+)\]\.(\w+)")
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,6 +32,19 @@ def flat(document: Mapping[str, Any], prefix: str = "") -> dict[str, Any]:
     return leaves
 
 
+def by_rows(*documents: Mapping[str, Any]) -> list[dict[str, Any]]:
+    """The leaves of versions of one document; readings, where all have as many, row by row."""
+    flats = [flat(document) for document in documents]
+    rows = [found.get(READINGS) for found in flats]
+    counts = {len(row) if isinstance(row, list) else -1 for row in rows}
+    if counts == {-1} or len(counts) > 1:
+        return flats
+    for found in flats:
+        for number, row in enumerate(found.pop(READINGS)):
+            found.update({f"{READINGS}[{number}].{key}": value for key, value in row.items()})
+    return flats
+
+
 def differences(before: Mapping[str, Any], after: Mapping[str, Any]) -> list[Difference]:
     """Every leaf that differs, in the order of the later document, what vanished last."""
     old, new = flat(before), flat(after)
@@ -38,6 +55,9 @@ def differences(before: Mapping[str, Any], after: Mapping[str, Any]) -> list[Dif
 def label(path: str, words: Words) -> str:
     """What a key is called; a key without a word is called by itself."""
     sentences = catalogue("messages", words.dialect)
+    row = READING.fullmatch(path)
+    if row is not None:
+        return words.say(Message("survey.reading", {"n": Count(int(row[1]) + 1), "key": row[2]}))
     return sentences.get(f"key.{path}", path)
 
 

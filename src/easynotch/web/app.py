@@ -22,7 +22,6 @@ from .routes import (
     jobs,
     limit_sets,
     marking,
-    outline,
     practice,
     rack,
     shop,
@@ -33,6 +32,7 @@ from .routes import (
     work_out,
     works,
 )
+from .routes.measuring import instruments, outline
 from .server import problem
 from .server.guard import GuardedRequest, guard_requests
 from .server.once import RequestDatabase, guard_changes
@@ -40,7 +40,8 @@ from .server.openapi import served
 from .server.sharing import HERE_ALONE, Door, guard_door
 
 RESOURCES = (
-    work_out, whole, hand_out, gauge, outline, hips, transfer, cutting, tasks, rack, exports, stair, practice,
+    work_out, whole, hand_out, gauge, outline, instruments, hips,
+    transfer, cutting, tasks, rack, exports, stair, practice,
     jobs, works, marking, shop, limit_sets, devices,
 )  # fmt: skip
 """The modules whose routes are answered."""
@@ -72,6 +73,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     for resource in RESOURCES:
         app.register_api(resource.api)
     app.register_api(cutting.questions)
+    app.register_api(instruments.questions)
     app.add_url_rule("/api/openapi.json", "openapi_document", lambda: served(app))
     if screens is not None:
         _serve_screens(app, screens)

@@ -6,13 +6,15 @@ import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import type { Document, ValueReadings } from "../../api/types";
 import { useWords } from "../../words/words";
-import { Figure } from "../TapeText";
+import { Figure, TapeText } from "../TapeText";
 import { TypedField } from "./TypedField";
+import { nameOfReading } from "../instruments/names";
 import { textAt, valueAt } from "../work/document";
 import { useWork } from "../work/WorkContext";
 
 const TOOLS = ["tape", "laser", "string", "level", "other"] as const;
 const NONE: readonly never[] = [];
+const ABOUT = ["from", "to", "by", "note"] as const;
 
 export function ReadingsSlip() {
   const [open, setOpen] = useState(false);
@@ -27,6 +29,8 @@ export function ReadingsSlip() {
         <p className="quiet">{say("kept.say")}</p>
         {kept.map((one) => <OneValue key={one.path} kept={one} />)}
         <AddReading />
+        <SurveyRead />
+        <StillToRead />
         <Button variant="outlined" onClick={() => setOpen(false)}>{say("kept.close")}</Button>
       </Drawer>
     </>
@@ -49,9 +53,10 @@ function OneValue({ kept }: { kept: ValueReadings }) {
       <ol className="kept-rows">
         {kept.rows.map((row, n) => (
           <li key={n} className={row.used ? "used" : undefined}>
-            <Figure value={row.value} /> <small>{[say(row.tool === "level" ? "survey.level_tool" : `survey.${row.tool}` as "survey.tape"), row.by, row.at.slice(0, 10)].filter(Boolean).join(" · ")}</small>
+            <Figure value={row.value} /> {row.within && <small>± <Figure value={row.within} /></small>} <small>{[row.between, say(row.tool === "level" ? "survey.level_tool" : `survey.${row.tool}` as "survey.tape"), row.by, row.at.slice(0, 10), row.note].filter(Boolean).join(" · ")}</small>
             {row.off && <small>{say("kept.off", { by: [row.off.text, row.off.sense].filter(Boolean).join(" ") })}</small>}
             {row.used ? <b>{say("kept.used")}</b> : <Button variant="text" aria-label={say("kept.use_n", { n: n + 1, name: kept.name })} onClick={() => keeper.change(kept.path, row.typed)}>{say("kept.use")}</Button>}
+            {row.used && kept.rows.length > 1 && <TypedField label={say("kept.why_n", { n: n + 1, name: kept.name })} short={say("kept.why")} value={row.why} onCommit={(why) => keep((all[kept.path] ?? []).map((one, k) => (k === n ? { ...one, why } : one)))} />}
             <Button variant="text" aria-label={say("kept.take_n", { n: n + 1, name: kept.name })} onClick={() => keep((all[kept.path] ?? []).filter((_, k) => k !== n))}>{say("below.take_short")}</Button>
           </li>
         ))}
@@ -76,11 +81,12 @@ function AddReading() {
   const [path, setPath] = useState("");
   const [tool, setTool] = useState<string>("tape");
   const [began, setBegan] = useState("");
+  const [more, setMore] = useState<Readonly<Record<(typeof ABOUT)[number], string>>>({ from: "", to: "", by: "", note: "" });
   const all = (valueAt(document, "readings") ?? {}) as Record<string, Document[]>;
   const add = (value: string) => {
     if (path === "" || value === "") return;
     const before = all[path] ?? (textAt(document, path) === "" ? [] : [{ value: textAt(document, path) }]);
-    keeper.change("readings", { ...all, [path]: [...before, { value, ...(tool === "tape" && began !== "" ? { started_at: began } : {}), with: tool, at: new Date().toISOString() }] });
+    keeper.change("readings", { ...all, [path]: [...before, { value, ...(tool === "tape" && began !== "" ? { started_at: began } : {}), with: tool, at: new Date().toISOString(), ...Object.fromEntries(Object.entries(more).filter(([, said]) => said !== "")) }] });
   };
   const wrong = errors.find((one) => one.path.startsWith("readings"))?.sentence;
   return (
@@ -92,8 +98,51 @@ function AddReading() {
       <TextField select size="small" label={say("kept.with")} value={tool} onChange={(event) => setTool(event.target.value)}>
         {TOOLS.map((id) => <MenuItem key={id} value={id}>{say(id === "level" ? "survey.level_tool" : `survey.${id}`)}</MenuItem>)}
       </TextField>
+      {ABOUT.map((key) => <TypedField key={key} label={say(`kept.${key}`)} value={more[key]} onCommit={(said) => setMore({ ...more, [key]: said })} />)}
       {tool === "tape" && <TypedField label={say("survey.started_short")} value={began} placeholder="0" onCommit={setBegan} />}
       <TypedField label={say("kept.value")} value="" error={wrong} onCommit={add} />
     </fieldset>
+  );
+}
+
+/** What a survey has read, one after the other; where each is changed is at the plates. */
+function SurveyRead() {
+  const document = useWork((state) => state.document);
+  const say = useWords();
+  const readings = (valueAt(document, "survey.readings") ?? NONE) as readonly Document[];
+  const read = [...readings.entries()].filter(([, one]) => one["value"] !== undefined);
+  if (read.length === 0) return null;
+  return (
+    <section aria-label={say("survey.title")}>
+      <h3>{say("survey.title")}</h3>
+      <ol className="kept-rows">
+        {read.map(([n, one]) => (
+          <li key={n}>
+            <span>{nameOfReading(`survey.readings[${n}]`, readings, say)}</span> <TapeText text={textAt(one, "value")} />{" "}
+            <small>{["with", "by", "note"].map((key) => textAt(one, key)).concat(textAt(one, "at").slice(0, 10)).filter(Boolean).join(" · ")}</small>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** What is still to be read, and what waits for it. */
+function StillToRead() {
+  const document = useWork((state) => state.document);
+  const supposed = useWork((state) => state.screen?.supposed) ?? NONE;
+  const keys = useWork((state) => state.screen?.keys) ?? NONE;
+  const say = useWords();
+  const readings = (valueAt(document, "survey.readings") ?? NONE) as readonly Document[];
+  const open = [...readings.keys()].filter((n) => readings[n]?.["value"] === undefined);
+  if (open.length === 0 && supposed.length === 0) return null;
+  return (
+    <section aria-label={say("kept.missing")}>
+      <h3>{say("kept.missing")}</h3>
+      <ul>
+        {supposed.map((path) => <li key={path}>{keys.find((one) => one.path === path)?.name ?? path}: {say("kept.hangs_all")}</li>)}
+        {open.map((n) => <li key={n}>{nameOfReading(`survey.readings[${n}]`, readings, say)}: {say(["level", "offset"].includes(textAt(readings[n] ?? {}, "kind")) ? "kept.hangs_place" : textAt(readings[n] ?? {}, "kind") === "height" ? "kept.hangs_ridge" : "kept.hangs_corners")}</li>)}
+      </ul>
+    </section>
   );
 }

@@ -4,6 +4,7 @@ import useMediaQuery from "@mui/material/useMediaQuery";
 import { TapeKeypad } from "./TapeKeypad";
 import { useWords } from "../../words/words";
 import { assumedAs, textAt } from "../work/document";
+import { point } from "../instruments/pointed";
 import { TapeText } from "../TapeText";
 import { useWork } from "../work/WorkContext";
 import { typeset } from "../typeset";
@@ -96,6 +97,7 @@ export function TapeField({ path, label, labelled = false, size = "inline", miss
         ref={input}
         onFocus={() => {
           setFocused(true);
+          point(path, input.current ?? undefined);
           held = path;
           entering.current = true;
         }}

@@ -10,10 +10,12 @@ interface Props {
   error?: string | undefined;
   wide?: boolean;
   placeholder?: string;
+  /** The field is entered. */
+  onEnter?: (field: HTMLInputElement) => void;
   onCommit: (text: string) => void;
 }
 
-export function TypedField({ label, short, value, error, wide, placeholder, onCommit }: Props) {
+export function TypedField({ label, short, value, error, wide, placeholder, onEnter, onCommit }: Props) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   // What was committed last: where it was refused it stays, with the reason.
@@ -45,7 +47,10 @@ export function TypedField({ label, short, value, error, wide, placeholder, onCo
         aria-label={short ? label : undefined}
         aria-invalid={error !== undefined}
         aria-describedby={error ? `${id}-said` : undefined}
-        onFocus={() => setTyped(kept ?? value)}
+        onFocus={(event) => {
+          setTyped(kept ?? value);
+          onEnter?.(event.currentTarget);
+        }}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={commit}
         onKeyDown={(event) => {

@@ -15,11 +15,18 @@ import { changed, textAt } from "./document";
 /** unsaved: it is tried again by itself; held: something has to be done first; gone: the work was deleted. */
 export type Saving = "saved" | "saving" | "unsaved" | "held" | "gone" | "stale";
 
+interface Part {
+  readonly path: string;
+  readonly value: unknown;
+}
+
 export interface Change {
   readonly path: string;
   readonly value: unknown;
   /** Sent again under it, the change is not made again. */
   readonly id: string;
+  /** What changes with it, as one step of the history. */
+  readonly also?: readonly Part[];
 }
 
 export interface Desk {
@@ -41,8 +48,8 @@ const REQUIRED = new Set(["total_rise", "width", "plan.width", "plan.length", "p
 const typedValue = (path: string, text: string): unknown =>
   text.trim() === "" && !REQUIRED.has(path) ? undefined : text;
 
-export const applied = (document: Document, changes: readonly Pick<Change, "path" | "value">[]): Document =>
-  changes.reduce((made, change) => changed(made, change.path, change.value), document);
+export const applied = (document: Document, changes: readonly Pick<Change, "path" | "value" | "also">[]): Document =>
+  changes.flatMap((one): Part[] => [one, ...(one.also ?? [])]).reduce((made, change) => changed(made, change.path, change.value), document);
 
 /** The document with everything waiting and typed laid over it: what the drawing shows. */
 export const live = (desk: Pick<Desk, "work" | "waiting" | "typing">): Document =>
@@ -140,7 +147,7 @@ export class DeskKeeper {
     this.add({ path, value: typedValue(path, text), id: number() });
   };
 
-  readonly change = (path: string, value: unknown): void => this.add({ path, value, id: number() });
+  readonly change = (path: string, value: unknown, also: readonly Part[] = []): void => this.add({ path, value, id: number(), ...(also.length > 0 ? { also } : {}) });
 
   /** One step back or forward. What is typed and was not understood stays where it was typed. */
   readonly step = (way: "undo" | "redo"): void => {
@@ -248,6 +255,12 @@ export class DeskKeeper {
         return true;
       }
       if (!(error instanceof Refused)) throw error;
+      if (meaning === "stale" && error.problem.kept && apart(change, error.problem.conflict)) {
+        // Somebody else changed other keys: this change is made over theirs.
+        this.set({ work: error.problem.kept });
+        this.onKept(error.problem.kept);
+        return true;
+      }
       if (meaning === "stale" && error.problem.kept) {
         this.set({ theirs: error.problem.kept, conflict: error.problem.conflict, saving: "stale" });
         return true;
@@ -296,6 +309,14 @@ export class DeskKeeper {
   }
 }
 
+/** Whether a change is a reading more, and nothing that was changed elsewhere lies in what it replaces: then both stay. */
+function apart(change: Change, conflict: readonly Conflict[]): boolean {
+  if (!/^(survey\.)?readings\b/.test(change.path)) return false;
+  const mine = [change, ...(change.also ?? [])].map((one) => one.path);
+  const touches = (path: string, own: string) => [path === own, path.startsWith(`${own}.`), path.startsWith(`${own}[`), own.startsWith(`${path}.`), own.startsWith(`${path}[`)].includes(true);
+  return conflict.every((row) => !row.kept_changed || !mine.some((own) => touches(row.path, own)));
+}
+
 const without = (typing: Readonly<Record<string, string>>, path: string): Readonly<Record<string, string>> =>
   Object.fromEntries(Object.entries(typing).filter(([key]) => key !== path));
 
@@ -312,10 +333,12 @@ function readLeft(key: string): Left {
   return {
     typing: isRecord(typing) ? Object.fromEntries(Object.entries(typing).filter((one): one is [string, string] => typeof one[1] === "string")) : {},
     waiting: Array.isArray(waiting)
-      ? waiting.filter(isRecord).flatMap(({ path, value, id }) => (typeof path === "string" ? [{ path, value, id: typeof id === "string" ? id : number() }] : []))
+      ? waiting.filter(isRecord).flatMap(({ path, value, id, also }) => (typeof path === "string" ? [{ path, value, id: typeof id === "string" ? id : number(), ...(Array.isArray(also) ? { also: also.filter(isPart) } : {}) }] : []))
       : [],
   };
 }
+
+const isPart = (one: unknown): one is Part => isRecord(one) && typeof one["path"] === "string" && "value" in one;
 
 function writeLeft({ work, typing, waiting }: Desk): void {
   if (waiting.length === 0 && Object.keys(typing).length === 0) storage.remove(leftKey(work.id));

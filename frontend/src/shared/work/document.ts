@@ -1,8 +1,11 @@
 /** Reading and changing a work's document by the path of a key ("tread.gap"). */
 import type { Document } from "../../api/types";
 
+/** The keys of a path; a row's number is one: "readings[2].value" is readings, 2, value. */
+const keysOf = (path: string): string[] => path.replace(/\[(\d+)\]/g, ".$1").split(".");
+
 export function valueAt(document: Document, path: string): unknown {
-  return path.split(".").reduce<unknown>(
+  return keysOf(path).reduce<unknown>(
     (here, key) => (typeof here === "object" && here !== null ? (here as Document)[key] : undefined),
     document,
   );
@@ -10,7 +13,13 @@ export function valueAt(document: Document, path: string): unknown {
 
 /** A copy with one key changed; `undefined` removes it. */
 export function withValue(document: Document, path: string, value: unknown): Document {
-  const [key = "", ...rest] = path.split(".");
+  const [key = "", ...rest] = keysOf(path);
+  if (Array.isArray(document)) {
+    // A row of a list; one that is not there any more is not made anew.
+    const rows = document as unknown[] as Document[];
+    const made = rows.map((row, n) => (n !== Number(key) ? row : rest.length > 0 ? withValue(row, rest.join("."), value) : (value as Document)));
+    return made as unknown as Document;
+  }
   if (rest.length > 0) {
     const inner = document[key];
     const object = typeof inner === "object" && inner !== null ? (inner as Document) : {};

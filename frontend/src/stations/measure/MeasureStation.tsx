@@ -1,5 +1,6 @@
 /** Measure: the site sketch with the tape fields on it, and what everything is made of. */
 import { ReadingsSlip } from "../../shared/fields/ReadingsSlip";
+import { InstrumentTray } from "../../shared/instruments/InstrumentTray";
 import { AssumedCard } from "../../shared/work/Assumed";
 import Button from "@mui/material/Button";
 import { OtherErrors } from "../../shared/work/OtherErrors";
@@ -83,7 +84,10 @@ function FlightMeasure() {
           {!missing && screen?.facts.some((one) => one.id === "foot") && <> {say("measure.say_foot")}</>}
         </p>
         {!missing && <AssumedCard />}
-        {!missing && <ReadingsSlip />}
+        <div>
+          {!missing && <ReadingsSlip />}
+          <InstrumentTray />
+        </div>
         <MadeOf />
       </aside>
     </div>

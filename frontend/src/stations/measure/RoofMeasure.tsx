@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 import type { Dimension, Sheet } from "../../api/types";
 import { ReadingsSlip } from "../../shared/fields/ReadingsSlip";
+import { InstrumentTray } from "../../shared/instruments/InstrumentTray";
 import { AssumedCard } from "../../shared/work/Assumed";
 import { OtherErrors } from "../../shared/work/OtherErrors";
 import { SheetDrawing } from "../../shared/drawing/SheetDrawing";
@@ -67,7 +68,10 @@ export function RoofMeasure() {
       <aside className="side">
         <p className="advice">{say("measure.roof_advice")}</p>
         {!missing && <AssumedCard />}
-        {!missing && <ReadingsSlip />}
+        <div>
+          {!missing && <ReadingsSlip />}
+          <InstrumentTray />
+        </div>
         <MadeOf />
         <RoofExtras />
       </aside>

@@ -6,6 +6,7 @@ import type { Document, SurveyShown } from "../../api/types";
 import { Choice } from "../../shared/fields/Choice";
 import { TapeField } from "../../shared/fields/TapeField";
 import { TypedField } from "../../shared/fields/TypedField";
+import { point } from "../../shared/instruments/pointed";
 import { SheetDrawing } from "../../shared/drawing/SheetDrawing";
 import { Figure } from "../../shared/TapeText";
 import { useWork } from "../../shared/work/WorkContext";
@@ -42,7 +43,8 @@ export function Survey({ corners }: { corners: number }) {
     return <p><Button variant="text" onClick={() => keeper.change("survey", { readings: corners > 3 ? begun(corners) : [] })}>{say("survey.begin")}</Button></p>;
   const readings = (survey["readings"] ?? []) as Document[];
   const keep = (next: Document[]) => keeper.change("survey.readings", next);
-  const set = (number: number, changed: Document) => keep(readings.map((one, n) => (n === number ? without({ ...one, ...changed }) : one)));
+  // Row by row: what another device reads meanwhile stays.
+  const set = (number: number, changed: Document) => keeper.change(`survey.readings[${number}]`, without({ ...readings[number], ...changed }));
   const whole = errors.filter((one) => /^survey(\.readings(\[\d+\])?)?$/.test(one.path));
   return (
     <section className="walls-below survey" aria-label={say("survey.title")}>
@@ -91,12 +93,12 @@ function Row({ number, reading, corners, shown, onChange, onTake, onAgain }: Row
     ? { kind: next, from: corner(reading["from"]), to: corner(reading["to"]) === corner(reading["from"]) ? (corner(reading["from"]) % corners) + 1 : corner(reading["to"]) }
     : { kind: next, to: undefined, from: next === "offset" ? onWall(reading["from"]) : (reading["from"] ?? 1) });
   return (
-    <li className={read?.suspect ? "suspect" : undefined}>
+    <li id={`survey.readings[${number}]`} className={read?.suspect ? "suspect" : undefined}>
       <b>{n}</b>
       <Pick label={say("survey.kind", { n })} value={kind} answers={KINDS.map((id) => [id, say(`survey.${id}`)])} onPick={change} />
       <PlaceOf label={say("survey.from", { n })} number={n} at={(reading["from"] ?? 1) as At} corners={corners} walls={!BETWEEN.includes(kind)} only={kind === "offset"} onPick={(from) => onChange({ from })} wrong={wrong("from.at") ?? wrong("from")} />
       {BETWEEN.includes(kind) && <PlaceOf label={say("survey.to", { n })} number={n} at={(reading["to"] ?? 1) as At} corners={corners} walls={false} only={false} onPick={(to) => onChange({ to })} wrong={wrong("to")} />}
-      <TypedField label={say("survey.value", { n })} short={say("survey.value_short")} value={text(reading["value"])} placeholder={say("survey.still")} error={wrong("value")} onCommit={(value) => onChange({ value: value || undefined })} />
+      <TypedField label={say("survey.value", { n })} short={say("survey.value_short")} value={text(reading["value"])} placeholder={say("survey.still")} error={wrong("value")} onEnter={(field) => point(`survey.readings[${number}]`, field)} onCommit={(value) => onChange({ value: value || undefined })} />
       {(text(reading["with"]) || "tape") === "tape" && <TypedField label={say("survey.started", { n })} short={say("survey.started_short")} value={text(reading["started_at"])} placeholder="0" error={wrong("started_at")} onCommit={(value) => onChange({ started_at: value || undefined })} />}
       <Pick label={say("survey.with", { n })} value={text(reading["with"]) || "tape"} answers={TOOLS.map((id) => [id, say(id === "level" ? "survey.level_tool" : `survey.${id}`)])} onPick={(tool) => onChange({ with: tool })} />
       {read?.off && <span className={read.suspect ? "warn" : "quiet"}>{say("survey.off", { by: [read.off.text, read.off.sense].filter(Boolean).join(" ") })}{read.suspect && ` · ${say("survey.suspect")}`}</span>}

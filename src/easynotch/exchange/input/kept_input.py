@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from ...core.survey import true_reading
-from .measured import NotNegative, Signed
+from .measured import NotNegative, Positive, Signed
 from .parts import Name, Part
 from .plan_parts import ZERO
 
@@ -15,14 +15,20 @@ Key = Annotated[str, Field(pattern=r"^[a-z_]+(\.[a-z_]+|\[\d+\])*$", max_length=
 
 
 class KeptReading(Part):
-    """A reading: what was read, the figure the tape began at, with which tool, by which crew role, when, and a note."""
+    """A reading: what was read, from what to what, the figure the tape began at, by which tool, how far it may be off,
+    by which crew role, when, a note, and where it is the one used, why.
+    """
 
     value: Signed
+    start: Annotated[Name, Field(alias="from")] = ""
+    end: Annotated[Name, Field(alias="to")] = ""
     started_at: NotNegative = ZERO
     tool: Annotated[Literal["laser", "tape", "string", "level", "other"], Field(alias="with")] = "tape"
+    tolerance: Positive | None = None
     by: Name = ""
     at: Name = ""
     note: Name = ""
+    why: Name = ""
 
     @property
     def read(self) -> float:

@@ -32,9 +32,13 @@ class AtInput(Part):
         return AtSide(side, self.at.mm)
 
 
+def _place(given: int | AtInput) -> Place:
+    return given - 1 if isinstance(given, int) else given.place()
+
+
 class ReadingInput(Part):
     """One reading: of what kind, from a corner or a place on a wall to another, what was read, the figure the tape
-    began at, with which tool, how far such a reading may be off, and who read it.
+    began at, with which tool, how far such a reading may be off, who read it and when.
 
     A side, diagonal or tie is a length between two corners. A level is how high the plate's top stands over the plates'
     own level, or with ``to`` how much higher than there. An offset is how far outside the string between its corners a
@@ -49,6 +53,7 @@ class ReadingInput(Part):
     tool: Annotated[Literal["laser", "tape", "string", "level", "other"], Field(alias="with")] = "tape"
     tolerance: Positive | None = None
     by: Name = ""
+    at: Name = ""
     note: Name = ""
 
     @model_validator(mode="after")
@@ -63,6 +68,16 @@ class ReadingInput(Part):
         return self
 
     @property
+    def place(self) -> Place:
+        """From where."""
+        return _place(self.start)
+
+    @property
+    def end_place(self) -> Place | None:
+        """To where."""
+        return None if self.end is None else _place(self.end)
+
+    @property
     def spread(self) -> float:
         """How far it may be off, mm."""
         return self.tolerance.mm if self.tolerance else TOLERANCES[self.tool]
@@ -71,10 +86,6 @@ class ReadingInput(Part):
     def read(self) -> float:
         """What was measured, mm; nothing of one that is still to be read."""
         return true_reading(self.value.mm, self.started_at.mm) if self.value is not None else 0.0
-
-
-def _place(given: int | AtInput) -> Place:
-    return given - 1 if isinstance(given, int) else given.place()
 
 
 class SurveyInput(Part):
@@ -102,7 +113,7 @@ class SurveyInput(Part):
     def levels(self) -> list[Level]:
         """The plates' levels."""
         return [
-            Level(number, _place(one.start), None if one.end is None else _place(one.end), one.read, one.spread)
+            Level(number, one.place, one.end_place, one.read, one.spread)
             for number, one in enumerate(self.readings)
             if one.value is not None and one.kind == "level"
         ]

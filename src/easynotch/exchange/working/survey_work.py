@@ -30,8 +30,7 @@ def work_out_survey(given: SurveyInput, roof: Roof, path: str = "") -> WorkedSur
     Raises:
         Problems: at the reading, a corner or a side the plan has not.
     """
-    plan = _outlined(roof).plan
-    corners = plan.corners or ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
+    corners = surveyed_corners(roof)
     for number, one in enumerate(given.readings):
         for key, place in (("from", one.start), ("to", one.end)):
             at = place if isinstance(place, int) else None if place is None else place.place().side + 1
@@ -40,6 +39,12 @@ def work_out_survey(given: SurveyInput, roof: Roof, path: str = "") -> WorkedSur
                 raise Problems([Problem(where, message("error.survey_corner", most=str(len(corners))))])
     survey = survey_of(corners, given.distances(), given.levels(), given.offsets())
     return WorkedSurvey(survey, given, facts_of_survey(survey))
+
+
+def surveyed_corners(roof: Roof) -> tuple[tuple[float, float], ...]:
+    """The corners a survey of a roof's plates is of, as drawn, counter-clockwise."""
+    plan = _outlined(roof).plan
+    return plan.corners or ((0.0, 0.0), (plan.length, 0.0), (plan.length, plan.width), (0.0, plan.width))
 
 
 def cut_to(roof: Roof, worked: WorkedSurvey) -> Roof | None:

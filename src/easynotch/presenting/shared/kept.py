@@ -19,17 +19,20 @@ ONE = 1e-6
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class KeptReadingView:
-    """A reading: what was measured, as it is typed into the field, how far it is off the mean of several, whether it is
-    the one used.
+    """A reading: what was measured, as it is typed into the field, how far it is off the mean of several and may be
+    off, from what to what it was read, whether it is the one used and why.
     """
 
     value: Shown
     typed: str
     off: Shown | None
     tool: str
+    within: Shown | None
+    between: str
     by: str
     at: str
     note: str
+    why: str
     used: bool
 
 
@@ -74,8 +77,11 @@ def _kept(path: str, rows: tuple[KeptReading, ...], used: float | None, words: W
         rows=[
             KeptReadingView(
                 value=format_length(row.read, words), typed=_typed(row.read),
-                off=format_length(off, words) if len(rows) > 1 else None, tool=row.tool, by=row.by, at=row.at,
-                note=row.note, used=used is not None and abs(row.read - used) < ONE,
+                off=format_length(off, words) if len(rows) > 1 else None,
+                tool=row.tool, by=row.by, at=row.at,
+                within=format_length(row.tolerance.mm, words) if row.tolerance else None,
+                between=" – ".join(end for end in (row.start, row.end) if end), note=row.note, why=row.why,
+                used=used is not None and abs(row.read - used) < ONE,
             )
             for row, off in zip(rows, repeats.off, strict=True)
         ],

@@ -50,7 +50,7 @@ from ..server.requests import (
     work_view,
 )
 from ..server.sharing import Door, at_this_machine
-from .outline import neat
+from .measuring.outline import neat
 
 MOST_DXF = 8 * 1024 * 1024
 """Bytes of a drawing."""

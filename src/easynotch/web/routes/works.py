@@ -9,7 +9,7 @@ from ...core.rules import Words
 from ...core.tape import Units
 from ...core.terms import Message
 from ...exchange import called, differences, label, read_draft
-from ...exchange.changes import flat
+from ...exchange.changes import by_rows
 from ...presenting.shared.settings import effective_view
 from ...store import (
     Job,
@@ -67,7 +67,7 @@ def save(path: WorkPath, query: WordsQuery, body: SaveBody) -> Response:
 
 def conflict(stale: Stale, mine: dict[str, Any], words: Words) -> list[ConflictView]:
     """Every key that this save or the other one changed."""
-    base, kept, sent = (flat(document) for document in (stale.base or {}, stale.stored.document, mine))
+    base, kept, sent = by_rows(stale.base or {}, stale.stored.document, mine)
     paths = [path for path in {**base, **kept, **sent} if not base.get(path) == kept.get(path) == sent.get(path)]
     return [
         ConflictView(

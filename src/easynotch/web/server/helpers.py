@@ -36,7 +36,7 @@ MOST_SCREENS, MOST_LETTERS = 500, 80
 CHANGE = "HTTP_IDEMPOTENCY_KEY"
 """The header that numbers a change."""
 KEEPING = re.compile(
-    r"/api/(jobs(/\w+/(works|archive|restore|orders))?|works/\w+/(undo|redo|restore|archive|duplicate)|rack|limit-sets"
+    r"/api/(instruments/\w+|jobs(/\w+/(works|archive|restore|orders))?|works/\w+/(undo|redo|restore|archive|duplicate)|rack|limit-sets"
     r"|devices/code)"
 )
 """What keeps something and computes nothing: answered at once, however busy the helpers are."""

@@ -5,15 +5,15 @@ from typing import Literal
 from flask import Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from ...core.roofs import RoofError, check_outline, with_angle, with_side, with_wing
-from ...core.tape import Units
-from ...core.terms import Message
-from ...exchange import Problem, Problems, typed_length
-from ...presenting.work_out.roof_models import CornersView
-from ..bodies.describing import blueprint
-from ..bodies.view import described
-from ..server import problem
-from ..server.requests import WordsQuery, answer, words_of
+from ....core.roofs import RoofError, check_outline, with_angle, with_side, with_wing
+from ....core.tape import Units
+from ....core.terms import Message
+from ....exchange import Problem, Problems, typed_length
+from ....presenting.work_out.roof_models import CornersView
+from ...bodies.describing import blueprint
+from ...bodies.view import described
+from ...server import problem
+from ...server.requests import WordsQuery, answer, words_of
 
 api = blueprint("outline", __name__, "work-out")
 

@@ -1,0 +1,1 @@
+"""Questions of Measure: the plan editor's, and the instruments."""
