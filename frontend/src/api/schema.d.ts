@@ -1402,7 +1402,8 @@ export interface components {
         };
         /**
          * FitView
-         * @description A joint of the dry fit: exact, and as marked on the tape, with the bound it must keep.
+         * @description A joint of the dry fit: exact, and as marked on the tape, with the bound it must keep; ``ranges`` says within what it
+         *     closes 95 times of 100 by what was read, and the reading that would narrow it most.
          */
         FitView: {
             /** Id */
@@ -1424,11 +1425,16 @@ export interface components {
             /** Level */
             level: string;
             drawing: components["schemas"]["SheetView"];
+            /**
+             * Ranges
+             * @default null
+             */
+            ranges: string | null;
         };
         /**
          * KeptReadingView
-         * @description A reading: what was measured, as it is typed into the field, how far it is off the mean of several, how far it may
-         *     be off, from what to what it was read, whether it is the one used and why.
+         * @description A reading: what was measured, as it is typed into the field, how far it is off the mean of several and may be
+         *     off, from what to what it was read, whether it is the one used and why.
          */
         KeptReadingView: {
             value: components["schemas"]["Shown"];
@@ -3233,7 +3239,7 @@ export interface components {
         KeepsTrue: "pitch" | "plates";
         /**
          * KeptReading
-         * @description A reading: what was read, from what to what, the figure the tape began at, with which tool, how far it may be off,
+         * @description A reading: what was read, from what to what, the figure the tape began at, by which tool, how far it may be off,
          *     by which crew role, when, a note, and where it is the one used, why.
          */
         KeptReading: {
@@ -3523,6 +3529,32 @@ export interface components {
          * @enum {string}
          */
         MeasuredTo: "fascia" | "rafter";
+        /**
+         * MinutesInput
+         * @description What the work takes, minutes: fitting a pattern more, moving a corner, packing up at a place, moving a rafter.
+         */
+        MinutesInput: {
+            /**
+             * Pattern
+             * @default 8
+             */
+            pattern: number;
+            /**
+             * Corner
+             * @default 25
+             */
+            corner: number;
+            /**
+             * Packer
+             * @default 6
+             */
+            packer: number;
+            /**
+             * Rafter
+             * @default 12
+             */
+            rafter: number;
+        };
         /**
          * OpeningInput
          * @description A gap in a slope: on a side of a rectangle by its name, of an outline by its number from 1; where it starts along
@@ -4290,7 +4322,8 @@ export interface components {
         /**
          * SurveyInput
          * @description The plates as they stand: readings; what every rafter keeps, and what stays where it is; whether the building is
-         *     trued or the pieces are cut to it, and how far a corner can still be moved.
+         *     trued or the pieces are cut to it, and how far a corner can still be moved; within what rafters that differ are cut
+         *     alike; how far a saw is off; what the work takes.
          */
         SurveyInput: {
             /**
@@ -4313,6 +4346,31 @@ export interface components {
              * @default null
              */
             movable: number | string | null;
+            /**
+             * Alike
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            alike: number | string;
+            /**
+             * Saw
+             * @default {
+             *       "mm": 1,
+             *       "canonical": "1 mm"
+             *     }
+             */
+            saw: number | string;
+            /**
+             * @default {
+             *       "pattern": 8,
+             *       "corner": 25,
+             *       "packer": 6,
+             *       "rafter": 12
+             *     }
+             */
+            minutes: components["schemas"]["MinutesInput"];
         };
         /**
          * Tail
@@ -4581,14 +4639,15 @@ export interface components {
          *
          *     A side, diagonal or tie is a length between two corners. A level is how high the plate's top stands over the plates'
          *     own level, or with ``to`` how much higher than there. An offset is how far outside the string between its corners a
-         *     wall stands. Without a value it is still to be read. A height is the ridge's top over the plates' own level.
+         *     wall stands. Without a value it is still to be read. A height is the ridge's top over the plates' own level. A
+         *     rafter is how far from the first end one stands that belongs ``at`` so far from it.
          */
         easynotch__exchange__input__survey_input__ReadingInput: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "side" | "diagonal" | "tie" | "level" | "offset" | "height";
+            kind: "side" | "diagonal" | "tie" | "level" | "offset" | "height" | "rafter";
             /** From */
             from: number | components["schemas"]["AtInput"];
             /**

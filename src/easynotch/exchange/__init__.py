@@ -22,6 +22,7 @@ from .problems import Problem, Problems
 from .reading import parse_json, read_draft, read_job
 from .usual import usual_flight, usual_roof
 from .working.answer import contract
+from .working.survey_ranges import JointRange, joint_ranges
 from .working.survey_work import WorkedSurvey, surveyed_corners
 from .working.work_out import Worked, worked_out
 from .working.work_out_flight import WorkedFlight, work_out_flight
@@ -36,6 +37,7 @@ __all__ = [
     "EffectiveSettings",
     "FlightInput",
     "JobInput",
+    "JointRange",
     "LimitsInput",
     "Measured",
     "Origin",
@@ -52,6 +54,7 @@ __all__ = [
     "contract",
     "differences",
     "habit_of",
+    "joint_ranges",
     "label",
     "limits_document",
     "limits_of",

@@ -123,6 +123,7 @@ function Joint({ one }: { one: Fit }) {
           {one.signed !== 0 && one.level !== "little" && one.level !== "close" && <TapeText text={one.on_tape} />}
         </p>
         <p className="quiet">{say("fit.touches", { share: Math.round(one.contact * 100) })} <TapeText text={say("fit.bound", { bound: one.bound })} /></p>
+        {one.ranges && <p className="quiet"><TapeText text={one.ranges} /></p>}
       </div>
     </li>
   );

@@ -13,11 +13,14 @@ import { useWork } from "../../shared/work/WorkContext";
 import { valueAt } from "../../shared/work/document";
 import { useWords, type WordId } from "../../words/words";
 
-const KINDS = ["side", "diagonal", "tie", "level", "offset", "height"] as const;
+const KINDS = ["side", "diagonal", "tie", "level", "offset", "height", "rafter"] as const;
 const BETWEEN: readonly unknown[] = ["side", "diagonal", "tie"];
 const TOOLS = ["laser", "tape", "string", "level", "other"] as const;
 const NAMES = ["first", "second_end", "second", "first_end"] as const;
 const MARGINS = { left: 24, right: 24, top: 24, bottom: 24 };
+
+/** What each takes, where nobody said. */
+const MINUTES = [["pattern", 8], ["corner", 25], ["packer", 6], ["rafter", 12]] as const;
 
 type At = number | { side: number | string; at: string };
 
@@ -91,12 +94,12 @@ function Row({ number, reading, corners, shown, onChange, onTake, onAgain }: Row
   const wrong = (key: string) => errors.find((one) => one.path === `survey.readings[${number}].${key}`)?.sentence;
   const change = (next: string) => onChange(BETWEEN.includes(next)
     ? { kind: next, from: corner(reading["from"]), to: corner(reading["to"]) === corner(reading["from"]) ? (corner(reading["from"]) % corners) + 1 : corner(reading["to"]) }
-    : { kind: next, to: undefined, from: next === "offset" ? onWall(reading["from"]) : (reading["from"] ?? 1) });
+    : { kind: next, to: undefined, from: next === "offset" || next === "rafter" ? onWall(reading["from"]) : (reading["from"] ?? 1) });
   return (
     <li id={`survey.readings[${number}]`} className={read?.suspect ? "suspect" : undefined}>
       <b>{n}</b>
       <Pick label={say("survey.kind", { n })} value={kind} answers={KINDS.map((id) => [id, say(`survey.${id}`)])} onPick={change} />
-      <PlaceOf label={say("survey.from", { n })} number={n} at={(reading["from"] ?? 1) as At} corners={corners} walls={!BETWEEN.includes(kind)} only={kind === "offset"} onPick={(from) => onChange({ from })} wrong={wrong("from.at") ?? wrong("from")} />
+      <PlaceOf label={say("survey.from", { n })} number={n} at={(reading["from"] ?? 1) as At} corners={corners} walls={!BETWEEN.includes(kind)} only={kind === "offset" || kind === "rafter"} onPick={(from) => onChange({ from })} wrong={wrong("from.at") ?? wrong("from")} />
       {BETWEEN.includes(kind) && <PlaceOf label={say("survey.to", { n })} number={n} at={(reading["to"] ?? 1) as At} corners={corners} walls={false} only={false} onPick={(to) => onChange({ to })} wrong={wrong("to")} />}
       <TypedField label={say("survey.value", { n })} short={say("survey.value_short")} value={text(reading["value"])} placeholder={say("survey.still")} error={wrong("value")} onEnter={(field) => point(`survey.readings[${number}]`, field)} onCommit={(value) => onChange({ value: value || undefined })} />
       {(text(reading["with"]) || "tape") === "tape" && <TypedField label={say("survey.started", { n })} short={say("survey.started_short")} value={text(reading["started_at"])} placeholder="0" error={wrong("started_at")} onCommit={(value) => onChange({ started_at: value || undefined })} />}
@@ -168,7 +171,9 @@ function Found({ shown }: { shown: SurveyShown }) {
 
 function Decisions({ survey }: { survey: Document }) {
   const keeper = useWork((state) => state.keeper);
+  const errors = useWork((state) => state.errors);
   const say = useWords();
+  const minutes = (survey["minutes"] ?? {}) as Document;
   const choices = [["decide", ["cut", "true"], "cut"], ["keep", ["planes", "stand", "pitch"], "planes"], ["datum", ["ridge", "first_side", "second_side"], "ridge"]] as const;
   return (
     <div className="sizes">
@@ -179,6 +184,14 @@ function Decisions({ survey }: { survey: Document }) {
         />
       ))}
       <TapeField path="survey.movable" label={say("survey.movable")} labelled plain missing={say("measure.not_known")} />
+      <TapeField path="survey.alike" label={say("survey.alike")} labelled plain missing="0" />
+      <TapeField path="survey.saw" label={say("survey.saw")} labelled plain missing="1 mm" />
+      {MINUTES.map(([key, usual]) => (
+        <TypedField
+          key={key} label={say(`survey.minutes_${key}`)} value={text(minutes[key])} placeholder={String(usual)} error={errors.find((one) => one.path === `survey.minutes.${key}`)?.sentence}
+          onCommit={(typed) => keeper.change(`survey.minutes.${key}`, typed === "" ? undefined : /^\d+$/.test(typed) ? Number(typed) : typed)}
+        />
+      ))}
     </div>
   );
 }

@@ -29,11 +29,12 @@ from .meeting import Meeting, meetings
 from .member import HOUSING_DEPTH, CutPlane, Hand, Member, PlaneRow, Removal, Stock, Theory, removal
 from .mesh import as_manifold, box, seen_outline
 from .overlap import Overlap, clearance, overlaps
-from .straight import as_sawn, ripped, square_ends, straight
+from .straight import SQUARE_ENOUGH, as_sawn, ripped, square_ends, straight
 from .vector import Plane, Vector
 
 __all__ = [
     "HOUSING_DEPTH",
+    "SQUARE_ENOUGH",
     "Cut",
     "CutPlane",
     "Defect",

@@ -95,21 +95,27 @@ def _facing(member: Member, cut_id: str) -> Polygon:
 
 @dataclass(frozen=True, slots=True)
 class Touch:
-    """A declared joint: a member's sawn plane against its mate's face."""
+    """A declared joint: a member's sawn plane against its mate's face; ``within`` is how far it may stand open because
+    pieces that differ by so little are cut alike, as was asked for, mm.
+    """
 
     id: str
     member: Member
     cut_id: str
     mate: MateFace
+    within: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class Fitted:
-    """A joint as it should be and as it would come out on the tape, with the bound it must keep, mm."""
+    """A joint as it should be and as it would come out on the tape, with the bound it must keep, mm; and ``within``
+    what it may stand open in exact geometry already.
+    """
 
     exact: Joint
     on_tape: Joint
     bound: float
+    within: float = 0.0
 
 
 def close(touch: Touch) -> Joint:
@@ -140,7 +146,7 @@ def dry_fit(touches: tuple[Touch, ...], division: float) -> tuple[Fitted, ...]:
             replace(part, member=cut(part.member)) if part.member is not None else part for part in touch.mate.parts
         )
         marked = replace(touch, member=cut(touch.member), mate=MateFace(parts))
-        fitted.append(Fitted(close(touch), close(marked), bound_of(touch, division)))
+        fitted.append(Fitted(close(touch), close(marked), bound_of(touch, division), touch.within))
     return tuple(fitted)
 
 
@@ -180,4 +186,4 @@ def bound_of(touch: Touch, division: float) -> float:
     ]  # fmt: skip
     sawn = next(cut.plane for cut in as_sawn(touch.member).cut_planes if cut.id == touch.cut_id)
     leans = abs(own.normal.z - sawn.normal.z) * touch.member.stock.thickness / 2
-    return division / 2 * ((abs(own.normal.x) or 1.0) + max(others, default=0.0)) + leans
+    return division / 2 * ((abs(own.normal.x) or 1.0) + max(others, default=0.0)) + leans + touch.within

@@ -7,7 +7,9 @@ Source of the method: ``trade.md`` 9; least squares with every reading's toleran
 from .adjustment import Adjusted, Suspects, adjust, missing_ties
 from .as_built import Datum, PlateLines, plate_lines
 from .checks import agrees, check_survey, truing_of
+from .late import Late, LateCosts, Stood, late_costs
 from .levels import Levels, levels_of
+from .ranges import PlaceRange, opening_range, place_ranges
 from .readings import AtSide, Distance, Level, Offset, Place, true_reading
 from .repeats import Repeats, repeats_of
 from .survey import Survey, SurveyFacts, facts_of_survey, survey_of
@@ -18,12 +20,16 @@ __all__ = [
     "AtSide",
     "Datum",
     "Distance",
+    "Late",
+    "LateCosts",
     "Level",
     "Levels",
     "Offset",
     "Place",
+    "PlaceRange",
     "PlateLines",
     "Repeats",
+    "Stood",
     "Survey",
     "SurveyFacts",
     "Suspects",
@@ -32,9 +38,12 @@ __all__ = [
     "agrees",
     "check_survey",
     "facts_of_survey",
+    "late_costs",
     "levels_of",
     "missing_ties",
+    "opening_range",
     "packers_of",
+    "place_ranges",
     "plate_lines",
     "repeats_of",
     "survey_of",

@@ -11,12 +11,13 @@ SOUND = 1e-6
 """mm: a survey that is out by less is as drawn."""
 
 
-def check_survey(survey: Survey, movable: float | None) -> Iterator[Check]:
+def check_survey(survey: Survey, movable: float | None, *, worth: bool = True) -> Iterator[Check]:
     """The checks of a survey.
 
     Args:
         survey: its readings and what they say.
         movable: how far a corner can still be moved, mm; None where that was not said.
+        worth: whether truing takes less than cutting every piece for its place.
     """
     if survey.missing:
         count = Count(len(survey.missing))
@@ -36,7 +37,7 @@ def check_survey(survey: Survey, movable: float | None) -> Iterator[Check]:
     yield make_check("survey_misfit", Level.OK, Length(max(plan.misfit, survey.levels.misfit)), n=Count(_count(survey)))
     if plan.spare == 0:
         yield make_check("survey_spare", Level.LOOK)
-    yield from _truing(survey, movable)
+    yield from _truing(survey, movable, worth=worth)
 
 
 def agrees(survey: Survey) -> bool:
@@ -67,14 +68,14 @@ def _plan_disagrees(survey: Survey) -> Iterator[Check]:
     )  # fmt: skip
 
 
-def _truing(survey: Survey, movable: float | None) -> Iterator[Check]:
+def _truing(survey: Survey, movable: float | None, *, worth: bool) -> Iterator[Check]:
     made = truing_of(survey)
     if made is None or made.farthest < SOUND:
         return
     if movable is None:
         yield make_check("survey_true_first", Level.OK, Length(made.farthest))
     else:
-        level = Level.LOOK if made.farthest <= movable else Level.OK
+        level = Level.LOOK if made.farthest <= movable and worth else Level.OK
         yield make_check("survey_true_first", level, Length(made.farthest), movable=Length(movable))
 
 

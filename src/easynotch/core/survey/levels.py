@@ -12,13 +12,14 @@ from .readings import AtSide, Level, Place
 @dataclass(frozen=True, slots=True)
 class Levels:
     """How high the plate's top stands at every place that was read, mm, how far each may be off, what the readings are
-    off, and those of which each could be the wrong one.
+    off, those of which each could be the wrong one, and the readings themselves.
     """
 
     heights: dict[Place, float]
     within: dict[Place, float]
     residuals: dict[int, float]
     suspects: tuple[int, ...]
+    readings: tuple[Level, ...] = ()
 
     @property
     def misfit(self) -> float:
@@ -57,7 +58,7 @@ def levels_of(readings: Sequence[Level]) -> Levels:
             if len(kept) == len(places) and max(abs(one) for one in _solved(others, kept)[2].values()) <= FITS:
                 found.append(left_out.number)
         suspects = tuple(found) or tuple(number for number, one in normalized.items() if abs(one) > FITS)
-    return Levels(heights, within, residuals, suspects)
+    return Levels(heights, within, residuals, suspects, tuple(readings))
 
 
 def _tied(readings: Sequence[Level]) -> list[Level]:

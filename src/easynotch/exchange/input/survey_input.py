@@ -6,8 +6,8 @@ from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
 from ...core.roofs import Keeps, WingSide
-from ...core.survey import AtSide, Datum, Distance, Level, Offset, Place, true_reading
-from .measured import NotNegative, Positive, Signed
+from ...core.survey import AtSide, Datum, Distance, Level, Offset, Place, Stood, true_reading
+from .measured import Measured, NotNegative, Positive, Signed
 from .parts import Name, Part, Whole
 from .plan_parts import MOST_OUTLINE_CORNERS, ZERO
 
@@ -17,6 +17,8 @@ TOLERANCES = {"laser": 2.0, "tape": 3.0, "string": 2.0, "level": 2.0, "other": 3
 SIDES = (WingSide.FIRST, WingSide.SECOND_END, WingSide.SECOND, WingSide.FIRST_END)
 """A rectangle's sides in the order its corners are walked."""
 
+SAW = Measured(1.0, "1 mm")
+Minutes = Annotated[Whole, Field(ge=0, le=10_000)]
 Corner = Annotated[Whole, Field(ge=1, le=MOST_OUTLINE_CORNERS)]
 
 
@@ -42,10 +44,11 @@ class ReadingInput(Part):
 
     A side, diagonal or tie is a length between two corners. A level is how high the plate's top stands over the plates'
     own level, or with ``to`` how much higher than there. An offset is how far outside the string between its corners a
-    wall stands. Without a value it is still to be read. A height is the ridge's top over the plates' own level.
+    wall stands. Without a value it is still to be read. A height is the ridge's top over the plates' own level. A
+    rafter is how far from the first end one stands that belongs ``at`` so far from it.
     """
 
-    kind: Literal["side", "diagonal", "tie", "level", "offset", "height"]
+    kind: Literal["side", "diagonal", "tie", "level", "offset", "height", "rafter"]
     start: Annotated[Corner | AtInput, Field(alias="from")]
     end: Annotated[Corner | AtInput | None, Field(alias="to")] = None
     value: Signed | None = None
@@ -63,7 +66,7 @@ class ReadingInput(Part):
                 raise PydanticCustomError("survey_corners", "from one corner to another")
             if self.value is not None and self.read <= 0:
                 raise PydanticCustomError("survey_length", "longer than the figure the tape began at")
-        if self.kind == "offset" and not isinstance(self.start, AtInput):
+        if self.kind in ("offset", "rafter") and not isinstance(self.start, AtInput):
             raise PydanticCustomError("survey_offset", "at a place on a wall")
         return self
 
@@ -88,9 +91,19 @@ class ReadingInput(Part):
         return true_reading(self.value.mm, self.started_at.mm) if self.value is not None else 0.0
 
 
+class MinutesInput(Part):
+    """What the work takes, minutes: fitting a pattern more, moving a corner, packing up at a place, moving a rafter."""
+
+    pattern: Minutes = 8
+    corner: Minutes = 25
+    packer: Minutes = 6
+    rafter: Minutes = 12
+
+
 class SurveyInput(Part):
     """The plates as they stand: readings; what every rafter keeps, and what stays where it is; whether the building is
-    trued or the pieces are cut to it, and how far a corner can still be moved.
+    trued or the pieces are cut to it, and how far a corner can still be moved; within what rafters that differ are cut
+    alike; how far a saw is off; what the work takes.
     """
 
     readings: Annotated[tuple[ReadingInput, ...], Field(max_length=MOST_READINGS)] = ()
@@ -98,6 +111,9 @@ class SurveyInput(Part):
     datum: Datum = Datum.RIDGE
     decide: Literal["cut", "true"] = "cut"
     movable: NotNegative | None = None
+    alike: NotNegative = ZERO
+    saw: NotNegative = SAW
+    minutes: MinutesInput = MinutesInput()
 
     def distances(self) -> list[Distance]:
         """The lengths between corners."""
@@ -124,6 +140,14 @@ class SurveyInput(Part):
             Offset(number, one.start.place(), one.read, one.spread)
             for number, one in enumerate(self.readings)
             if one.value is not None and one.kind == "offset" and isinstance(one.start, AtInput)
+        ]
+
+    def stood(self) -> list[Stood]:
+        """Where rafters were read to stand."""
+        return [
+            Stood(one.start.place().side, one.start.at.mm, one.read)
+            for one in self.readings
+            if one.value is not None and one.kind == "rafter" and isinstance(one.start, AtInput)
         ]
 
     def heights(self) -> list[tuple[float, float]]:

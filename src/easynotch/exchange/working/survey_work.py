@@ -3,12 +3,14 @@
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from ...core.roofs import AsBuilt, End, Framing, Roof, RoofError, Shape, ValleyHead, as_outline, with_wings
+from ...core.roofs import AsBuilt, End, Framing, Roof, RoofError, RoofLayout, Shape, ValleyHead, as_outline, with_wings
+from ...core.solid import Fitted
 from ...core.survey import Survey, agrees, check_survey, facts_of_survey, plate_lines, survey_of, true_up
 from ...core.terms import Check, Count, Length, make_check, message
 from ...core.terms import Level as Weight
 from ..input.survey_input import SurveyInput
 from ..problems import Problem, Problems
+from .survey_costs import alike, stand_late, worth
 
 LEVEL_ENOUGH = 3.0
 """mm: plates whose levels differ more are packed before hips and jacks are cut to their corners."""
@@ -60,7 +62,7 @@ def cut_to(roof: Roof, worked: WorkedSurvey) -> Roof | None:
     if plan.shape is not Shape.RECTANGLE or plan.wings or plan.ridge_at is not None:
         return None
     lines = plate_lines(worked.survey, given.datum, plan.width)
-    built = AsBuilt(lines.first, lines.second, given.keep)
+    built = AsBuilt(lines.first, lines.second, given.keep, given.alike.mm)
     return replace(roof, plan=replace(plan, length=lines.length), as_built=built)
 
 
@@ -92,12 +94,18 @@ def _as_outline(roof: Roof, worked: WorkedSurvey) -> Roof:
     return replace(roof, plan=replace(plan, corners=corners))
 
 
-def survey_checks(worked: WorkedSurvey, framing: Framing, ridge_top: float | None) -> Iterator[Check]:
+def survey_checks(
+    worked: WorkedSurvey, layout: RoofLayout, framing: Framing, fitted: tuple[Fitted, ...], ridge_top: float | None
+) -> Iterator[Check]:
     """What a survey is told of, and what the pieces cut to it keep."""
     movable = worked.given.movable
-    yield from check_survey(worked.survey, movable.mm if movable else None)
+    weighed = list(worth(worked, framing))
+    quicker = all(one.level is not Weight.OK for one in weighed) or worked.given.decide == "true"
+    yield from check_survey(worked.survey, movable.mm if movable else None, worth=quicker)
     if ridge_top is not None:
         yield from _ridge_stands(worked.given, ridge_top)
+    yield from stand_late(worked.given, layout, framing)
+    yield from weighed
     if not agrees(worked.survey):
         return
     if not worked.cut_to:
@@ -117,6 +125,7 @@ def survey_checks(worked: WorkedSurvey, framing: Framing, ridge_top: float | Non
     yield make_check(
         "survey_stand", level, Length(min(stands)), most=Length(max(stands)), n=Count(len(cut)), half=Length(half)
     )
+    yield from alike(worked, framing, fitted)
 
 
 def _ridge_stands(given: SurveyInput, ridge_top: float) -> Iterator[Check]:

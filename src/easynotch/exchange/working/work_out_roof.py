@@ -140,7 +140,11 @@ def work_out_roof(
             *check_roof(layout, framing, facts, fitted, rules.limits),
             *check_taped(taped, moves),
             *two_roads(working),
-            *(() if measured.survey is None else survey_checks(measured.survey, framing, facts.get("ridge_top"))),
+            *(
+                ()
+                if measured.survey is None
+                else survey_checks(measured.survey, layout, framing, fitted, facts.get("ridge_top"))
+            ),
         ),
         working=working,
         survey=measured.survey,

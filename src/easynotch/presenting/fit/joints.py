@@ -29,7 +29,7 @@ def fit_view(touch: Touch, one: Fitted, tape: Tape, words: Words, text: str) -> 
     key = "open" if one.on_tape.opening > 0 else "tight"
     touching = nearest(abs(one.on_tape.opening), tape).divisions == 0
     found = key if not touching else "close"
-    if abs(one.exact.opening) >= 1e-3:
+    if abs(one.exact.opening) >= 1e-3 + one.within:
         found = "stop"
     elif one.exact.bears < LEAST_CONTACT:
         found = "little"

@@ -1,11 +1,13 @@
 """What the dry fit of a roof says, joint by joint, and how the pattern is tried."""
 
+from dataclasses import replace
+
 from ...core.roofs import RidgeKind
 from ...core.rules import Words
 from ...core.solid import Fitted, Touch
 from ...core.tape import Tape
-from ...core.terms import Length, Message, Named, Value
-from ...exchange import WorkedRoof
+from ...core.terms import Count, Length, Message, Named, Value
+from ...exchange import JointRange, WorkedRoof, joint_ranges
 from ..shared.models import FitView
 from .joints import WRONG, fit_view
 
@@ -15,14 +17,26 @@ APART = 1.6
 
 def fit_views(worked: WorkedRoof, words: Words) -> list[FitView]:
     """Every joint of the dry fit, those that need a look first."""
+    ranges = joint_ranges(worked)
     views = [
-        _fit(touch, one, worked.tape, words) for touch, one in zip(worked.framing.touches, worked.fitted, strict=True)
+        replace(_fit(touch, one, worked.tape, words), ranges=_ranges(ranges.get(touch.id), words))
+        for touch, one in zip(worked.framing.touches, worked.fitted, strict=True)
     ]
     return sorted(views, key=lambda view: view.level not in WRONG)
 
 
 def _fit(touch: Touch, fit: Fitted, tape: Tape, words: Words) -> FitView:
     return fit_view(touch, fit, tape, words, words.say(Message("fit.joint", {"joint": Named(fit.exact.id)})))
+
+
+def _ranges(found: JointRange | None, words: Words) -> str | None:
+    """Within what a joint closes by what was read, and the reading that would narrow it most."""
+    if found is None:
+        return None
+    by = Length(found.by)
+    if found.reading is None:
+        return words.say(Message("fit.range_cut", {"by": by}))
+    return words.say(Message("fit.range", {"by": by, "n": Count(found.reading + 1)}))
 
 
 def _outline_order(worked: WorkedRoof) -> list[str]:

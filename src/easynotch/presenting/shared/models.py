@@ -63,7 +63,9 @@ class FactView:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FitView:
-    """A joint of the dry fit: exact, and as marked on the tape, with the bound it must keep."""
+    """A joint of the dry fit: exact, and as marked on the tape, with the bound it must keep; ``ranges`` says within what it
+    closes 95 times of 100 by what was read, and the reading that would narrow it most.
+    """
 
     id: str
     piece: str
@@ -75,6 +77,7 @@ class FitView:
     contact: float
     level: str
     drawing: SheetView
+    ranges: str | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -305,7 +305,7 @@ def _stations(worked: WorkedRoof, stops: int, words: Words, supposed: list[str],
     levels = {check.level for check in worked.checks}
     worst = "stop" if Level.STOP in levels else ("look" if Level.LOOK in levels else "settled")
     count = int(worked.facts["rafter_count"])
-    fine = sum(abs(fit.exact.opening) < 1e-3 for fit in worked.fitted)
+    fine = sum(abs(fit.exact.opening) < 1e-3 + fit.within for fit in worked.fitted)
     rows: list[tuple[str, str, dict[str, str]]] = [
         (
             "measure",

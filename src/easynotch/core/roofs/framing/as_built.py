@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import hypot
 
-from ...solid import CutPlane, Face, MateFace, Member, Plane, Touch, Vector, member_face, support_face
+from ...solid import SQUARE_ENOUGH, CutPlane, Face, MateFace, Member, Plane, Touch, Vector, member_face, support_face
 from ...terms import message
 from ..members.mating_faces import WALL
 from ..members.rafter import rafter
@@ -32,6 +32,26 @@ class PlateHere:
     inward: Vector
 
 
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """A rafter's place: its side by letter, its number from the first end, and the plate there."""
+
+    name: str
+    number: int
+    side: RoofSide
+    here: PlateHere
+
+    @property
+    def run(self) -> float:
+        """From the plate's bearing line to the ridge's middle, mm."""
+        return self.side.run - self.side.slope.inward_of((self.here.point.x, self.here.point.y))
+
+    @property
+    def leans(self) -> float:
+        """How far out of square wall and plate stand over the rafter's thickness, the more of both, by its length."""
+        return max(abs(self.here.inward.dot(self.side.slope.along)), abs(self.here.along.z))
+
+
 def frame_as_built(layout: RoofLayout, framing: Framing) -> Framing:
     """A gabled roof's framing with every rafter cut for its own place, numbered from the first end on either side.
 
@@ -45,13 +65,18 @@ def frame_as_built(layout: RoofLayout, framing: Framing) -> Framing:
     fascias = [piece.member for piece in framing.pieces if piece.member.id.startswith("fascia_")]
     made: list[Member] = []
     touches: list[Touch] = []
-    for name, side in zip("ab", layout.sides, strict=True):
-        for number, along in enumerate(sorted(framing.setting_out.in_world), 1):
-            here = plate_at(layout, built, side, along)
-            member = _rafter(layout, side, here, (name, number))
-            made.append(member)
-            fascia = next((one for one in fascias if one.id == f"fascia_{side.slope.id}"), None)
-            touches += _touches(layout, side, member, here, (ridge, fascia))
+    stood = [
+        Standing(name, number, side, plate_at(layout, built, side, along))
+        for name, side in zip("ab", layout.sides, strict=True)
+        for number, along in enumerate(sorted(framing.setting_out.in_world), 1)
+    ]
+    for one, cut_for in zip(stood, alike_places(layout, stood, built.alike), strict=True):
+        member = _rafter(layout, one.side, cut_for, (one.name, one.number))
+        made.append(member)
+        fascia = next((board for board in fascias if board.id == f"fascia_{one.side.slope.id}"), None)
+        within = 0.0 if cut_for is one.here else built.alike
+        joined = _touches(layout, one.side, member, one.here, (ridge, fascia))
+        touches += [replace(touch, within=within) for touch in joined]
     others = [piece for piece in framing.pieces if piece.member.role != "common"]
     kept = [touch for touch in framing.touches if touch.member.role != "common"]
     pieces = (*(Piece(one, (one.placement,)) for one in made), *others)
@@ -88,6 +113,34 @@ def plate_at(layout: RoofLayout, built: AsBuilt, side: RoofSide, along: float) -
     # The sheathing's outer face, where the rafter stands: out of the wall, and back to the same place along the ridge.
     out = layout.roof.plan.sheathing / inward.dot(side.slope.inward)
     return PlateHere(face - side.slope.inward * out, step * (1.0 / level), inward)
+
+
+def alike_places(layout: RoofLayout, stood: list[Standing], within: float) -> list[PlateHere]:
+    """The plates rafters are cut for: those whose runs and heights differ by no more than ``within`` for one in their
+    middle, so that they are one pattern; the others for their own.
+
+    A wall or plate that leans so much over a rafter's thickness that its cut cannot be sawn square stays as it is.
+    """
+    cut_for = [one.here for one in stood]
+    thickness = layout.roof.rafter.thickness
+    left = [k for k, one in enumerate(stood) if within > 0 and one.leans * thickness < SQUARE_ENOUGH]
+    left.sort(key=lambda k: (stood[k].run, stood[k].here.point.z))
+    while left:
+        group: list[int] = []
+        for k in left:
+            runs = [stood[one].run for one in (*group, k)]
+            heights = [stood[one].here.point.z for one in (*group, k)]
+            if max(runs) - min(runs) <= within and max(heights) - min(heights) <= within:
+                group.append(k)
+        left = [k for k in left if k not in group]
+        runs, heights = [stood[k].run for k in group], [stood[k].here.point.z for k in group]
+        run, height = (max(runs) + min(runs)) / 2, (max(heights) + min(heights)) / 2
+        for k in group:
+            one = stood[k]
+            slope = one.side.slope
+            at = one.here.point + slope.inward * (one.run - run)
+            cut_for[k] = PlateHere(Vector(at.x, at.y, height), slope.along, slope.inward)
+    return cut_for
 
 
 def _rafter(layout: RoofLayout, side: RoofSide, here: PlateHere, name: tuple[str, int]) -> Member:

@@ -330,12 +330,14 @@ class Keeps(StrEnum):
 @dataclass(frozen=True, slots=True)
 class AsBuilt:
     """The long plates as they stand: points of either wall's face with its plate's top, x along the ridge from the
-    first end, y across, z over the plates' own level; and what the rafters keep.
+    first end, y across, z over the plates' own level; what the rafters keep; and within what, mm, rafters that differ
+    are cut alike.
     """
 
     first: tuple[tuple[float, float, float], ...]
     second: tuple[tuple[float, float, float], ...]
     keeps: Keeps = Keeps.PLANES
+    alike: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -285,7 +285,7 @@ def _hip_notch(layout: RoofLayout) -> Check:
 def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
     for one in fitted:
         joint = one.exact
-        if abs(joint.opening) >= SOUND:
+        if abs(joint.opening) >= SOUND + one.within:
             yield _joint_check(one, "joint_open", joint.opening)
         elif joint.bears < LEAST_CONTACT:
             # Nothing bears on a tail: a fascia that finds little there hangs on the tails beside it.
@@ -293,7 +293,7 @@ def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:
                 yield _joint_check(one, "tail_contact", joint.bears, Level.LOOK)
             else:
                 yield _joint_check(one, "joint_contact", joint.bears)
-    if all(abs(fit.exact.opening) < SOUND and fit.exact.bears >= LEAST_CONTACT for fit in fitted):
+    if all(abs(fit.exact.opening) < SOUND + fit.within and fit.exact.bears >= LEAST_CONTACT for fit in fitted):
         widest = max((abs(one.on_tape.opening) for one in fitted), default=0.0)
         yield Check(
             "joints", Level.OK, message("check.joints.ok", n=Count(len(fitted)), value=Length(widest)), Length(widest)
