@@ -1402,8 +1402,8 @@ export interface components {
         };
         /**
          * FitView
-         * @description A joint of the dry fit: exact, and as marked on the tape, with the bound it must keep; ``ranges`` says within what it
-         *     closes 95 times of 100 by what was read, and the reading that would narrow it most.
+         * @description A joint of the dry fit: exact, and as marked on the tape, with the bound it must keep; ``ranges`` says within
+         *     what it closes 95 times of 100 by what was read, and the reading that would narrow it most.
          */
         FitView: {
             /** Id */
@@ -2148,6 +2148,28 @@ export interface components {
             }[][] | null;
         };
         /**
+         * AcrossHeights
+         * @description Heights at the stair's left and right side, looking down: over where the rise was measured, lower negative.
+         */
+        AcrossHeights: {
+            /**
+             * Left
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            left: number | string;
+            /**
+             * Right
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            right: number | string;
+        };
+        /**
          * AcrossInput
          * @description A landing that slopes across the stair: which way, and on which side the rise was measured (looking down).
          */
@@ -2715,6 +2737,8 @@ export interface components {
             trial_sheet: number | string | null;
             /** @default null */
             order: components["schemas"]["OrderInput"] | null;
+            /** @default null */
+            survey: components["schemas"]["StairSurveyInput"] | null;
             /**
              * Stretch
              * @default false
@@ -2926,7 +2950,7 @@ export interface components {
              * Readings
              * @default []
              */
-            readings: components["schemas"]["easynotch__exchange__input__flight_parts__ReadingInput"][];
+            readings: components["schemas"]["easynotch__exchange__input__ground_input__ReadingInput"][];
             /** @default null */
             across: components["schemas"]["AcrossInput"] | null;
             /** @default null */
@@ -3335,6 +3359,33 @@ export interface components {
          * @enum {string}
          */
         KickerNotch: "all" | "inner" | "none";
+        /**
+         * LandingHeights
+         * @description The same of the landing where the stair's foot stands, and how it falls away from the building there.
+         */
+        LandingHeights: {
+            /**
+             * Left
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            left: number | string;
+            /**
+             * Right
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            right: number | string;
+            /**
+             * Fall
+             * @default null
+             */
+            fall: string | null;
+        };
         /**
          * Lap
          * @description Which half a half lap takes off a rafter: the one at its near face or the one at its far face.
@@ -4305,6 +4356,34 @@ export interface components {
          */
         SquareKind: "imperial" | "metric" | "own";
         /**
+         * StairSurveyInput
+         * @description What a stair is fitted to as it stands.
+         */
+        StairSurveyInput: {
+            /**
+             * @default {
+             *       "left": "0 mm",
+             *       "right": "0 mm"
+             *     }
+             */
+            header: components["schemas"]["AcrossHeights"];
+            /**
+             * @default {
+             *       "left": "0 mm",
+             *       "right": "0 mm",
+             *       "fall": null
+             *     }
+             */
+            landing: components["schemas"]["LandingHeights"];
+            /**
+             * @default {
+             *       "left": null,
+             *       "right": null
+             *     }
+             */
+            walls: components["schemas"]["WallsInput"];
+        };
+        /**
          * StockInput
          * @description Timber as it is: actual sizes.
          */
@@ -4582,6 +4661,40 @@ export interface components {
             header: components["schemas"]["HeaderInput"] | null;
         };
         /**
+         * WallInput
+         * @description How far outside the stair's side a wall stands at the lowest tread's nosing and at the top one's, inside
+         *     negative; and how far it leans out over a height.
+         */
+        WallInput: {
+            /** Low */
+            low: number | string;
+            /** High */
+            high: number | string;
+            /**
+             * Leans
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            leans: number | string;
+            /**
+             * Over
+             * @default null
+             */
+            over: number | string | null;
+        };
+        /**
+         * WallsInput
+         * @description The walls beside a stair, looking down; a side without one is left out.
+         */
+        WallsInput: {
+            /** @default null */
+            left: components["schemas"]["WallInput"] | null;
+            /** @default null */
+            right: components["schemas"]["WallInput"] | null;
+        };
+        /**
          * WingInput
          * @description A wing on a rectangle's side: where it starts along it, walked counter-clockwise, how wide it is, how far it
          *     stands out, its own pitch, its end, and how much higher its plates stand.
@@ -4626,7 +4739,7 @@ export interface components {
          * ReadingInput
          * @description A drop measured at a level distance from the header's face.
          */
-        easynotch__exchange__input__flight_parts__ReadingInput: {
+        easynotch__exchange__input__ground_input__ReadingInput: {
             /** At */
             at: number | string;
             /** Drop */

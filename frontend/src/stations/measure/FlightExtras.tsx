@@ -120,6 +120,20 @@ const platform: readonly Extra[] = [
   },
 ];
 
+const wall = (side: "left" | "right"): Extra => ({
+  path: `survey.walls.${side}`, word: `around.wall_${side}`, fresh: () => ({ low: "0", high: "0" }),
+  fields: [[`survey.walls.${side}.low`, "around.wall_low"], [`survey.walls.${side}.high`, "around.wall_high"], [`survey.walls.${side}.leans`, "around.wall_leans"], [`survey.walls.${side}.over`, "around.wall_over"]],
+  where: (document) => isThere(document, "survey") && cut(document) && !isThere(document, "sides"),
+});
+const stands: readonly Extra[] = [
+  {
+    path: "survey", word: "around.survey", fresh: () => ({}),
+    fields: [["survey.header.left", "around.header_left"], ["survey.header.right", "around.header_right"], ["survey.landing.left", "around.landing_left"], ["survey.landing.right", "around.landing_right"], ["survey.landing.fall", "around.landing_fall"]],
+    plain: ["survey.landing.fall"],
+  },
+  wall("left"), wall("right"),
+];
+
 export function FlightExtras() {
   const document = useWork((state) => state.document);
   const say = useWords();
@@ -148,6 +162,7 @@ export function FlightExtras() {
         </Group>
         <Group title="around.group_built">
           <Built />
+          <ExtraList extras={stands} />
         </Group>
       </div>
       <p className="quiet">{say("around.not_here")}</p>

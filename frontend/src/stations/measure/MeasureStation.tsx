@@ -18,7 +18,7 @@ import { useWork } from "../../shared/work/WorkContext";
 
 /** The keys that have a field here. */
 const FIELDS =
-  /^(total_rise|upper_finish|lower_finish|riser_board|width|stringer_spacing|stock\.\w+|tread\.(thickness|drain_gap|in_hand\.\w+)|head\.(header_depth|header_length|lap|(drop_board|ledger)\.\w+)|kicker\.(width|thickness)|ground\b.*|platform\.\w+|overhead.*|guard\.[\w.]+|handrail\.\w+|level_held\.\w+|room|slab\.\w+|footing\.\w+|deck_below\.[\w.]+|top_landing\.\w+|anchors\.\w+|screws\.\w+|housed\.\w+|trial_sheet|sides\.[\w.]+|blocks\.\w+|defects.*|built\..*)$/;
+  /^(total_rise|upper_finish|lower_finish|riser_board|width|stringer_spacing|stock\.\w+|tread\.(thickness|drain_gap|in_hand\.\w+)|head\.(header_depth|header_length|lap|(drop_board|ledger)\.\w+)|kicker\.(width|thickness)|ground\b.*|platform\.\w+|overhead.*|guard\.[\w.]+|handrail\.\w+|level_held\.\w+|room|slab\.\w+|footing\.\w+|deck_below\.[\w.]+|top_landing\.\w+|anchors\.\w+|screws\.\w+|housed\.\w+|trial_sheet|sides\.[\w.]+|blocks\.\w+|defects.*|survey.*|built\..*)$/;
 const MARGINS = { left: 116, right: 20, top: 40, bottom: 46 };
 
 export function MeasureStation() {
@@ -81,7 +81,7 @@ function FlightMeasure() {
         <p className="advice">
           {missing ? say("measure.missing_rise") : say("measure.say_landing")}{" "}
           {!missing && screen && <RunTo />}
-          {!missing && screen?.facts.some((one) => one.id === "foot") && <> {say("measure.say_foot")}</>}
+          {!missing && isThere(document, "ground") && screen?.facts.some((one) => one.id === "foot") && <> {say("measure.say_foot")}</>}
         </p>
         {!missing && <AssumedCard />}
         <div>
@@ -97,13 +97,14 @@ function FlightMeasure() {
 /** On ground that falls: how far down it is worked out to lie where the foot lands, and where to measure again. */
 function AtFoot({ rise }: { rise: Shown }) {
   const screen = useWork((state) => state.screen);
+  const document = useWork((state) => state.document);
   const keeper = useWork((state) => state.keeper);
   const say = useWords();
   const foot = screen?.facts.find((one) => one.id === "foot");
   return (
     <span className="worked-out at-foot">
       <Figure value={rise} /> <small>{say("measure.at_foot")}</small>
-      {foot && (
+      {foot && isThere(document, "ground") && (
         <button type="button" className="plain-button" onClick={() => keeper.change("ground.confirmed", { at: `${foot.value.toFixed(1)} mm` })}>
           {say("measure.measure_there")}
         </button>

@@ -31,6 +31,7 @@ from .model.flight import (
     Tread,
 )
 from .model.ground import Ground, Reading, Side
+from .model.standing import Standing, Wall
 from .model.surroundings import (
     Anchors,
     Balusters,
@@ -101,6 +102,7 @@ __all__ = [
     "Sides",
     "Slab",
     "SlabPlan",
+    "Standing",
     "StringHead",
     "Surroundings",
     "Survey",
@@ -110,6 +112,7 @@ __all__ = [
     "TreadMend",
     "Turn",
     "TwoFlights",
+    "Wall",
     "anchor_plan",
     "around_checks",
     "around_facts",

@@ -12,7 +12,6 @@ from ...core.stairs import (
     DeckBelow,
     DoorSwing,
     Footing,
-    Ground,
     Guard,
     GuardSides,
     Handrail,
@@ -20,19 +19,20 @@ from ...core.stairs import (
     LevelHeld,
     Overhead,
     Platform,
-    Reading,
     Screws,
-    Side,
     Sides,
     Slab,
+    Standing,
     Surroundings,
     TopLanding,
     Turn,
 )
 from ...core.tape import Units
 from .defect_input import DefectInput
+from .ground_input import GroundInput
 from .measured import Measured, NotNegative, PitchText, Positive, Signed
 from .parts import LISTED, Flag, Part, SectionInput, Whole
+from .stair_survey import StairSurveyInput
 
 NOTHING = Measured(0.0, "0 mm")
 HOLE_DEEPER = {Units.IMPERIAL: 6.35, Units.METRIC: 6.0}
@@ -40,69 +40,6 @@ HOLE_DEEPER = {Units.IMPERIAL: 6.35, Units.METRIC: 6.0}
 CLEAR_OF_WOOD = {Units.IMPERIAL: 50.8, Units.METRIC: 50.0}
 """mm: how far an anchor keeps from a stringer's face and from the kicker's end."""
 Many = Annotated[tuple[Positive, ...], Field(max_length=40), LISTED]
-
-
-class ReadingInput(Part):
-    """A drop measured at a level distance from the header's face."""
-
-    at: NotNegative
-    drop: Positive
-
-
-class ConfirmedInput(Part):
-    """The measurement taken again at the foot; without its drop the place is set out and still to be measured."""
-
-    at: NotNegative
-    drop: Positive | None = None
-
-
-class AcrossInput(Part):
-    """A landing that slopes across the stair: which way, and on which side the rise was measured (looking down)."""
-
-    slope: PitchText
-    falls: Literal["left", "right"] = "right"
-    measured: Side = Side.MIDDLE
-
-
-class GroundInput(Part):
-    """Falling ground. The total rise was measured at ``at``; its fall beyond is a slope, or further readings."""
-
-    at: NotNegative = NOTHING
-    slope: PitchText | None = None
-    falls: Literal["away", "towards"] = "away"
-    readings: Annotated[tuple[ReadingInput, ...], Field(max_length=40)] = ()
-    across: AcrossInput | None = None
-    confirmed: ConfirmedInput | None = None
-
-    @model_validator(mode="after")
-    def _apart(self) -> "GroundInput":
-        distances = [self.at.mm, *(reading.at.mm for reading in self.readings)]
-        if len(set(distances)) < len(distances):
-            raise PydanticCustomError("readings_apart", "two readings at one distance")
-        if self.readings and self.slope is not None:
-            raise PydanticCustomError("slope_or_readings", "slope or readings")
-        return self
-
-    def ground(self, total_rise: float, held: float = 0.0) -> Ground:
-        """The ground, for the core.
-
-        Args:
-            total_rise: from the upper surface's edge.
-            held: how much higher than that edge the level was held that every further drop was measured from.
-        """
-        further = (Reading(reading.at.mm, reading.drop.mm - held) for reading in self.readings)
-        readings = [Reading(self.at.mm, total_rise), *further]
-        slope = self.slope.pitch.slope if self.slope else 0.0
-        across, again = self.across, self.confirmed
-        return Ground(
-            tuple(sorted(readings, key=lambda one: one.at)),
-            slope=-slope if self.falls == "towards" else slope,
-            across=(1 if across.falls == "right" else -1) * across.slope.pitch.slope if across else 0.0,
-            measured=across.measured if across else Side.MIDDLE,
-            confirmed=Reading(again.at.mm, again.drop.mm - held) if again and again.drop else None,
-            typed_at=self.at.mm,
-            pegged=again.at.mm if again and not again.drop else None,
-        )
 
 
 class SidesInput(Part):
@@ -325,13 +262,25 @@ class AroundInput(Part):
     housed: HousedInput | None = None
     trial_sheet: Positive | None = None
     order: OrderInput | None = None
+    survey: StairSurveyInput | None = None
     stretch: Flag = False
 
     @model_validator(mode="after")
     def _one_foot(self) -> "AroundInput":
         if sum(one is not None for one in (self.slab, self.footing, self.deck_below)) > 1:
             raise PydanticCustomError("one_foot", "slab, footing or deck below")
+        if self.survey is not None:
+            self._fits_survey(self.survey)
         return self
+
+    def _fits_survey(self, survey: StairSurveyInput) -> None:
+        across = self.ground is not None and self.ground.across is not None
+        if across and (survey.landing.left.mm or survey.landing.right.mm):
+            raise PydanticCustomError("landing_twice", "the landing's fall across is said at the ground already")
+        walls = survey.walls.left is not None or survey.walls.right is not None
+        sides = self.sides is not None and (self.sides.skirt is not None or self.sides.overhang.mm)
+        if walls and (self.housed is not None or sides):
+            raise PydanticCustomError("walls_and_sides", "treads end on strings, skirts or past the sides")
 
     def surroundings(self, units: Units, header_length: float | None, lap: float, bag: float) -> Surroundings:
         """The surroundings, for the core.
@@ -390,4 +339,5 @@ class AroundInput(Part):
             header_lap=lap,
             treads_first=order.first == "treads",
             top_down=order.start == "top",
+            standing=self.survey.standing() if self.survey else Standing(),
         )  # fmt: skip

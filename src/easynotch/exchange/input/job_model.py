@@ -16,6 +16,7 @@ from ...core.stairs import (
     Boards,
     Flight,
     FlightError,
+    Ground,
     Head,
     HeadKind,
     Kicker,
@@ -250,10 +251,14 @@ class FlightInput(AroundInput):
             kicker=Kicker(kicker.width.mm, kicker.thickness.mm, kicker.notch) if kicker else None,
             gauge=self.gauge.mm if self.gauge else None,
             stretch=self.stretch or stretch,
-            ground=self.ground.ground(rise, held) if self.ground else None,
+            ground=self._ground(rise, held),
             around=replace(around, treads_first=around.treads_first or (treads_first and self.order is None)),
         )
         return strings_alone(flight)
+
+    def _ground(self, rise: float, held: float) -> Ground | None:
+        ground = self.ground.ground(rise, held) if self.ground else None
+        return ground if self.survey is None else self.survey.ground(ground, rise, self.width.mm)
 
 
 class FlightDraft(FlightInput):

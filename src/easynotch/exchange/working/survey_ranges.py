@@ -8,8 +8,8 @@ from .work_out_roof import WorkedRoof
 
 @dataclass(frozen=True, slots=True)
 class JointRange:
-    """How far a joint may open, 95 times of 100, mm, and the reading by its number that would narrow it most; None where
-    no reading bears on it.
+    """How far a joint may open, 95 times of 100, mm, and by its number the reading that would narrow it most; None
+    where no reading bears on it.
     """
 
     by: float
@@ -17,7 +17,7 @@ class JointRange:
 
 
 def joint_ranges(worked: WorkedRoof) -> dict[str, JointRange]:
-    """The ranges of the joints of a roof's rafters that were cut for their places, by the joint; none of other roofs."""
+    """The ranges of the joints of rafters that were cut for their places, by the joint; none of other roofs."""
     surveyed, built = worked.survey, worked.layout.roof.as_built
     if surveyed is None or not surveyed.cut_to or built is None:
         return {}

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from ...core.rules import LimitSet, LimitSetId
-from ...core.solid import Fitted, Joint, Member, close, describe, dry_fit, marks_of
+from ...core.solid import Fitted, Joint, Member, as_sawn, close, describe, dry_fit, marks_of
 from ...core.stairs import (
     Candidate,
     FlightError,
@@ -114,8 +114,8 @@ def work_out_flight(
         raise Problems([Problem(f"{path}.{error.path}".lstrip("."), error.message)]) from None
     rules = limits_of(limits, units)
     members = tuple(
-        WorkedMember(piece.member, marks_of(piece.member), tuple(describe(cut) for cut in piece.member.cut_planes))
-        for piece in framing.pieces
+        WorkedMember(member, marks_of(member), tuple(describe(cut) for cut in member.cut_planes))
+        for member in (as_sawn(piece.member) for piece in framing.pieces)
     )
     pattern = members[0].member
     clamped = drift(layout.riser, layout.riser_count, flight.gauge, tape)

@@ -63,8 +63,8 @@ class FactView:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FitView:
-    """A joint of the dry fit: exact, and as marked on the tape, with the bound it must keep; ``ranges`` says within what it
-    closes 95 times of 100 by what was read, and the reading that would narrow it most.
+    """A joint of the dry fit: exact, and as marked on the tape, with the bound it must keep; ``ranges`` says within
+    what it closes 95 times of 100 by what was read, and the reading that would narrow it most.
     """
 
     id: str

@@ -70,11 +70,16 @@ def survey_view(worked: WorkedSurvey, words: Words) -> SurveyView:
     return SurveyView(
         drawing=sheet_view(draw_survey(survey), words),
         times=words.say(Message("survey.times", {"n": Count(times_of(survey))})),
-        facts=[fact_view(key, worked.facts[key], words) for key in SHOWN if key in worked.facts],
+        facts=[fact_view(key, worked.facts[key], words) for key in _shown(worked) if key in worked.facts],
         readings=_readings(worked, words),
         missing=[(a + 1, b + 1) for a, b in survey.missing],
         moves=moves, packers=packers, cut_to=worked.cut_to,
     )  # fmt: skip
+
+
+def _shown(worked: WorkedSurvey) -> list[str]:
+    """What is told of a survey, in order: the corners' angles last."""
+    return [*SHOWN, *(f"survey.corner.{k}" for k in range(1, len(worked.survey.drawn) + 1))]
 
 
 def _readings(worked: WorkedSurvey, words: Words) -> list[SurveyReadingView]:

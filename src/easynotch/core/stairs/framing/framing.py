@@ -12,7 +12,8 @@ from ..members.header_pieces import header_pieces, header_touches
 from ..members.housed_strings import housed_strings, housed_touches
 from ..members.kicker import kicker_pieces, kicker_touches, notched_over
 from ..members.platform import TwoFlights, moved
-from ..members.stringer import stringers
+from ..members.scribed_treads import scribed_touches, scribed_treads, walled
+from ..members.stringer import foot_falls, stringers
 from ..members.treads import Placed, riser_boards, step_touches, treads
 from ..model.flight import HeadKind
 
@@ -36,7 +37,8 @@ class FlightFraming:
 def frame_flight(layout: Layout) -> FlightFraming:
     """Frame one flight in its own world."""
     around = layout.flight.around
-    boards = treads(layout, newel_notches(layout))
+    notches = newel_notches(layout)
+    boards = scribed_treads(layout, notches) if walled(layout) else treads(layout, notches)
     risers = riser_boards(layout)
     if around.housed is not None:
         strings = housed_strings(layout, around.housed)
@@ -58,6 +60,7 @@ def frame_flight(layout: Layout) -> FlightFraming:
     if closed and boards:
         touches += skirt_touches(layout, boards[0][0], closed)
     touches += header_touches(layout, outer, head)
+    touches += scribed_touches(layout, boards)
     trial = [(_trial(outer, around.trial_sheet), ())] if around.trial_sheet else []
     pieces = [*bearers, *kicker, *foot_blocks(layout), *boards, *risers, *blocks, *closed, *head, *guards]
     pieces += [*handrail_pieces(layout), *trial]
@@ -149,5 +152,10 @@ def _foot(layout: Layout, stringer: Member) -> list[Touch]:
     lower = ground.across_at(stringer.placement.origin.y, layout.flight.width) if ground is not None else 0.0
     half, z = layout.flight.width, layout.bearing_level - lower
     far = layout.riser_plumbs[-1] + layout.going
-    face = support_face(Vector(0, -half, z), Vector(far, -half, z), Vector(far, half, z), Vector(0, half, z))
+    # It falls away with the landing from where it was measured.
+    fall, toe = foot_falls(layout), layout.riser_plumbs[-1]
+    near_z, far_z = z + fall * toe, z + fall * (toe - far)
+    face = support_face(
+        Vector(0, -half, near_z), Vector(far, -half, far_z), Vector(far, half, far_z), Vector(0, half, near_z)
+    )
     return [Touch("foot", stringer, "foot", face)]

@@ -62,7 +62,9 @@ def _whole(layout: Layout) -> Member:
         for k in range(1, last + 1)
     ]
     cuts.append(removal(frame, (f"riser_{last + 1}", "riser", Vector(plumbs[last], 0.0, 0.0), OUT)))
-    cuts.append(removal(frame, ("foot", "foot", Vector(0.0, 0.0, layout.bearing_level), DOWN)))
+    # At the lowest riser it stands as high as the landing was measured there.
+    toe = Vector(plumbs[last], 0.0, layout.bearing_level)
+    cuts.append(removal(frame, ("foot", "foot", toe, Vector(-foot_falls(layout), 0.0, -1.0).unit())))
     return Member(
         id="stringer",
         role="stringer",
@@ -72,6 +74,12 @@ def _whole(layout: Layout) -> Member:
         reach=_reach(layout),
         zero=0.0,
     )
+
+
+def foot_falls(layout: Layout) -> float:
+    """How much the foot falls for every mm away from the building: with the landing, level where a board lies there."""
+    flight = layout.flight
+    return 0.0 if flight.kicker is not None else flight.around.standing.foot_fall
 
 
 def _notched(

@@ -62,7 +62,9 @@ def treads(layout: Layout, notches: tuple[Notch, ...] = ()) -> list[Placed]:
         level = layout.walked[number][2]
         for row in rows(layout, number):
             frame = lying(row.front, length / 2, level, thickness)
-            cut = tuple(sorted(own for notch in notches if (own := _own(notch, row, length)) is not None))
+            cut = tuple(
+                sorted(own for notch in notches if (own := own_notch(notch, row, length / 2, length)) is not None)
+            )
             width = row.front - row.back
             key = next(
                 (k for k in sorts if abs(k[0] - width) < ALIKE and abs(k[1] - row.stock) < ALIKE and _same(k[2], cut)),
@@ -72,7 +74,7 @@ def treads(layout: Layout, notches: tuple[Notch, ...] = ()) -> list[Placed]:
     made = []
     for number, ((width, stock, cut), frames) in enumerate(sorts.items(), 1):
         off = (ripped(width),) if stock - width > ALIKE else ()
-        round_newels = tuple(_corner(frames[0], one, n) for n, one in enumerate(cut, 1))
+        round_newels = tuple(corner_cut(frames[0], one, n) for n, one in enumerate(cut, 1))
         name = "tread" if number == 1 else f"tread_{number}"
         made.append(straight(name, "tread", Stock(thickness, stock), frames, length, *off, *round_newels))
     return made
@@ -84,17 +86,19 @@ def _same(one: tuple[Notch, ...], other: tuple[Notch, ...]) -> bool:
     )
 
 
-def _own(notch: Notch, row: Row, length: float) -> Notch | None:
-    """A notch as a board sees it: along it from its left end, and back from its front; None where it misses."""
+def own_notch(notch: Notch, row: Row, start: float, length: float) -> Notch | None:
+    """A notch as a board sees it that begins at y = ``start``: along it from its left end, and back from its front;
+    None where it misses.
+    """
     low, high, right, left = notch
-    along = (max(0.0, length / 2 - left), min(length, length / 2 - right))
+    along = (max(0.0, start - left), min(length, start - right))
     deep = (max(0.0, row.front - high), min(row.front - row.back, row.front - low))
     if along[1] - along[0] < ALIKE or deep[1] - deep[0] < ALIKE:
         return None
     return (*along, *deep)
 
 
-def _corner(frame: Frame, own: Notch, number: int) -> Removal:
+def corner_cut(frame: Frame, own: Notch, number: int) -> Removal:
     """The planes round a newel's notch; those at the board's own edges cut nothing and are left out."""
     start, end, near, far = own
     at = [

@@ -4,6 +4,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 
 from ...solid import Defect, Stock
+from .standing import Standing
 
 
 @dataclass(frozen=True, slots=True)
@@ -249,3 +250,4 @@ class Surroundings:
     header_lap: float = 400.0
     treads_first: bool = False
     top_down: bool = False
+    standing: Standing = field(default_factory=Standing)

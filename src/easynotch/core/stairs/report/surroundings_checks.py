@@ -16,6 +16,7 @@ from ..model.surroundings import DoorSwing, GuardSides, Overhead, Turn
 from .built_survey import survey_built
 from .checks import limit_check, plain
 from .foot_checks import foot_checks, screw_checks
+from .standing_checks import standing_checks
 
 NEAR_FOOT = 50.0
 """mm: a confirming measurement this near to the foot was taken there."""
@@ -35,6 +36,7 @@ def around_checks(layout: Layout, pattern: Member, limits: Limits) -> tuple[Chec
         *_spacing(layout, limits),
         *_rips(layout),
         *foot_checks(layout),
+        *standing_checks(layout, limits),
         *screw_checks(layout),
         *_header(layout),
         *_slide(layout, pattern),
