@@ -4,6 +4,8 @@ import re
 
 from ..terms import Count, Message
 
+_PLACED = re.compile(r"(?P<kind>[a-z_]+)_on_(?P<side>\d+)_(?P<n>\d+)")
+_AT_CORNER = re.compile(r"(?P<kind>[a-z_]+)_at_(?P<n>\d+)")
 _NUMBERED = re.compile(r"(?P<kind>[a-z_]+?)_(?P<side>[ab])?_?(?P<n>\d+)(?:_(?P<hand>\w+))?")
 _OFTEN_ALONE = frozenset(
     {
@@ -16,7 +18,16 @@ _NAMES = {"board": "measured_board", "fascia": "fascia_piece"}
 
 
 def piece_name(piece: str) -> Message:
-    """A roof piece's name by its id: ``hip``, ``jack_3_left``, ``pair_1_a``, ``block_2``, ``fascia_a_1``."""
+    """A roof piece's name by its id: ``hip``, ``jack_3_left``, ``pair_1_a``, ``block_2``, ``fascia_a_1``,
+    ``jack_on_2_5``, ``hip_at_3``.
+    """
+    placed = _PLACED.fullmatch(piece)
+    if placed is not None:
+        where = {"n": Count(int(placed["n"])), "side": Count(int(placed["side"]))}
+        return Message(f"board.placed_{placed['kind']}", where)
+    corner = _AT_CORNER.fullmatch(piece)
+    if corner is not None:
+        return Message(f"board.corner_{corner['kind']}", {"n": Count(int(corner["n"]))})
     found = _NUMBERED.fullmatch(piece)
     if found is None:
         return Message(f"board.{piece}")

@@ -4,7 +4,6 @@ from dataclasses import dataclass
 from enum import StrEnum
 from math import hypot
 
-from .readings import AtSide
 from .survey import Survey
 
 Point = tuple[float, float]
@@ -84,15 +83,8 @@ def _at_ridge(start: Point, end: Point, across: float) -> float:
 def _nodes(survey: Survey, side: int) -> list[tuple[Point, float]]:
     """The points of a wall where something was read, and its corners, each with its plate's height."""
     assert survey.plan is not None
-    corners, count = survey.plan.corners, len(survey.plan.corners)
-    (a, b), (c, d) = corners[side], corners[(side + 1) % count]
+    corners = survey.plan.corners
+    (a, b), (c, d) = corners[side], corners[(side + 1) % len(corners)]
     long = hypot(c - a, d - b)
     u, v = (c - a) / long, (d - b) / long
-    places = {0.0, long} | {one.at.along for one in survey.offsets if one.at.side == side}
-    places |= {one.along for one in survey.levels.heights if isinstance(one, AtSide) and one.side == side}
-    made = []
-    for along in sorted(places):
-        out = survey.offset_at(side, along)
-        height = survey.levels.at(side, along, long, count)
-        made.append(((a + u * along + v * out, b + v * along - u * out), 0.0 if height is None else height))
-    return made
+    return [((a + u * along + v * out, b + v * along - u * out), height) for along, out, height in survey.wall(side)]

@@ -8,7 +8,7 @@ import numpy as np
 
 from .adjustment import Adjusted, adjust, missing_ties
 from .levels import Levels, levels_of
-from .readings import Distance, Level, Offset
+from .readings import AtSide, Distance, Level, Offset
 
 Point = tuple[float, float]
 RECTANGLE = 4
@@ -32,6 +32,21 @@ class Survey:
         known = sorted((one.at.along, one.value) for one in self.offsets if one.at.side == side)
         rows = [(0.0, 0.0), *known, (hypot(c - a, d - b), 0.0)]
         return float(np.interp(along, [at for at, _ in rows], [value for _, value in rows]))
+
+    def wall(self, side: int) -> tuple[tuple[float, float, float], ...]:
+        """A wall at its corners and wherever something was read of it: along it, outside its string, and its plate's
+        height; a plate no level was read of lies level.
+        """
+        assert self.plan is not None
+        corners, count = self.plan.corners, len(self.drawn)
+        (a, b), (c, d) = corners[side], corners[(side + 1) % count]
+        long = hypot(c - a, d - b)
+        places = {0.0, long} | {one.at.along for one in self.offsets if one.at.side == side}
+        places |= {one.along for one in self.levels.heights if isinstance(one, AtSide) and one.side == side}
+        return tuple(
+            (along, self.offset_at(side, along), self.levels.at(side, along, long, count) or 0.0)
+            for along in sorted(places)
+        )
 
 
 SurveyFacts = dict[str, float]

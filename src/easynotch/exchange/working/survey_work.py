@@ -91,7 +91,16 @@ def _as_outline(roof: Roof, worked: WorkedSurvey) -> Roof:
     assert worked.survey.plan is not None
     plan = roof.plan if roof.plan.shape is Shape.OUTLINE else as_outline(roof.plan)
     corners = true_up(worked.survey.drawn, worked.survey.plan.corners).corners
-    return replace(roof, plan=replace(plan, corners=corners))
+    return replace(roof, plan=replace(plan, corners=corners), surveyed=_edges(worked.survey))
+
+
+def _edges(survey: Survey) -> tuple[tuple[tuple[float, float, float], ...], ...]:
+    """Every wall at its corners and where something was read of it: along it, out of its string, its plate's height;
+    nothing where neither levels nor strings were read.
+    """
+    if not survey.offsets and not survey.levels.heights:
+        return ()
+    return tuple(survey.wall(side) for side in range(len(survey.drawn)))
 
 
 def survey_checks(
@@ -112,7 +121,7 @@ def survey_checks(
         if worked.given.decide == "cut":
             yield make_check("survey_as_drawn", Weight.LOOK)
         return
-    cut = [piece.member for piece in framing.pieces if piece.member.place is not None]
+    cut = [piece.member for piece in framing.pieces if "stand" in piece.member.lengths]
     if not cut:
         off = worked.facts.get("survey.out_of_level", 0.0)
         yield make_check("survey_corners", Weight.LOOK if off > LEVEL_ENOUGH else Weight.OK, Length(off))

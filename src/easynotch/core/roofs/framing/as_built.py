@@ -17,19 +17,9 @@ from ..model.roof import AsBuilt, Keeps, RidgeKind, RoofError
 from ..plan.layout import RoofLayout, RoofSide
 from ..planes.planes import UP, Slope
 from .pieces import Framing, Piece, near_face_is_inner, ridge_side
+from .surveyed_plates import PlateHere
 
 TWO = 2
-
-
-@dataclass(frozen=True, slots=True)
-class PlateHere:
-    """A plate at a place: a point of its bearing line at its top, along the wall with the plate's fall, and level
-    inward of the wall.
-    """
-
-    point: Vector
-    along: Vector
-    inward: Vector
 
 
 @dataclass(frozen=True, slots=True)
@@ -176,15 +166,10 @@ def _bearing(cut: CutPlane, member: Member, here: PlateHere) -> CutPlane:
     if cut.id == "heel":
         normal = here.inward
     elif cut.id == "seat":
-        normal = _down(here)
+        normal = here.down
     else:
         return cut
     return replace(cut, plane=member.placement.plane_to_local(Plane.through(here.point, normal)))
-
-
-def _down(here: PlateHere) -> Vector:
-    normal = here.along.cross(here.inward).unit()
-    return normal if normal.z < 0 else -normal
 
 
 def _touches(

@@ -29,6 +29,7 @@ from .outline_touches import (
     stick_touches,
 )
 from .pieces import Framing, Piece
+from .surveyed_plates import SurveyedPlates, rafters_for_their_places, stick_for_its_place, surveyed_plates
 
 
 def frame_outline(layout: RoofLayout) -> Framing:
@@ -39,9 +40,15 @@ def frame_outline(layout: RoofLayout) -> Framing:
     """
     _refuse(layout)
     arranged = arrange(layout)
+    plates = surveyed_plates(layout)
     hip_and_ridge_members = [(plan, hip_or_ridge_member(layout, plan)) for plan in arranged.hip_and_ridge_members]
-    posts = [(post, post_member(post)) for post in arranged.posts]
     rafters = _rafters(layout, arranged)
+    if plates is not None:
+        rafters = rafters_for_their_places(plates, rafters)
+        hip_and_ridge_members = [
+            (plan, stick_for_its_place(plates, plan.seam, member)) for plan, member in hip_and_ridge_members
+        ]
+    posts = [(post, post_member(post)) for post in arranged.posts]
     laid = frame_laid(layout, fascias(layout))
     along, boards = laid.fascias, valley_boards(layout)
     below = list(bearing_posts(layout, [one for _, one in hip_and_ridge_members if "theoretical" in one.lengths]))
@@ -49,7 +56,12 @@ def frame_outline(layout: RoofLayout) -> Framing:
     placed_purlins = purlins_under(layout, hip_and_ridge_members)
     purlins = group_identical([one.member for one in placed_purlins])
     # Commons first, the longest the pattern; then jacks as they are numbered, left beside right.
-    standing = sorted(group_identical([one.member for one in rafters]), key=_in_order)
+    standing = (
+        [Piece(one.member, (one.member.placement,)) for one in rafters]
+        if plates is not None
+        else sorted(group_identical([one.member for one in rafters]), key=_in_order)
+    )
+    each = [(one.member.id, one) for one in rafters] if plates is not None else _first_of_each(rafters, standing)
     headers = [(plan, header_member(plan)) for plan in arranged.headers]
     header_pieces = group_identical([member for _, member in headers])
     mates = MatingFaces(
@@ -60,20 +72,20 @@ def frame_outline(layout: RoofLayout) -> Framing:
         ],
     )
     touches = (
-        *stick_touches(layout, hip_and_ridge_members, mates, along),
-        *rafter_touches(layout, _first_of_each(rafters, standing), mates, along),
+        *stick_touches(layout, hip_and_ridge_members, (mates, plates), along),
+        *rafter_touches(layout, each, (mates, plates), along),
         *(Touch(f"{member.id}.{cut}", member, cut, face) for member, cut, face in board_mates(boards)),
         *header_touches(headers, header_pieces, rafters),
         *laid.touches,
         *bearing_post_touches(below, bearing_pieces),
-        *purlin_touches(placed_purlins, purlins, _first_of_each(rafters, standing)),
+        *purlin_touches(placed_purlins, purlins, each),
     )
     placed = [
         *standing,
         *(
             piece
             for kind in SeamKind
-            for piece in group_identical([one for plan, one in hip_and_ridge_members if plan.seam.kind is kind])
+            for piece in _alike([one for plan, one in hip_and_ridge_members if plan.seam.kind is kind], plates)
         ),
         *group_identical([member for _, member in posts]),
         *header_pieces,
@@ -122,6 +134,14 @@ def _refuse(layout: RoofLayout) -> None:
     refuse_lost_eaves(layout)
     for seam in outline_of(layout).seams:
         stock_of(layout, seam)
+
+
+def _alike(members: list[Member], plates: SurveyedPlates | None) -> list[Piece]:
+    """Members as pieces: those that are sawn alike are one, unless each was cut for its place."""
+    if plates is None:
+        return group_identical(members)
+    placed = [Piece(one, (one.placement,)) for one in members if one.place is not None]
+    return [*placed, *group_identical([one for one in members if one.place is None])]
 
 
 def _first_of_each(rafters: list[Standing], pieces: list[Piece]) -> list[tuple[str, Standing]]:

@@ -18,6 +18,7 @@ from ..planes.footprint import NEAR, Footprint, FootprintSide, contact_share
 from ..planes.planes import Slope
 from .identical_pieces import names_of, signature
 from .pieces import Piece, near_face_is_inner
+from .surveyed_plates import SEATS, SurveyedPlates
 
 AT_PLATE = 1e-3
 """mm: what lies farther from a plate's level lies on another."""
@@ -90,25 +91,33 @@ def _area(member: Member, cut_id: str) -> float:
 def stick_touches(
     layout: RoofLayout,
     hip_and_ridge_members: list[tuple[HipOrRidgePlan, Member]],
-    mates: MatingFaces,
+    mating: tuple[MatingFaces, SurveyedPlates | None],
     fascias: list[tuple[RoofSide, Member]],
 ) -> Iterator[Touch]:
     """Sticks against posts and one another, hips over their plates and on their fascias."""
+    mates, plates = mating
     counts = dict.fromkeys(SeamKind, 0)
     for plan, stick in hip_and_ridge_members:
         seam = plan.seam
         counts[seam.kind] += 1
-        name = f"{seam.kind}_{counts[seam.kind]}"
+        name = f"{seam.kind}_{counts[seam.kind]}" if stick.place is None else stick.id
         for kind in ("head",) if seam.corner is not None else ("head", "end"):
             yield from mates.bearing(name, stick, plan.footprint, ends_of(plan, kind))
         if seam.kind is not SeamKind.RIDGE:
             yield from _over_bearings(layout, name, stick)
         if seam.corner is not None:
             beside = {slope: _fascia_at(fascias, slope, seam.corner) for slope in (seam.first, seam.second)}
+            if plates is not None:
+                # Sawn level: plates that fall or rise from the corner leave so much over the stick's width.
+                _, tops, falls = plates.corner(seam)
+                yield from (
+                    Touch(f"{name}.{cut.id}", stick, cut.id, tops, falls)
+                    for cut in stick.cut_planes if cut.id in SEATS and _real(stick, cut.id)
+                )  # fmt: skip
             if seam.kind is SeamKind.VALLEY:
-                yield from _under_valley(layout, name, stick, seam, beside)
+                yield from _under_valley(layout, name, stick, seam, beside, seats=plates is None)
             else:
-                yield from _under_hip(layout, name, stick, seam, beside)
+                yield from _under_hip(layout, name, stick, seam, beside, seats=plates is None)
 
 
 def _fascia_at(fascias: list[tuple[RoofSide, Member]], slope: Slope, at: Vector) -> Member | None:
@@ -131,7 +140,7 @@ def _past(fascia: Member, rafter: Member) -> bool:
 
 
 def _under_valley(
-    layout: RoofLayout, name: str, valley: Member, seam: Seam, fascias: dict[Slope, Member | None]
+    layout: RoofLayout, name: str, valley: Member, seam: Seam, fascias: dict[Slope, Member | None], *, seats: bool
 ) -> Iterator[Touch]:
     """A valley over both plates of an inside corner, at both walls, and between both fascias."""
     cuts = {cut.id for cut in valley.cut_planes}
@@ -139,7 +148,7 @@ def _under_valley(
     widest = max((_area(valley, name) for name in ("tail", "tail_side") if name in cuts), default=0.0)
     for suffix, slope in (("", seam.first), ("_side", seam.second)):
         side = RoofSide(slope, 0.0)
-        if f"seat{suffix}" in cuts and _real(valley, f"seat{suffix}"):
+        if seats and f"seat{suffix}" in cuts and _real(valley, f"seat{suffix}"):
             yield Touch(f"{name}.seat{suffix}", valley, f"seat{suffix}", plates_under(layout, _at_corner(layout, seam)))
         if f"heel{suffix}" in cuts and _real(valley, f"heel{suffix}"):
             yield Touch(f"{name}.heel{suffix}", valley, f"heel{suffix}", wall_face(layout, side, 0.0, slope.plate))
@@ -167,10 +176,10 @@ def _at_corner(layout: RoofLayout, seam: Seam) -> list[RoofSide]:
 
 
 def _under_hip(
-    layout: RoofLayout, name: str, hip: Member, seam: Seam, fascias: dict[Slope, Member | None]
+    layout: RoofLayout, name: str, hip: Member, seam: Seam, fascias: dict[Slope, Member | None], *, seats: bool
 ) -> Iterator[Touch]:
     cuts = {cut.id: hip.placement.plane_to_world(cut.plane) for cut in hip.cut_planes}
-    if "seat" in cuts and _real(hip, "seat"):
+    if seats and "seat" in cuts and _real(hip, "seat"):
         level = cuts["seat"].offset / cuts["seat"].normal.z
         under = [RoofSide(slope, 0.0) for slope in (seam.first, seam.second) if abs(slope.plate - level) < AT_PLATE]
         if under:
@@ -206,17 +215,24 @@ def _ends_beside_valley(one: Standing) -> bool | None:
 
 
 def rafter_touches(
-    layout: RoofLayout, standing: list[tuple[str, Standing]], mates: MatingFaces, fascias: list[tuple[RoofSide, Member]]
+    layout: RoofLayout,
+    standing: list[tuple[str, Standing]],
+    mating: tuple[MatingFaces, SurveyedPlates | None],
+    fascias: list[tuple[RoofSide, Member]],
 ) -> Iterator[Touch]:
     """Every distinct rafter once, by its piece's name: on its plate, on its fascia, at its cheeks."""
+    mates, plates = mating
     for name, one in standing:
         member, roof_side = one.member, one.side
         cuts = {cut.id for cut in member.cut_planes}
         if "seat" in cuts:
-            yield Touch(f"{name}.seat", member, "seat", plate_top(layout, roof_side))
+            reach = 2 * member.stock.thickness
+            here = None if plates is None else plates.faces(roof_side.slope, one.station, reach)
+            top, wall = here or (plate_top(layout, roof_side), wall_face(layout, roof_side, 0.0, roof_side.slope.plate))
+            yield Touch(f"{name}.seat", member, "seat", top)
             # A notch as deep as nothing has no heel to lie against the wall.
             if _real(member, "heel"):
-                yield Touch(f"{name}.heel", member, "heel", wall_face(layout, roof_side, 0.0, roof_side.slope.plate))
+                yield Touch(f"{name}.heel", member, "heel", wall)
         yield from _over_bearings(layout, name, member)
         fascia = _fascia_at(fascias, roof_side.slope, member.placement.origin) if one.tailed else None
         if fascia is not None and mouths_of(layout) and _past(fascia, member):

@@ -327,6 +327,9 @@ class Keeps(StrEnum):
     PITCH = "pitch"
 
 
+Node = tuple[float, float, float]
+
+
 @dataclass(frozen=True, slots=True)
 class AsBuilt:
     """The long plates as they stand: points of either wall's face with its plate's top, x along the ridge from the
@@ -334,8 +337,8 @@ class AsBuilt:
     are cut alike.
     """
 
-    first: tuple[tuple[float, float, float], ...]
-    second: tuple[tuple[float, float, float], ...]
+    first: tuple[Node, ...]
+    second: tuple[Node, ...]
     keeps: Keeps = Keeps.PLANES
     alike: float = 0.0
 
@@ -344,7 +347,8 @@ class AsBuilt:
 class Roof:
     """A roof. ``pairs`` are the measured timbers of half-lapped pairs, left and right, numbered from the start;
     ``sheet`` is the length of the covering's sheets along the eave; ``defects`` are those of the board that the pattern
-    rafter comes from; ``as_built`` are the plates as they were surveyed.
+    rafter comes from; ``as_built`` are the plates as they were surveyed, between gables, ``surveyed`` those of an
+    outline, edge by edge: along it from its first corner, out of the string between both, and higher than drawn.
     """
 
     name: str
@@ -367,6 +371,7 @@ class Roof:
     boards: Boards = Boards()
     defects: tuple[Defect, ...] = ()
     as_built: AsBuilt | None = None
+    surveyed: tuple[tuple[Node, ...], ...] = ()
 
     @property
     def lapped(self) -> bool:
