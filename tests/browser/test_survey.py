@@ -3,9 +3,11 @@ lies on a deck is said at Measure and marked at Mark.
 """
 
 import re
+import urllib.request
 
 from playwright.sync_api import expect
 
+from tests.browser.conftest import PATIENCE, Server
 from tests.browser.test_access import violations
 from tests.browser.test_nothing_lost import commit
 from tests.browser.test_roof import start_roof
@@ -93,3 +95,121 @@ def test_a_span_read_again_keeps_both_readings_and_takes_their_mean(page):
     expect(page.get_by_text("2 readings", exact=True)).to_be_visible()
     page.reload()
     expect(page.get_by_role("button", name="2 readings kept")).to_be_visible()
+
+
+def bring_in(server, file):
+    """Take a job file in, as the bench does."""
+    request = urllib.request.Request(
+        f"{server.address}/api/jobs/import", file.read_bytes(),
+        {"Content-Type": "application/json", "Idempotency-Key": "0123456789abcdef", "Origin": server.address},
+    )  # fmt: skip
+    urllib.request.urlopen(request, timeout=20).close()
+
+
+def open_store(browser, server):
+    page = browser.new_context(base_url=server.address, service_workers="block", reduced_motion="reduce").new_page()
+    page.set_default_timeout(PATIENCE)
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Crooked store, to be read")).click()
+    page.get_by_role("button", name="Instruments").click()
+    return page, page.get_by_role("region", name="Instruments")
+
+
+def take(page, tray, number):
+    """Take the reading that is missing next, and see it arrive."""
+    expect(tray).to_contain_text(f"Into Reading {number}:")
+    tray.get_by_role("button", name="Take a reading").click()
+    expect(tray.locator(".tray-came")).to_contain_text(f"Reading {number}:")
+    expect(page.get_by_label(f"Reading {number}: what it read", exact=True)).not_to_have_value("")
+    saved(page)
+
+
+def levels_and_string(page, tray):
+    tray.get_by_role("button", name="Rotary level and staff").click()
+    tray.get_by_role("button", name="Pair", exact=True).click()
+    for number in range(6, 11):
+        take(page, tray, number)
+    tray.get_by_role("button", name="Tape", exact=True).click()
+    tray.get_by_role("button", name="Pair", exact=True).click()
+    take(page, tray, 11)
+
+
+def read_and_marked(page):
+    """What was read stands in the slip; rafter 7 is marked; Fit tells what to read again."""
+    page.get_by_role("button", name=re.compile(r"^Readings")).click()
+    slip = page.get_by_role("dialog", name="Readings")
+    expect(slip.get_by_text("Reading 1: side 1–2")).to_be_visible()
+    assert violations(page) == []
+    slip.get_by_role("button", name="Back").click()
+    station(page, "Mark")
+    page.get_by_text("more pieces").click()
+    page.get_by_role("button", name=re.compile("^Rafter 7, first side")).click()
+    expect(page.get_by_role("button", name=re.compile("^Rafter 7, first side"), pressed=True)).to_be_visible()
+    assert len(running_marks(page)) > 1
+    station(page, "Fit")
+    expect(page.get_by_text(re.compile(r"Reading \d+ read again would narrow it most")).first).to_be_visible()
+
+
+def test_a_crooked_store_is_read_with_instruments_over_a_dead_server_and_a_second_device(browser, tmp_path, home):
+    """Nothing that was read is lost; the planted blunder is found, read again, and rafter 7 is cut for its own place."""
+    server = Server(tmp_path, "serve").start()
+    try:
+        bring_in(server, home / "demo/7-heron-flats-store.json")
+        page, tray = open_store(browser, server)
+        tray.get_by_role("button", name="Pair", exact=True).click()
+        for number in (1, 2, 3):
+            take(page, tray, number)
+        # Undone, it is missing again; read again, it is there.
+        tray.get_by_role("button", name="Undo it").click()
+        expect(page.get_by_label("Reading 3: what it read", exact=True)).to_have_value("")
+        saved(page)
+        take(page, tray, 3)
+        server.kill()
+        tray.get_by_role("button", name="Take a reading").click()
+        expect(tray.locator(".tray-came")).to_contain_text("Nobody answers just now")
+        server.start()
+        take(page, tray, 4)
+        other, beside = open_store(browser, server)
+        take(other, beside, 5)
+        # This screen has not heard of it: it points at the same reading, and is pointed on to the next one.
+        page.get_by_label("Reading 6: what it read", exact=True).focus()
+        take(page, tray, 6)
+        expect(page.get_by_label("Reading 5: what it read", exact=True)).not_to_have_value("")
+        other.context.close()
+        station(page, "Work out")
+        expect(page.get_by_text(re.compile("The readings cannot all be right"))).to_be_visible()
+        station(page, "Measure")
+        survey = page.get_by_role("region", name="The plates as they stand")
+        survey.locator("[id='survey.readings[5]']").get_by_role("button", name="Read once more").click()
+        saved(page)
+        take(page, tray, 13)
+        expect(survey.get_by_text("may be wrong")).to_have_count(1)
+        survey.get_by_role("button", name="Take reading 6 away").click()
+        saved(page)
+        levels_and_string(page, tray)
+        survey.get_by_role("button", name="pieces are cut to it").click()
+        saved(page)
+        page.get_by_role("button", name="Put the instruments away").click()
+        read_and_marked(page)
+        page.context.close()
+    finally:
+        server.stop()
+
+
+def test_an_instrument_that_sends_keys_types_into_the_field_that_is_pointed_at(page):
+    start_roof(page)
+    commit(page, "Span, over the plates", "6 m")
+    commit(page, "Length of the plates", "9 m")
+    saved(page)
+    page.get_by_role("button", name="Instruments").click()
+    tray = page.get_by_role("region", name="Instruments")
+    tray.get_by_role("button", name="Pair", exact=True).click()
+    tray.get_by_role("button", name="Set it").click()
+    tray.get_by_role("button", name="as typed keys").click()
+    page.get_by_label("Span, over the plates", exact=True).focus()
+    tray.get_by_role("button", name="Take a reading").click()
+    expect(tray.locator(".tray-came")).to_contain_text("Distance meter read")
+    expect(page.get_by_label("Span, over the plates", exact=True)).not_to_have_value(re.compile("^6000"))
+    saved(page)
+    assert violations(page) == []
+    tray.get_by_role("button", name="Let go").click()

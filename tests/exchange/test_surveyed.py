@@ -15,6 +15,8 @@ from easynotch.core.rules import Dialect, Words
 from easynotch.core.tape import Tape, Units
 from easynotch.exchange import Problems, parse_json, read_job, work_out_roof
 from easynotch.exchange.input.survey_input import SurveyInput
+from easynotch.exchange.reading import read_draft
+from easynotch.exchange.tables.readings_table import read_readings, write_readings
 from easynotch.exchange.working.survey_work import cut_to, work_out_survey
 from easynotch.presenting.shared.kept import kept_of, keys_of
 from tests.joined import is_sound, joined
@@ -156,3 +158,79 @@ def test_readings_of_a_value_keep_their_mean_their_spread_and_which_is_used(home
     assert "plan.width" in {one.path for one in keys_of(given, words)}
     with pytest.raises(Problems):
         store(home, lambda work: work.update(readings={"plan.width": [{"value": "wide"}]}))
+
+
+TEXT = st.text(st.characters(codec="utf-8", exclude_categories=["C"]), max_size=12).map(str.strip)
+KEPT = st.fixed_dictionaries(
+    {"value": st.integers(1, 9999).map(lambda n: f"{n} mm"), "with": st.sampled_from(["tape", "laser", "other"])},
+    optional={"by": TEXT, "note": TEXT, "from": TEXT, "to": TEXT, "why": TEXT, "tolerance": st.just("2 mm")},
+)
+
+
+@settings(max_examples=40)
+@given(
+    st.dictionaries(
+        st.sampled_from(["plan.width", "plan.length", "rafter.depth"]),
+        st.lists(KEPT, min_size=1, max_size=3),
+        min_size=1,
+    )
+)
+def test_readings_go_out_as_a_table_row_by_row_and_come_back(home, kept):
+    document = parse_json((home / STORE).read_bytes())["works"][0] | {"readings": kept}
+    table = write_readings(document, Units.METRIC)
+    rows = [line.split(",")[0] for line in table.splitlines()]
+    assert sum(row.endswith("].value") for row in rows) == 12 + sum(map(len, kept.values()))
+    expected = read_draft(document, Units.METRIC)
+    assert read_readings(table.encode(), document, Units.METRIC) == expected
+    # Into an empty roof too: nothing of a reading is left to what was there.
+    assert read_readings(table.encode(), {"kind": "roof"}, Units.METRIC) == expected
+
+
+@pytest.mark.parametrize(
+    "key", ["survey.readings[99].value", "survey.readings[0].value", "survey.readings.x", "[]", "readings[plan.width]"]
+)
+def test_a_table_with_a_reading_that_is_none_changes_nothing(home, key):
+    document = parse_json((home / STORE).read_bytes())["works"][0]
+    with pytest.raises(Problems):
+        read_readings(f"key,value\n{key},5 mm\n".encode(), document, Units.METRIC)
+
+
+def checks_of(home, change):
+    return {check.id: check for check in work_out_roof(store(home, change), Units.METRIC).checks}
+
+
+def test_truing_is_weighed_against_fitting_by_what_the_work_takes(home):
+    """Four corners at 25 minutes and four packers at 6, against 31 patterns more."""
+
+    def cut(minutes, **more):
+        return lambda work: work["survey"].update(movable="40 mm", minutes={"pattern": minutes}, **more)
+
+    slow, quick = checks_of(home, cut(20)), checks_of(home, cut(2))
+    assert ".survey_worth." in slow["survey_worth"].message.id and slow["survey_worth"].level == "look"
+    assert ".survey_worth_fit." in quick["survey_worth"].message.id and quick["survey_worth"].level == "ok"
+    values = slow["survey_worth"].message.values
+    assert (values["corners"].number, values["packers"].number, values["true"].number) == (4, 4, 4 * 25 + 4 * 6)
+    assert values["fit"].number == values["fits"].number * 20
+    # What is not worth it is not asked for.
+    assert slow["survey_true_first"].level == "look" and quick["survey_true_first"].level == "ok"
+    assert "survey_worth" not in checks_of(home, lambda work: work["survey"].update(movable="1 mm"))
+
+
+def test_a_rafter_read_out_of_its_place_is_told_with_both_ways_out(home):
+    def read(work):
+        work["survey"]["readings"].append(
+            {"kind": "rafter", "from": {"side": "second", "at": "3.6 m"}, "value": "3617 mm"}
+        )
+        work["setting_out"] = {"sheet": "2400 mm"}
+
+    found = checks_of(home, read)["survey_rafters"]
+    values = found.message.values
+    assert (found.level, values["bays"].number, values["minutes"].number) == ("look", 2, 12)
+    (late,) = values["which"].items
+    assert late.id == "survey.late_far" and late.values["n"].number == 7 and late.values["off"].mm == pytest.approx(17)
+    assert values["sheets"].number == 2
+
+
+def test_rafters_cut_alike_are_told_with_how_far_a_joint_opens_for_it(home):
+    found = checks_of(home, lambda work: work["survey"].update(alike="3 mm"))["survey_alike"]
+    assert found.message.values["patterns"].number < 20 and 0.5 < found.value.mm <= 3.0

@@ -117,6 +117,42 @@ test("changed elsewhere too: nothing is overwritten; what is chosen is laid over
   expect(kept().document).toEqual({ total_rise: "60", width: "40" });
 });
 
+const rows = (...values: string[]) => ({ readings: values.map((value) => (value === "" ? { kind: "side" } : { kind: "side", value })) });
+const shared = [{ path: "survey.readings[0].value", kept_changed: true, mine_changed: false }, { path: "survey.readings[1].value", kept_changed: false, mine_changed: true }];
+
+test("a reading taken here and another taken on a second device both stay", async () => {
+  const { desk, answer, saving, elsewhere, kept } = keeping({ survey: rows("", "") });
+  elsewhere({ survey: rows("9 m", "") });
+  answer((asked) => ((asked.body as { revision: number }).revision === 2 ? saving(asked) : problem(409, "", { kept: kept(), conflict: shared })));
+  desk.change("survey.readings[1]", { kind: "side", value: "6 m" });
+  await settled(desk);
+  expect(kept().document).toEqual({ survey: rows("9 m", "6 m") });
+});
+
+test("the same reading taken on two devices is asked about", async () => {
+  const { desk, answer, elsewhere, kept } = keeping({ survey: rows("", "") });
+  elsewhere({ survey: rows("", "5 m") });
+  answer(() => problem(409, "", { kept: kept(), conflict: [{ path: "survey.readings[1].value", kept_changed: true, mine_changed: true }] }));
+  desk.change("survey.readings[1]", { kind: "side", value: "6 m" });
+  await settled(desk, "stale");
+  expect(kept().document).toEqual({ survey: rows("", "5 m") });
+});
+
+test("what changes together is one step, and comes back together after a reload", async () => {
+  const { desk, asked, answer, saving, kept } = keeping({ width: "36" });
+  answer(nobody);
+  desk.change("readings", { width: [{ value: "36" }, { value: "37" }] }, [{ path: "width", value: "37" }]);
+  await settled(desk, "unsaved");
+  const again = new DeskKeeper(kept(), () => words, () => undefined);
+  expect(live(again.get())).toMatchObject({ width: "37", readings: { width: [{ value: "36" }, { value: "37" }] } });
+  answer(saving);
+  desk.retry();
+  await settled(desk);
+  expect(kept().document).toEqual({ width: "37", readings: { width: [{ value: "36" }, { value: "37" }] } });
+  expect(kept().revision).toBe(2);
+  expect(asked.length).toBeGreaterThan(1);
+});
+
 test("while nobody answers it stays, is tried again under its number, and is kept once", async () => {
   const { desk, asked, answer, saving, onKept } = keeping({ total_rise: "50" });
   answer(nobody);

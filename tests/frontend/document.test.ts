@@ -40,3 +40,12 @@ test("a field shows text and numbers, rows with semicolons, and nothing for what
   expect(textAt(stair, "riser")).toBe("");
   expect(omit(stair, ["riser", "tread", "eaves"])).toEqual({ name: "Steps" });
 });
+
+test("a row of a list is changed by its number; the others stay the very same, and one that is gone is not made anew", () => {
+  const work = { survey: { readings: [{ kind: "side", value: "9 m" }, { kind: "tie" }] } };
+  const made = withValue(work, "survey.readings[1].value", "5 m");
+  expect(valueAt(made, "survey.readings[1].value")).toBe("5 m");
+  expect((valueAt(made, "survey.readings") as unknown[])[0]).toBe(work.survey.readings[0]);
+  expect(withValue(work, "survey.readings[0]", { kind: "level" })).toEqual({ survey: { readings: [{ kind: "level" }, { kind: "tie" }] } });
+  expect(withValue(work, "survey.readings[2]", { kind: "level" })).toEqual(work);
+});

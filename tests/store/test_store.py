@@ -19,6 +19,8 @@ from easynotch.store import (
     undo_work,
 )
 from easynotch.store.database import FILE_NAME
+from easynotch.store.instruments import instrument_states, keep_instrument, last_reading, readings_since, send_reading
+from easynotch.web.serving import load_demo
 
 
 @pytest.fixture
@@ -110,3 +112,38 @@ def test_an_older_file_is_copied_before_it_is_changed_and_keeps_every_work(tmp_p
     with sqlite3.connect(tmp_path / "easy-notch-before-0002.db") as copy:
         assert copy.execute("PRAGMA user_version").fetchone() == (1,)
         assert copy.execute("SELECT count(*) FROM revision").fetchone() == (1,)
+
+
+@pytest.mark.parametrize("back", [1, 2])
+def test_a_file_of_the_versions_before_keeps_the_examples_word_for_word(tmp_path, monkeypatch, home, back):
+    from easynotch.store import database as module  # noqa: PLC0415
+
+    every = module.migrations()
+    monkeypatch.setattr(module, "migrations", lambda: every[:-back])
+    load_demo(Database(tmp_path), home / "demo")
+
+    def kept(database):
+        with database.read() as db:
+            tables = ("job", "work", "revision")
+            return {name: [tuple(row) for row in db.execute(f"SELECT * FROM {name} ORDER BY rowid")] for name in tables}
+
+    before = kept(Database(tmp_path))
+    monkeypatch.undo()
+    newer = Database(tmp_path)
+    assert kept(newer) == before and len(before["work"]) > 15
+    with newer.connect() as db:
+        keep_instrument(db, "meter", {"paired": True})
+        send_reading(db, "tray", {"value": "1 mm"})
+        assert instrument_states(db) == {"meter": {"paired": True}}
+        assert [reading for _, reading in readings_since(db, "tray", 0)] == [{"value": "1 mm"}]
+
+
+def test_readings_are_numbered_on_and_the_oldest_are_forgotten(tmp_path, monkeypatch):
+    monkeypatch.setattr("easynotch.store.instruments.MOST", 3)
+    with Database(tmp_path).connect() as db:
+        for number in range(6):
+            send_reading(db, "one", {"n": number})
+        found = readings_since(db, "one", 0)
+        assert [reading["n"] for _, reading in found] == [3, 4, 5]
+        assert [number for number, _ in found] == [4, 5, 6] and last_reading(db) == 6
+        assert readings_since(db, "other", 0) == [] and readings_since(db, "one", 5) == [(6, {"n": 5})]

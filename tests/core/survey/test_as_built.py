@@ -4,6 +4,7 @@ from dataclasses import replace
 from itertools import combinations, pairwise
 from math import hypot, sqrt
 
+import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -12,6 +13,8 @@ from shapely import Polygon
 from easynotch.core.bench import Preferences
 from easynotch.core.roofs import (
     AsBuilt,
+    Blocking,
+    BlockKind,
     Eaves,
     End,
     Hip,
@@ -26,7 +29,7 @@ from easynotch.core.roofs import (
     frame_roof,
     lay_out_roof,
 )
-from easynotch.core.solid import Face, Stock, as_sawn, dry_fit, outline, overlaps
+from easynotch.core.solid import Face, Stock, Vector, as_sawn, dry_fit, group_identical, outline, overlaps
 from easynotch.core.survey import AtSide, Datum, Distance, Level, Offset, plate_lines, survey_of
 from tests.core.bench.test_apprentice import drawn_as_it_is
 from tests.roofs import mm
@@ -154,3 +157,47 @@ def test_a_true_survey_gives_the_rafters_that_were_drawn():
     assert all(piece.member.place is None for piece in frame_roof(lay_out_roof(hipped)).pieces)
     with pytest.raises(RoofError, match="survey_here"):
         frame_roof(lay_out_roof(replace(built, ridge=Ridge(RidgeKind.BEAM, Stock(90.0, 240.0)))))
+
+
+@settings(max_examples=25)
+@given(built(), st.sampled_from([0.5, 3.0, 12.0]))
+def test_rafters_that_differ_by_little_are_one_pattern_and_open_by_no_more(made, within):
+    _, _, roof = made
+    alone, shared = (
+        frame_roof(lay_out_roof(replace(roof, as_built=replace(roof.as_built, alike=alike)))) for alike in (0.0, within)
+    )
+    patterns = [
+        len(list(group_identical(as_sawn(piece.member) for piece in framing.pieces if piece.member.place is not None)))
+        for framing in (alone, shared)
+    ]
+    assert patterns[1] <= patterns[0]
+    for one in dry_fit(shared.touches, 1.0):
+        assert abs(one.exact.opening) < within + CLOSED and one.exact.bears > 0.5, one.exact
+    for own, cut in zip(alone.pieces, shared.pieces, strict=True):
+        if own.member.place is not None:
+            assert cut.member.lengths["plan_run"] == pytest.approx(own.member.lengths["plan_run"], abs=within)
+            assert cut.member.id == own.member.id and cut.frames != ()
+
+
+def test_blocks_stand_where_the_wall_does_with_their_tops_in_the_roof():
+    nodes = ((0.0, 8.0, 0.0), (4500.0, -20.0, -5.0), (LENGTH, 4.0, 0.0))
+    roof = Roof(
+        "", Plan(LENGTH, WIDTH), 0.5, Ridge(RidgeKind.BOARD, Stock(38.0, 300.0)), Stock(38.0, 200.0), 600.0,
+        Notch(NotchRule.FRACTION, 0.25), Eaves(400.0, 20.0), blocking=Blocking(BlockKind.PLUMB, Stock(38.0, 120.0)),
+        as_built=AsBuilt(nodes, ((0.0, WIDTH, 0.0), (LENGTH, WIDTH, 0.0))),
+    )  # fmt: skip
+    layout = lay_out_roof(roof)
+    side, seen = layout.sides[0], 0
+    for piece in frame_roof(layout).pieces:
+        if piece.member.role != "block":
+            continue
+        for frame in piece.frames:
+            if frame.x.dot(side.slope.along) < 0:
+                continue
+            middle = frame.to_world(Vector(piece.member.lengths["overall"] / 2, 0.0, 0.0))
+            wall = np.interp(middle.x, [one[0] for one in nodes], [one[1] for one in nodes])
+            outer = middle.y - 19.0
+            assert outer == pytest.approx(wall, abs=1e-6)
+            assert middle.z == pytest.approx(side.slope.height(outer + 38.0))
+            seen += 1
+    assert seen == 15

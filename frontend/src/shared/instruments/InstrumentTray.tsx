@@ -107,7 +107,7 @@ function Tray({ onClose }: { onClose: () => void }) {
         )}
         <Button variant="text" onClick={onClose} aria-label={say("tray.close")}>{say("kept.close")}</Button>
       </div>
-      <p className="tray-came" role="status">
+      <p className="tray-came" aria-live="polite">
         {lost ? <span className="warn">{say("tray.lost")}</span> : fault ? <span className="warn">{fault}</span> : last ? (
           <>
             {say("tray.came", { instrument: say(`tray.${last.instrument}`), shown: last.shown })} → {named(last.target)}. {last.note}{" "}

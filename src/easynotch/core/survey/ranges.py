@@ -14,6 +14,8 @@ from .adjustment import SPREAD
 from .as_built import Datum, Node, PlateLines, plate_lines
 from .survey import Survey, survey_of
 
+NOTHING = 1e-6
+"""mm: what a place moves by less does not hang on a reading."""
 UNIFORM = 1.0 / 3.0
 """Of a bound's square: the variance of what lies anywhere within it alike."""
 
@@ -57,8 +59,8 @@ def opening_range(reading: float, bound: float, saw: float) -> float:
 
 
 def _range(shares: dict[int, tuple[float, float]]) -> PlaceRange:
-    runs = {number: share[0] ** 2 for number, share in shares.items() if share[0]}
-    heights = {number: share[1] ** 2 for number, share in shares.items() if share[1]}
+    runs = {number: share[0] ** 2 for number, share in shares.items() if abs(share[0]) > NOTHING}
+    heights = {number: share[1] ** 2 for number, share in shares.items() if abs(share[1]) > NOTHING}
     return PlaceRange(
         SPREAD * sum(runs.values()) ** 0.5, SPREAD * sum(heights.values()) ** 0.5,
         max(runs, key=runs.__getitem__, default=None), max(heights, key=heights.__getitem__, default=None),

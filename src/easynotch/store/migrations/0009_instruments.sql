@@ -4,7 +4,7 @@ CREATE TABLE instrument (
     state TEXT NOT NULL
 ) STRICT;
 CREATE TABLE instrument_reading (
-    number INTEGER PRIMARY KEY AUTOINCREMENT,
+    number INTEGER PRIMARY KEY,
     tray TEXT NOT NULL,
     reading TEXT NOT NULL,
     at TEXT NOT NULL

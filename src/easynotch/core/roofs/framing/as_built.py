@@ -67,10 +67,26 @@ def frame_as_built(layout: RoofLayout, framing: Framing) -> Framing:
         within = 0.0 if cut_for is one.here else built.alike
         joined = _touches(layout, one.side, member, one.here, (ridge, fascia))
         touches += [replace(touch, within=within) for touch in joined]
-    others = [piece for piece in framing.pieces if piece.member.role != "common"]
+    others = [_over_wall(layout, piece) for piece in framing.pieces if piece.member.role != "common"]
     kept = [touch for touch in framing.touches if touch.member.role != "common"]
     pieces = (*(Piece(one, (one.placement,)) for one in made), *others)
     return Framing(pieces, framing.setting_out, (*touches, *kept))
+
+
+def _over_wall(layout: RoofLayout, piece: Piece) -> Piece:
+    """Blocks where the wall stands in the middle of their bay, their tops in the roof; any other piece as it is."""
+    built = layout.roof.as_built
+    if piece.member.role != "block" or built is None or built.keeps is not Keeps.PLANES:
+        return piece
+    frames = []
+    for frame in piece.frames:
+        side = next(one for one in layout.sides if frame.x.dot(one.slope.along) > 0)
+        middle = frame.to_world(Vector(piece.member.lengths["overall"] / 2, 0.0, 0.0))
+        here = plate_at(layout, built, side, middle.x)
+        inward = side.slope.inward_of((here.point.x, here.point.y))
+        moved = side.slope.inward * inward + UP * (inward * side.slope.rise_per_run)
+        frames.append(replace(frame, origin=frame.origin + moved))
+    return Piece(replace(piece.member, placement=frames[0]), tuple(frames))
 
 
 def _refuse_others(layout: RoofLayout, framing: Framing) -> None:

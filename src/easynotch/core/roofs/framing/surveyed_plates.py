@@ -17,6 +17,10 @@ from ..planes.planes import UP, Slope
 ON_EDGE = 1.0
 """mm: a slope whose bearing line passes so near to both ends of an edge, less the sheathing, is that edge's."""
 WHOLE = ("common", "king_common")
+INSIDE = 1.0
+"""mm."""
+LEVEL = 1e-3
+"""mm: plates that lie nearer in height lie on one level."""
 SEATS = ("seat", "seat_side")
 
 
@@ -43,19 +47,19 @@ class SurveyedPlates:
 
     layout: RoofLayout
 
-    def edge_of(self, slope: Slope) -> int | None:
-        """Which edge of the plan a slope climbs from, from 0."""
+    def edge_of(self, slope: Slope, station: float) -> int | None:
+        """Which edge of the plan lies under a slope so far along its eave, from 0: walls in one line have one eave."""
         corners = self.layout.roof.plan.corners
-        off = self.layout.roof.plan.sheathing + ON_EDGE
+        off, found = self.layout.roof.plan.sheathing + ON_EDGE, []
         for number, (here, there) in enumerate(zip(corners, (*corners[1:], *corners[:1]), strict=True)):
-            way = (there[0] - here[0]) * slope.along.x + (there[1] - here[1]) * slope.along.y
-            if way > 0 and max(abs(slope.inward_of(here)), abs(slope.inward_of(there))) <= off:
-                return number
-        return None
+            low, high = slope.station_of(here), slope.station_of(there)
+            if low < high and max(abs(slope.inward_of(here)), abs(slope.inward_of(there))) <= off:
+                found.append((max(low - station, station - high, 0.0), number))
+        return min(found, default=(0.0, None))[1]
 
     def at(self, slope: Slope, station: float) -> PlateHere | None:
         """The plate under a slope so far along its eave; None of one that stands over no wall of the plan."""
-        number = self.edge_of(slope)
+        number = self.edge_of(slope, station)
         if number is None:
             return None
         start = slope.station_of(self.layout.roof.plan.corners[number])
@@ -90,10 +94,10 @@ class SurveyedPlates:
         assert seam.corner is not None
         higher, faces, falls = [0.0], [], [0.0]
         reach = self.layout.roof.plan.plate * 2 + 400.0
-        for slope in (seam.first, seam.second):
+        # A plate that lies on another level is not under it.
+        for slope in (one for one in (seam.first, seam.second) if abs(one.plate - seam.corner.z) < LEVEL):
             station = slope.station_of((seam.corner.x, seam.corner.y))
-            # Just inside the wall's end, on its own stretch.
-            inner = min(max(station, 1.0), slope.length - 1.0)
+            inner = self._inside(slope, station)
             here = self.at(slope, inner)
             if here is None:
                 continue
@@ -103,6 +107,15 @@ class SurveyedPlates:
             inward = here.inward * (self.layout.roof.plan.plate + self.layout.roof.plan.sheathing)
             faces.append(_quad(point, here.along * reach, inward))
         return higher[-1], together(*faces), max(falls)
+
+    def _inside(self, slope: Slope, corner: float) -> float:
+        """Just inside the wall that ends at a corner, on its own stretch."""
+        number = self.edge_of(slope, corner)
+        if number is None:
+            return corner
+        corners = self.layout.roof.plan.corners
+        ends = sorted(slope.station_of(corners[k % len(corners)]) for k in (number, number + 1))
+        return min(max(corner, ends[0] + INSIDE), ends[1] - INSIDE)
 
 
 def _quad(point: Vector, beside: Vector, away: Vector) -> MateFace:
@@ -117,9 +130,8 @@ def surveyed_plates(layout: RoofLayout) -> SurveyedPlates | None:
 def rafters_for_their_places(plates: SurveyedPlates, standing: list[Standing]) -> list[Standing]:
     """Rafters numbered along their own wall, those on a plate cut to it: heel on the wall, seat on the plate's top."""
     made, numbers = [], dict.fromkeys(range(len(plates.layout.roof.plan.corners)), 0)
-    sides = {id(side): plates.edge_of(side.slope) for side in {id(one.side): one.side for one in standing}.values()}
     for one in sorted(standing, key=lambda row: (row.station, -row.member.lengths["plan_run"])):
-        edge = sides[id(one.side)]
+        edge = plates.edge_of(one.side.slope, one.station)
         here = plates.at(one.side.slope, one.station)
         if edge is None or here is None:
             made.append(one)
@@ -128,9 +140,8 @@ def rafters_for_their_places(plates: SurveyedPlates, standing: list[Standing]) -
         name = f"{one.member.role}_on_{edge + 1}_{numbers[edge]}"
         made.append(replace(one, member=_placed(one, here, name, numbers[edge])))
     # A common first: the pattern is a whole rafter.
-    return sorted(
-        made, key=lambda one: (one.member.role not in WHOLE, sides.get(id(one.side)) or 0, one.member.place or 0)
-    )
+    return sorted(made, key=lambda one: (one.member.role not in WHOLE, plates.edge_of(one.side.slope, one.station) or 0,
+                                         one.member.place or 0))  # fmt: skip
 
 
 def _placed(one: Standing, here: PlateHere, name: str, number: int) -> Member:
