@@ -234,3 +234,26 @@ def test_a_rafter_read_out_of_its_place_is_told_with_both_ways_out(home):
 def test_rafters_cut_alike_are_told_with_how_far_a_joint_opens_for_it(home):
     found = checks_of(home, lambda work: work["survey"].update(alike="3 mm"))["survey_alike"]
     assert found.message.values["patterns"].number < 20 and 0.5 < found.value.mm <= 3.0
+
+
+@pytest.mark.parametrize(
+    ("survey", "check"),
+    [
+        ({"keep": "stand"}, "survey_keep_stand"), ({"keep": "pitch"}, "survey_keep_pitch"), ({}, None),
+        ({"holds": [1, 2]}, "survey_held"), ({"holds": [1], "movable": "40 mm"}, "survey_worth"),
+    ],
+)  # fmt: skip
+def test_what_comes_of_a_choice_is_told(home, survey, check):
+    found = checks_of(home, lambda work: work["survey"].update(survey))
+    told = {"survey_keep_stand", "survey_keep_pitch", "survey_held", "survey_worth"} & set(found)
+    assert told == ({check} if check else set())
+    if check == "survey_keep_pitch":
+        # Over its lowest place: somewhere nothing is packed, and nowhere more than is told.
+        packed = [one.values["by"].mm for one in found[check].message.values["packed"].items]
+        assert 0 < len(packed) < 16 and max(packed) == pytest.approx(found[check].value.mm)
+
+
+def test_a_corner_the_plan_has_not_cannot_be_held(home):
+    with pytest.raises(Problems) as found:
+        checks_of(home, lambda work: work["survey"].update(holds=[1, 9]))
+    assert found.value.problems[0].path == "survey.holds[1]"

@@ -130,3 +130,15 @@ def test_the_same_press_reads_the_same_and_another_building_another():
     assert press(state, Between(0, 1), SITE) == press(state, Between(0, 1), SITE)
     assert isinstance(press(state, Between(0, 1), site_of("Other barn", DRAWN))[0], Taken)
     assert site_of("Other barn", DRAWN) != SITE
+
+
+def test_a_digital_level_reads_from_place_to_place_as_roughly_as_its_angle_is():
+    state = paired(Kind.ANGLE, battery=40.0)
+    off, tolerance = [], 0.0
+    for count in range(120):
+        found, _ = press(replace(state, count=count), HeightAt(2, 1), SITE)
+        off.append(found.value - truth(SITE, HeightAt(2, 1)))
+        tolerance = found.tolerance
+    # 6 m at a twentieth of a degree: no more than that can be told.
+    assert 3 < tolerance < 15 and sum(abs(one) <= tolerance for one in off) > 110
+    assert press(state, HeightAt(2), SITE)[0] == Fault("level_between")

@@ -4401,8 +4401,8 @@ export interface components {
         /**
          * SurveyInput
          * @description The plates as they stand: readings; what every rafter keeps, and what stays where it is; whether the building is
-         *     trued or the pieces are cut to it, and how far a corner can still be moved; within what rafters that differ are cut
-         *     alike; how far a saw is off; what the work takes.
+         *     trued or the pieces are cut to it, how far a corner can still be moved, and which cannot; within what rafters that
+         *     differ are cut alike; how far a saw is off; what the work takes.
          */
         SurveyInput: {
             /**
@@ -4425,6 +4425,11 @@ export interface components {
              * @default null
              */
             movable: number | string | null;
+            /**
+             * Holds
+             * @default []
+             */
+            holds: number[];
             /**
              * Alike
              * @default {

@@ -90,14 +90,15 @@ Target = Between | HeightAt | StringAt | RidgeTop | ValueOf
 
 @dataclass(frozen=True, slots=True)
 class Taken:
-    """A reading, mm or degrees: as the instrument shows it, and as it is entered; ``started_at`` is what a tape began
-    at, ``notes`` what belongs to it.
+    """A reading, mm or degrees: as it is entered, and as the instrument shows it; ``started_at`` is what a tape began
+    at, ``tolerance`` how far it may be off where that is another than usual, ``notes`` what belongs to it.
     """
 
     value: float
     shown: float
     started_at: float = 0.0
     degrees: bool = False
+    tolerance: float | None = None
     notes: tuple[str, ...] = ()
 
 

@@ -4,6 +4,7 @@ Sag of a tape that hangs free: ``w² L³ / (24 P²)`` (w its weight by length, P
 """
 
 from dataclasses import replace
+from math import atan2, degrees, radians, tan
 from random import Random
 
 from .instrument import (
@@ -73,18 +74,32 @@ class Staff:
 
 
 class AngleFinder:
-    """A digital level that finds angles: it drifts until it is turned round on one place and set anew."""
+    """A digital level that finds angles: it drifts until it is turned round on one place and set anew. Laid on a
+    straightedge from place to place it reads how much higher the one lies, as roughly as its angle is.
+    """
 
-    targets: tuple[type, ...] = (ValueOf,)
+    targets: tuple[type, ...] = (ValueOf, HeightAt)
 
-    def take(self, state: State, target: Target, _site: TrueSite, chance: Random) -> Taken | Fault:
+    def take(self, state: State, target: Target, site: TrueSite, chance: Random) -> Taken | Fault:
         """To a twentieth of a degree."""
+        if isinstance(target, HeightAt):
+            return self._level(state, target, site, chance)
         if not isinstance(target, ValueOf) or target.drawn is None:
             return Fault("nothing_there")
         read = target.drawn + state.drift + chance.gauss(0.0, ANGLE_NOISE)
         read = round(read * 20) / 20
         notes = ("drifted",) if abs(state.drift) > 3 * ANGLE_NOISE else ()
         return Taken(read, read, degrees=True, notes=notes)
+
+    def _level(self, state: State, target: HeightAt, site: TrueSite, chance: Random) -> Taken | Fault:
+        if target.end is None:
+            return Fault("level_between")
+        reach = site.apart(target.place, target.end)
+        real = degrees(atan2(truth(site, target), reach))
+        read = round((real + state.drift + chance.gauss(0.0, ANGLE_NOISE)) * 20) / 20
+        notes = ("drifted",) if abs(state.drift) > 3 * ANGLE_NOISE else ()
+        rough = reach * tan(radians(2 * ANGLE_NOISE + 0.025))
+        return Taken(float(round(reach * tan(radians(read)))), read, tolerance=rough, notes=notes)
 
 
 class SteelTape:

@@ -40,6 +40,18 @@ class TrueSite:
         (a, b), (c, d) = self.corners[start], self.corners[end]
         return hypot(c - a, d - b)
 
+    def apart(self, one: Place, other: Place) -> float:
+        """Level, between two places on the plates, mm."""
+        (a, b), (c, d) = self._point(one), self._point(other)
+        return hypot(c - a, d - b)
+
+    def _point(self, place: Place) -> Point:
+        if not isinstance(place, AtSide):
+            return self.corners[place]
+        (a, b), (c, d) = self.corners[place.side], self.corners[(place.side + 1) % len(self.corners)]
+        share = self._share(place)
+        return a + (c - a) * share, b + (d - b) * share
+
     def height(self, place: Place) -> float:
         """A plate's top over the first corner's, mm."""
         if not isinstance(place, AtSide):

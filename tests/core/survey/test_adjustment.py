@@ -1,7 +1,7 @@
 """If these break, a survey says corners stand where they do not, or blames a wall for a reading that is wrong."""
 
 from itertools import combinations
-from math import hypot, pi
+from math import atan2, cos, hypot, pi, sin
 
 import numpy as np
 import pytest
@@ -180,3 +180,26 @@ def test_what_a_survey_found_is_said_in_figures():
     assert survey.offset_at(0, 2000.0) == pytest.approx(6.0) and survey.offset_at(1, 100.0) == 0.0
     few = survey_of(drawn, read(true, sides(4)), (), ())
     assert few.plan is None and few.missing == ((0, 2),) and facts_of_survey(few) == {}
+
+
+@settings(max_examples=40)
+@given(
+    sites(4, 8), st.floats(0, 6.28), st.lists(st.tuples(st.floats(-30, 30), st.floats(-30, 30)), min_size=8, max_size=8)
+)
+def test_a_corner_that_is_held_stays_and_the_others_move_the_least_that_is_left(site, turn, off):
+    """Held against every other turn of the drawn outline about that corner."""
+    drawn = site[0]
+    standing = [(x + a, y + b) for (x, y), (a, b) in zip(drawn, off, strict=False)]
+    made = true_up(standing, drawn, [1])
+    assert hypot(*made.moves[1]) < 1e-3
+    # As it was drawn, laid elsewhere.
+    for i, j in combinations(range(len(drawn)), 2):
+        assert apart(made.corners, (i, j)) == pytest.approx(apart(drawn, (i, j)), abs=1e-6)
+    total = sum(x * x + y * y for x, y in made.moves)
+    (p, q), (a, b) = standing[1], drawn[1]
+    for more in (turn, 1e-3, -1e-3):
+        now = atan2(made.corners[0][1] - q, made.corners[0][0] - p) - atan2(drawn[0][1] - b, drawn[0][0] - a)
+        c, s = cos(now + more), sin(now + more)
+        moved = [(p + (x - a) * c - (y - b) * s - u, q + (x - a) * s + (y - b) * c - v)
+                 for (x, y), (u, v) in zip(drawn, standing, strict=True)]  # fmt: skip
+        assert total <= sum(x * x + y * y for x, y in moved) + 1e-3

@@ -62,10 +62,10 @@ function Tray({ onClose }: { onClose: () => void }) {
       return;
     }
     const row = READING.exec(reading.target)?.[1];
-    const taken = { value: reading.value, with: reading.with, ...(reading.started_at ? { started_at: reading.started_at } : {}), ...(by ? { by } : {}), at: new Date().toISOString(), ...(reading.note ? { note: reading.note } : {}) };
+    const taken = { value: reading.value, with: reading.with, ...(reading.started_at ? { started_at: reading.started_at } : {}), ...(by ? { by } : {}), ...(reading.tolerance ? { tolerance: reading.tolerance } : {}), at: new Date().toISOString(), ...(reading.note ? { note: reading.note } : {}) };
     if (row !== undefined) {
       const before = readings[Number(row)];
-      if (before) keeper.change(reading.target, { ...omitted(before, ["started_at", "note", "by"]), ...taken });
+      if (before) keeper.change(reading.target, { ...omitted(before, ["started_at", "note", "by", "tolerance"]), ...taken });
     } else keepValue(document, keeper, reading, taken);
     point(undefined);
     // It is seen where it arrives.
@@ -76,6 +76,8 @@ function Tray({ onClose }: { onClose: () => void }) {
   const able = (path: string) => {
     const row = READING.exec(path)?.[1];
     if (row === undefined) return reads.includes("value") && (kind === "angle") === (path === "pitch");
+    // A digital level reads from one place to another.
+    if (kind === "angle" && readings[Number(row)]?.["to"] === undefined) return false;
     const what = readings[Number(row)]?.["kind"];
     return typeof what === "string" && reads.includes(KIND[what] ?? what);
   };

@@ -15,6 +15,7 @@ export interface Arrived {
   readonly sends: "service" | "keys";
   readonly value: string;
   readonly started_at: string;
+  readonly tolerance: string;
   readonly shown: string;
   readonly note: string;
 }

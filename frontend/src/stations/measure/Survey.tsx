@@ -22,6 +22,9 @@ const MARGINS = { left: 24, right: 24, top: 24, bottom: 24 };
 /** What each takes, where nobody said. */
 const MINUTES = [["pattern", 8], ["corner", 25], ["packer", 6], ["rafter", 12]] as const;
 
+/** A level that is over no other place. */
+const OWN = "own";
+
 type At = number | { side: number | string; at: string };
 
 /** The sides of a plan and what lies across, corner to corner, and every corner's level: what a survey begins with. */
@@ -101,6 +104,7 @@ function Row({ number, reading, corners, shown, onChange, onTake, onAgain }: Row
       <Pick label={say("survey.kind", { n })} value={kind} answers={KINDS.map((id) => [id, say(`survey.${id}`)])} onPick={change} />
       <PlaceOf label={say("survey.from", { n })} number={n} at={(reading["from"] ?? 1) as At} corners={corners} walls={!BETWEEN.includes(kind)} only={kind === "offset" || kind === "rafter"} onPick={(from) => onChange({ from })} wrong={wrong("from.at") ?? wrong("from")} />
       {BETWEEN.includes(kind) && <PlaceOf label={say("survey.to", { n })} number={n} at={(reading["to"] ?? 1) as At} corners={corners} walls={false} only={false} onPick={(to) => onChange({ to })} wrong={wrong("to")} />}
+      {kind === "level" && <Pick label={say("survey.to", { n })} value={text(reading["to"]) || OWN} answers={[[OWN, say("survey.own_level")] as const, ...Array.from({ length: corners }, (_, k) => [String(k + 1), say("survey.over_corner", { n: k + 1 })] as const)]} onPick={(to) => onChange({ to: to === OWN ? undefined : Number(to) })} />}
       <TypedField label={say("survey.value", { n })} short={say("survey.value_short")} value={text(reading["value"])} placeholder={say("survey.still")} error={wrong("value")} onEnter={(field) => point(`survey.readings[${number}]`, field)} onCommit={(value) => onChange({ value: value || undefined })} />
       {(text(reading["with"]) || "tape") === "tape" && <TypedField label={say("survey.started", { n })} short={say("survey.started_short")} value={text(reading["started_at"])} placeholder="0" error={wrong("started_at")} onCommit={(value) => onChange({ started_at: value || undefined })} />}
       <Pick label={say("survey.with", { n })} value={text(reading["with"]) || "tape"} answers={TOOLS.map((id) => [id, say(id === "level" ? "survey.level_tool" : `survey.${id}`)])} onPick={(tool) => onChange({ with: tool })} />
@@ -184,6 +188,10 @@ function Decisions({ survey }: { survey: Document }) {
         />
       ))}
       <TapeField path="survey.movable" label={say("survey.movable")} labelled plain missing={say("measure.not_known")} />
+      <TypedField
+        label={say("survey.holds")} value={Array.isArray(survey["holds"]) ? survey["holds"].join(", ") : ""} placeholder={say("field.none")} error={errors.find((one) => one.path.startsWith("survey.holds"))?.sentence}
+        onCommit={(typed) => keeper.change("survey.holds", typed === "" ? undefined : typed.split(/[\s,;]+/).filter(Boolean).map((one) => (/^\d+$/.test(one) ? Number(one) : one)))}
+      />
       <TapeField path="survey.alike" label={say("survey.alike")} labelled plain missing="0" />
       <TapeField path="survey.saw" label={say("survey.saw")} labelled plain missing="1 mm" />
       {MINUTES.map(([key, usual]) => (

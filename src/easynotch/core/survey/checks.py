@@ -1,12 +1,15 @@
 """What a survey is told of: what is missing, what disagrees, what is spare, and whether truing comes first."""
 
 from collections.abc import Iterator, Sequence
+from math import hypot
 
 from ..terms import Check, Count, Length, Level, Listed, Message, make_check
 from .readings import Distance
 from .survey import Survey
 from .truing import Truing, true_up
 
+STAYS = 0.5
+"""mm: a corner that is to stay moves by no more."""
 SOUND = 1e-6
 """mm: a survey that is out by less is as drawn."""
 
@@ -47,7 +50,9 @@ def agrees(survey: Survey) -> bool:
 
 def truing_of(survey: Survey) -> Truing | None:
     """How the corners move for the plan to be as drawn; None of a survey that says nothing yet."""
-    return true_up(survey.plan.corners, survey.drawn) if survey.plan is not None and agrees(survey) else None
+    return (
+        true_up(survey.plan.corners, survey.drawn, survey.held) if survey.plan is not None and agrees(survey) else None
+    )
 
 
 def _plan_disagrees(survey: Survey) -> Iterator[Check]:
@@ -72,7 +77,10 @@ def _truing(survey: Survey, movable: float | None, *, worth: bool) -> Iterator[C
     made = truing_of(survey)
     if made is None or made.farthest < SOUND:
         return
-    if movable is None:
+    stuck = max((hypot(*made.moves[corner]) for corner in survey.held), default=0.0)
+    if stuck > STAYS:
+        yield make_check("survey_held", Level.OK, Length(stuck))
+    elif movable is None:
         yield make_check("survey_true_first", Level.OK, Length(made.farthest))
     else:
         level = Level.LOOK if made.farthest <= movable and worth else Level.OK

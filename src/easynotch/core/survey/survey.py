@@ -16,7 +16,9 @@ RECTANGLE = 4
 
 @dataclass(frozen=True, slots=True)
 class Survey:
-    """What was read, with the plan as it was drawn: corners where there are readings enough, else the ties missing."""
+    """What was read, with the plan as it was drawn: corners where there are readings enough, else the ties missing;
+    ``held`` are corners that cannot be moved.
+    """
 
     drawn: tuple[Point, ...]
     distances: tuple[Distance, ...]
@@ -24,6 +26,7 @@ class Survey:
     plan: Adjusted | None
     missing: tuple[tuple[int, int], ...]
     levels: Levels
+    held: tuple[int, ...] = ()
 
     def offset_at(self, side: int, along: float) -> float:
         """How far outside its string a wall stands at a place: none at its corners, straight between readings."""
@@ -53,12 +56,16 @@ SurveyFacts = dict[str, float]
 
 
 def survey_of(
-    drawn: Sequence[Point], distances: Sequence[Distance], levels: Sequence[Level], offsets: Sequence[Offset]
+    drawn: Sequence[Point],
+    distances: Sequence[Distance],
+    levels: Sequence[Level],
+    offsets: Sequence[Offset],
+    held: Sequence[int] = (),
 ) -> Survey:
-    """A survey over a plan's corners, counter-clockwise."""
+    """A survey over a plan's corners, counter-clockwise; those ``held`` cannot be moved."""
     missing = tuple(missing_ties(drawn, distances))
     plan = None if missing else adjust(drawn, distances)
-    return Survey(tuple(drawn), tuple(distances), tuple(offsets), plan, missing, levels_of(levels))
+    return Survey(tuple(drawn), tuple(distances), tuple(offsets), plan, missing, levels_of(levels), tuple(held))
 
 
 def facts_of_survey(survey: Survey) -> SurveyFacts:

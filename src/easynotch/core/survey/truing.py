@@ -1,6 +1,6 @@
 """Truing: how far every corner moves for the outline to be as it was drawn, and what goes under a plate to level it."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from math import cos, hypot, sin
 
@@ -24,11 +24,19 @@ class Truing:
         return max(hypot(x, y) for x, y in self.moves)
 
 
-def true_up(standing: Sequence[Point], drawn: Sequence[Point]) -> Truing:
-    """The outline as drawn, laid over the one that stands so that all moves together, squared, are the least."""
+HELD = 1e9
+"""How much more than another's a move of a corner counts that is to stay."""
+
+
+def true_up(standing: Sequence[Point], drawn: Sequence[Point], held: Collection[int] = ()) -> Truing:
+    """The outline as drawn, laid over the one that stands so that all moves together, squared, are the least; corners
+    that are ``held`` stay, as far as the outline lets them.
+    """
     one, other = np.array(standing, dtype=float), np.array(drawn, dtype=float)
-    middle, centre = one.mean(axis=0), other.mean(axis=0)
+    counts = np.array([HELD if corner in held else 1.0 for corner in range(len(one))])
+    middle, centre = (np.average(points, axis=0, weights=counts) for points in (one, other))
     near, far = one - middle, other - centre
+    near = near * counts[:, None]
     # The turn that brings the drawn outline nearest, in the plane: by the sums of the corners' products.
     turn = np.arctan2(float(np.sum(far[:, 0] * near[:, 1] - far[:, 1] * near[:, 0])), float(np.sum(far * near)))
     rows = np.array([[cos(turn), -sin(turn)], [sin(turn), cos(turn)]])

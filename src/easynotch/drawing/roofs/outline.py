@@ -1,5 +1,6 @@
 """A roof over an outline, in plan and cut square to its first eave."""
 
+from dataclasses import replace
 from math import hypot
 
 from shapely import Point, Polygon
@@ -23,6 +24,8 @@ LINE = 0.045
 """Of the plan: how far beyond the eaves what is said beside a side stands at least."""
 BESIDE_WING = 0.2
 """Of a side: how far from its end its words stand where a wing on the deck is in its middle."""
+NUMBERED, INSIDE, BESIDE_IT = 5, 1500.0, 290.0
+"""Which rafters are numbered on a plan: every so many; how far up from their tails, and beside them, mm."""
 WORDS = 0.14
 """Of the plan: half as wide as what is said beside a side."""
 
@@ -63,10 +66,40 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
         ])  # fmt: skip
         told = message("outline.side", n=Count(number), length=Length(length))
         texts.append(Text(f"number_{number}", _down(at), told))
+    texts += [replace(one, at=_down(one.at)) for one in place_numbers(framing)]
     every = [*eaves, *(point for around in laid for point in around)]
     xs, ys = [x for x, _ in every], [-y for _, y in every]
     extent = (min(xs) - ROOM - wide, min(ys) - ROOM - beside, max(xs) + ROOM + wide, max(ys) + ROOM + beside)
     return Sheet(extent, tuple(paths), (), tuple(texts))
+
+
+def place_numbers(framing: Framing) -> list[Text]:
+    """Rafters that were cut for their places with their numbers beside them, inside their wall, in the world: the first
+    of a wall, every fifth, and the last.
+    """
+    placed = [piece.member for piece in framing.pieces if piece.member.place is not None and piece.member.role != "hip"]
+    # Along one wall all run the same way.
+    walls: dict[tuple[float, float], list[Member]] = {}
+    for one in placed:
+        walls.setdefault((round(one.placement.x.x, 6), round(one.placement.x.y, 6)), []).append(one)
+    texts = []
+    for along in walls.values():
+        last = max(one.place or 0 for one in along)
+        for one in along:
+            number = one.place or 0
+            if number in (1, last) or (number % NUMBERED == 0 and last - number > 1):
+                # The last has its neighbour on one side alone.
+                beside = -BESIDE_IT if number == last else BESIDE_IT
+                way = 1.0 if one.placement.z.x + one.placement.z.y > 0 else -1.0
+                foot = one.placement.to_world(Vector(_foot(one) - INSIDE, 0.0, way * beside))
+                told = message("survey.place", n=Count(number))
+                texts.append(Text(f"place_{one.id}", (foot.x, foot.y), told))
+    return texts
+
+
+def _foot(member: Member) -> float:
+    """How far along a member its lower end is."""
+    return max((u for u, _ in outline(member)), default=0.0)
 
 
 def _beside_corner(inside: set[int], number: int, count: int) -> float:

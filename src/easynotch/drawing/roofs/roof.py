@@ -19,7 +19,7 @@ from ...core.roofs import (
 from ...core.solid import Member, Vector, outline
 from ...core.terms import Length
 from ..sheet import Dimension, Layer, Path, Point, Sheet, area, line, rectangle
-from .outline import draw_outline_plan, draw_outline_section
+from .outline import draw_outline_plan, draw_outline_section, place_numbers
 
 WALL = 420.0
 PLATE = 38.0
@@ -153,7 +153,9 @@ def draw_plan(layout: RoofLayout, framing: Framing) -> Sheet:
         Dimension("length", (0.0, bottom), (plan.length, bottom), 160.0, Length(plan.length), "plan.length"),
         Dimension("king" if layout.hipped else "first_bay", (0.0, -out), (spacing, -out), -160.0, Length(spacing)),
     )
-    return Sheet((left - 60, -out - 260, right + 60, bottom + 260), tuple(paths), dimensions)
+    return Sheet(
+        (left - 60, -out - 260, right + 60, bottom + 260), tuple(paths), dimensions, tuple(place_numbers(framing))
+    )
 
 
 def _from_above(framing: Framing) -> list[Path]:

@@ -102,8 +102,8 @@ class MinutesInput(Part):
 
 class SurveyInput(Part):
     """The plates as they stand: readings; what every rafter keeps, and what stays where it is; whether the building is
-    trued or the pieces are cut to it, and how far a corner can still be moved; within what rafters that differ are cut
-    alike; how far a saw is off; what the work takes.
+    trued or the pieces are cut to it, how far a corner can still be moved, and which cannot; within what rafters that
+    differ are cut alike; how far a saw is off; what the work takes.
     """
 
     readings: Annotated[tuple[ReadingInput, ...], Field(max_length=MOST_READINGS)] = ()
@@ -111,6 +111,7 @@ class SurveyInput(Part):
     datum: Datum = Datum.RIDGE
     decide: Literal["cut", "true"] = "cut"
     movable: NotNegative | None = None
+    holds: Annotated[tuple[Corner, ...], Field(max_length=MOST_OUTLINE_CORNERS)] = ()
     alike: NotNegative = ZERO
     saw: NotNegative = SAW
     minutes: MinutesInput = MinutesInput()

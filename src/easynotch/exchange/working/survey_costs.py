@@ -1,13 +1,13 @@
 """What fitting, truing, cutting alike and living with a layout error cost on a surveyed roof."""
 
 from collections.abc import Iterator
-from math import ceil, hypot
+from math import atan, ceil, degrees, hypot
 from typing import Protocol
 
-from ...core.roofs import Framing, RoofLayout
+from ...core.roofs import Framing, Keeps, RoofLayout
 from ...core.solid import Fitted, as_sawn, group_identical
 from ...core.survey import Survey, late_costs, packers_of, truing_of
-from ...core.terms import Check, Count, Length, Level, Listed, Message, Value, make_check
+from ...core.terms import Angle, Check, Count, Length, Level, Listed, Message, Value, make_check
 from ..input.survey_input import SurveyInput
 
 LONG_SIDES = (0, 2)
@@ -60,6 +60,8 @@ def worth(worked: Surveyed, framing: Framing) -> Iterator[Check]:
     movable = given.movable.mm if given.movable else None
     if truing is None or movable is None or not STILL < truing.farthest <= movable:
         return
+    if any(hypot(*truing.moves[corner]) > STILL for corner in worked.survey.held):
+        return
     corners = sum(hypot(*move) > STILL for move in truing.moves)
     packers = sum(by > STILL for by in packers_of(worked.survey.levels.heights).values())
     # One pattern is marked either way.
@@ -104,3 +106,28 @@ def stand_late(given: SurveyInput, layout: RoofLayout, framing: Framing) -> Iter
     }  # fmt: skip
     words = "survey_rafters" if roof.sheet else "survey_rafters_open"
     yield make_check("survey_rafters", Level.LOOK, Count(len(found.wrong)), None, words, **values)
+
+
+def kept(given: SurveyInput, layout: RoofLayout, framing: Framing) -> Iterator[Check]:
+    """What comes of keeping the stand or the pitch instead of the roof's planes."""
+    if given.keep is Keeps.PLANES:
+        return
+    cut = [piece.member for piece in framing.pieces if piece.member.place is not None]
+    if layout.roof.as_built is None:
+        yield make_check("survey_keep_planes", Level.LOOK)
+    elif given.keep is Keeps.STAND:
+        pitches = [degrees(atan(-one.placement.x.z / hypot(one.placement.x.x, one.placement.x.y))) for one in cut]
+        yield make_check("survey_keep_stand", Level.LOOK, Angle(max(pitches) - min(pitches)), least=Angle(min(pitches)),
+                         most=Angle(max(pitches)))  # fmt: skip
+    else:
+        # Where both sides' rafters meet at the ridge: it goes between them.
+        tops: dict[int, list[float]] = {}
+        for one in cut:
+            tops.setdefault(one.place or 0, []).append(one.placement.origin.z)
+        heights = {place: sum(found) / len(found) for place, found in tops.items()}
+        low, high = min(heights.values()), max(heights.values())
+        packed = tuple(
+            Message("survey.pack_ridge", {"n": Count(place), "by": Length(height - low)})
+            for place, height in sorted(heights.items()) if height - low > STILL
+        )  # fmt: skip
+        yield make_check("survey_keep_pitch", Level.LOOK, Length(high - low), packed=Listed(packed))

@@ -10,7 +10,7 @@ from ...core.terms import Check, Count, Length, make_check, message
 from ...core.terms import Level as Weight
 from ..input.survey_input import SurveyInput
 from ..problems import Problem, Problems
-from .survey_costs import alike, stand_late, worth
+from .survey_costs import alike, kept, stand_late, worth
 
 LEVEL_ENOUGH = 3.0
 """mm: plates whose levels differ more are packed before hips and jacks are cut to their corners."""
@@ -39,7 +39,12 @@ def work_out_survey(given: SurveyInput, roof: Roof, path: str = "") -> WorkedSur
             if at is not None and at > len(corners):
                 where = f"{path}.survey.readings[{number}].{key}".lstrip(".")
                 raise Problems([Problem(where, message("error.survey_corner", most=str(len(corners))))])
-    survey = survey_of(corners, given.distances(), given.levels(), given.offsets())
+    held = tuple(corner - 1 for corner in given.holds)
+    for number, corner in enumerate(held):
+        if corner >= len(corners):
+            where = f"{path}.survey.holds[{number}]".lstrip(".")
+            raise Problems([Problem(where, message("error.survey_corner", most=str(len(corners))))])
+    survey = survey_of(corners, given.distances(), given.levels(), given.offsets(), held)
     return WorkedSurvey(survey, given, facts_of_survey(survey))
 
 
@@ -135,6 +140,7 @@ def survey_checks(
         "survey_stand", level, Length(min(stands)), most=Length(max(stands)), n=Count(len(cut)), half=Length(half)
     )
     yield from alike(worked, framing, fitted)
+    yield from kept(worked.given, layout, framing)
 
 
 def _ridge_stands(given: SurveyInput, ridge_top: float) -> Iterator[Check]:
