@@ -29,6 +29,7 @@ VIEWS = (
     ("mark", DESK, "light", "mark", 4),
     ("mark-phone-sun", PHONE, "sun", "mark", 4),
     ("survey", DESK, "light", "store measure", 0),
+    ("instruments", DESK, "light", "unread measure", 0),
     ("roof-work-out", DESK, "light", "roof work-out", 0),
     ("roof-fit", DESK, "light", "roof fit", 0),
     ("hip-mark", DESK, "light", "hip mark", 4),
@@ -37,7 +38,6 @@ VIEWS = (
     ("outline-measure", DESK, "light", "outline measure", 0),
     ("stair-measure", DESK, "light", "marsh measure", 0),
     ("stair-elevation", DESK, "light", "marsh work-out", 0),
-    ("built-check", DESK, "light", "built fit", 0),
     ("cut", DESK, "light", "cut cut", 0),
     ("buying", DESK, "light", "buying cut", 0),
     ("measure-phone", PHONE, "light", "keypad", 0),
@@ -48,8 +48,8 @@ def shown(which: list[str], station: str) -> str:
     """The work a picture shows: for a roof the hipped one where the whole is seen, the gable where one rafter is."""
     if stair := {
         "marsh": "Marsh steps",
-        "built": "Old landing steps",
         "store": "Crooked store",
+        "unread": "Crooked store, to be read",
         "cut": "Warden's hut",
         "buying": "Old landing steps",
     }.get("".join(which)):
@@ -84,7 +84,7 @@ def take(browser: Any, address: str) -> None:
         elif station:
             *which, where = station.split()
             roof = which in (["roof"], ["outline"])
-            page.get_by_role("link", name=shown(which, where)).click()
+            page.get_by_role("link", name=shown(which, where)).first.click()
             page.wait_for_selector(".sheet svg, .sheet-list")
             page.goto(page.url.rsplit("/", 1)[0] + f"/{where}")
             page.wait_for_selector(".lens svg, .candidates, .sheet svg, .fits, .cut-board")
@@ -98,6 +98,8 @@ def take(browser: Any, address: str) -> None:
             if which == ["store"]:
                 page.wait_for_selector(".survey .sheet svg")
                 page.evaluate("document.querySelector('.survey').scrollIntoView()")
+            if which == ["unread"]:
+                read_two(page)
             if which == ["buying"]:
                 page.get_by_role("tab", name="To buy").click()
                 page.get_by_role("button", name="Ask the made-up yard").click()
@@ -113,7 +115,8 @@ def take(browser: Any, address: str) -> None:
                 page.evaluate('() => document.querySelectorAll("*").forEach((one) => { one.scrollTop = 0; })')
             for _ in range(marks):
                 page.click(".turn.forward")
-        page.wait_for_load_state("networkidle")
+        # The readings' stream is never still.
+        page.wait_for_load_state("load" if station.startswith("unread") else "networkidle")
         # Once no cheaper plan is looked for any more.
         page.wait_for_function("() => !document.querySelector('.cut-looking')")
         page.evaluate("() => document.fonts.ready")
@@ -121,6 +124,15 @@ def take(browser: Any, address: str) -> None:
         page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
         page.screenshot(path=FOLDER / f"{name}.png")
         context.close()
+
+
+def read_two(page: Any) -> None:
+    """Two readings with the distance meter."""
+    page.get_by_role("button", name="Instruments").click()
+    page.get_by_role("button", name="Pair", exact=True).click()
+    for number in (1, 2):
+        page.get_by_role("button", name="Take a reading").click()
+        page.get_by_text(f"→ Reading {number}:").wait_for()
 
 
 def hip_sheets(page: Any, which: int) -> int:
