@@ -92,18 +92,7 @@ def take(browser: Any, address: str) -> None:
                 page.get_by_role("button", name="Show the whole").click()
                 page.wait_for_selector(".whole-scene canvas")
                 page.wait_for_load_state("networkidle")
-            if which == ["marsh"] and where == "work-out":
-                page.wait_for_selector(".stair-drawing svg")
-                page.evaluate("document.querySelector('.stair-sheets').scrollIntoView()")
-            if which == ["store"]:
-                page.wait_for_selector(".survey .sheet svg")
-                page.evaluate("document.querySelector('.survey').scrollIntoView()")
-            if which == ["unread"]:
-                read_two(page)
-            if which == ["buying"]:
-                page.get_by_role("tab", name="To buy").click()
-                page.get_by_role("button", name="Ask the made-up yard").click()
-                page.wait_for_selector(".yard-buttons button")
+            show_part(page, which, where)
             if which == ["hip"] and where == "work-out":
                 marks = hip_sheets(page, marks)  # noqa: PLW2901 - the number said which of the two
             elif which == ["hip"]:
@@ -124,6 +113,22 @@ def take(browser: Any, address: str) -> None:
         page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
         page.screenshot(path=FOLDER / f"{name}.png")
         context.close()
+
+
+def show_part(page: Any, which: list[str], where: str) -> None:
+    """What a picture is of, where that is not what a station begins with."""
+    if which == ["marsh"] and where == "work-out":
+        page.wait_for_selector(".stair-drawing svg")
+        page.evaluate("document.querySelector('.stair-sheets').scrollIntoView()")
+    if which == ["store"]:
+        page.wait_for_selector(".survey .sheet svg")
+        page.evaluate("document.querySelector('.survey').scrollIntoView()")
+    if which == ["unread"]:
+        read_two(page)
+    if which == ["buying"]:
+        page.get_by_role("tab", name="To buy").click()
+        page.get_by_role("button", name="Ask the made-up yard").click()
+        page.wait_for_selector(".yard-buttons button")
 
 
 def read_two(page: Any) -> None:
