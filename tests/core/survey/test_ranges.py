@@ -23,8 +23,9 @@ from easynotch.core.survey import (
     place_ranges,
     plate_lines,
     survey_of,
+    wall_ranges,
 )
-from easynotch.core.survey.ranges import _at
+from easynotch.core.survey.ranges import _at, _on_walls
 
 WIDTH, LENGTH = 6000.0, 9000.0
 DRAWN = [(0.0, 0.0), (LENGTH, 0.0), (LENGTH, WIDTH), (0.0, WIDTH)]
@@ -129,3 +130,16 @@ def test_what_rafters_out_of_place_cost_is_counted(stands, wrong, sheets, bays):
 def test_a_rafter_that_is_laid_out_nowhere_is_told():
     found = late_costs([Stood(0, 2700.0, 2700.0)], CENTRES, 38.0, None, 0.0, 0)
     assert found.wrong == () and len(found.unknown) == 1
+
+
+def test_over_an_outline_a_wall_stands_within_its_range_once_the_roof_lies_over_all_of_them():
+    """400 sites read with noise: the roof cut to what was read, laid over the true walls, is off them by no more."""
+    chance = np.random.default_rng(5)
+    places = [(0, 1500.0), (1, 3000.0), (2, 4000.0), (3, 5500.0)]
+    true, within, sites = site(), np.zeros((len(places), 2)), 400
+    for _ in range(sites):
+        read = site(chance)
+        standing = _on_walls(read, read, places)
+        for k, ((out, z), one) in enumerate(zip(_on_walls(read, true, places), wall_ranges(read, places), strict=True)):
+            within[k] += abs(out - standing[k][0]) <= one.run, abs(z - standing[k][1]) <= one.height + 1e-9
+    assert (within / sites > 0.92).all() and (within / sites < 0.995).any(axis=0).all(), within / sites

@@ -9,7 +9,7 @@ from .as_built import Datum, PlateLines, plate_lines
 from .checks import agrees, check_survey, truing_of
 from .late import Late, LateCosts, Stood, late_costs
 from .levels import Levels, levels_of
-from .ranges import PlaceRange, opening_range, place_ranges
+from .ranges import PlaceRange, opening_range, place_ranges, wall_ranges
 from .readings import AtSide, Distance, Level, Offset, Place, true_reading
 from .repeats import Repeats, repeats_of
 from .survey import Survey, SurveyFacts, facts_of_survey, survey_of
@@ -50,4 +50,5 @@ __all__ = [
     "true_reading",
     "true_up",
     "truing_of",
+    "wall_ranges",
 ]

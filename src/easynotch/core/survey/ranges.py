@@ -12,7 +12,9 @@ from math import hypot
 
 from .adjustment import SPREAD
 from .as_built import Datum, Node, PlateLines, plate_lines
+from .levels import levels_of
 from .survey import Survey, survey_of
+from .truing import true_up
 
 NOTHING = 1e-6
 """mm: what a place moves by less does not hang on a reading."""
@@ -53,6 +55,42 @@ def place_ranges(
     return tuple(_range(one) for one in shares)
 
 
+def wall_ranges(survey: Survey, places: Sequence[tuple[int, float]]) -> tuple[PlaceRange, ...]:
+    """The ranges at places of any outline's walls: of a wall square to itself, with the roof laid over all walls so
+    that its corners are off the least.
+
+    Args:
+        survey: one whose corners are known.
+        places: a side by its number from 0, and how far along it.
+    """
+    shares: list[dict[int, tuple[float, float]]] = [{} for _ in places]
+    standing = _on_walls(survey, survey, places)
+    for number, moved in _each_moved(survey):
+        for k, (out, z) in enumerate(_on_walls(survey, moved, places)):
+            shares[k][number] = (out - standing[k][0], z - standing[k][1])
+    return tuple(_range(one) for one in shares)
+
+
+def _on_walls(survey: Survey, moved: Survey, places: Sequence[tuple[int, float]]) -> list[tuple[float, float]]:
+    """How far walls stand out of where they were first believed to be at places, and their plates' heights there."""
+    assert survey.plan is not None
+    assert moved.plan is not None
+    count, corners = len(survey.drawn), survey.plan.corners
+    laid = true_up(corners, moved.plan.corners).corners
+    found = []
+    for side, along in places:
+        (a, b), (c, d) = corners[side], corners[(side + 1) % count]
+        (p, q), (r, s) = laid[side], laid[(side + 1) % count]
+        long = hypot(c - a, d - b)
+        at = min(max(along, 0.0), long)
+        share = at / long
+        off = ((p - a) * (1 - share) + (r - c) * share, (q - b) * (1 - share) + (s - d) * share)
+        out = (off[0] * (d - b) - off[1] * (c - a)) / long
+        height = moved.levels.at(side, at, long, count)
+        found.append((out + moved.offset_at(side, at), 0.0 if height is None else height))
+    return found
+
+
 def opening_range(reading: float, bound: float, saw: float) -> float:
     """How far a joint may open, 95 times of 100, mm: by readings and saw, each so certain, and by a tape's rounding."""
     return hypot(reading, saw, SPREAD * bound * UNIFORM**0.5)
@@ -78,11 +116,11 @@ def _each_moved(survey: Survey) -> list[tuple[int, Survey]]:
     for k, level in enumerate(levels):
         heights = [*levels]
         heights[k] = replace(level, value=level.value + level.tolerance / SPREAD)
-        made.append((level.number, survey_of(survey.drawn, survey.distances, heights, survey.offsets)))
+        made.append((level.number, replace(survey, levels=levels_of(heights))))
     for k, offset in enumerate(survey.offsets):
         offsets = [*survey.offsets]
         offsets[k] = replace(offset, value=offset.value + offset.tolerance / SPREAD)
-        made.append((offset.number, survey_of(survey.drawn, survey.distances, levels, offsets)))
+        made.append((offset.number, replace(survey, offsets=tuple(offsets))))
     return made
 
 

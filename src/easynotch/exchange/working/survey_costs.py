@@ -10,8 +10,6 @@ from ...core.survey import Survey, late_costs, packers_of, truing_of
 from ...core.terms import Angle, Check, Count, Length, Level, Listed, Message, Value, make_check
 from ..input.survey_input import SurveyInput
 
-LONG_SIDES = (0, 2)
-"""A rectangle's sides that rafters stand on."""
 STILL = 0.5
 """mm: what would move less is left."""
 
@@ -32,10 +30,13 @@ class Surveyed(Protocol):
         """Whether the pieces are cut to it."""
 
 
-def alike(worked: Surveyed, framing: Framing, fitted: tuple[Fitted, ...]) -> Iterator[Check]:
+def alike(worked: Surveyed, layout: RoofLayout, framing: Framing, fitted: tuple[Fitted, ...]) -> Iterator[Check]:
     """How many patterns the rafters need that are cut alike, and how far one of their joints stands open then."""
     cut = [piece.member for piece in framing.pieces if piece.member.place is not None]
-    if not worked.given.alike.mm or not cut:
+    if not worked.given.alike.mm:
+        return
+    if layout.roof.as_built is None:
+        yield make_check("survey_alike_here", Level.LOOK)
         return
     places = {member.id for member in cut}
     open_by = max((abs(one.exact.opening) for one in fitted if one.exact.id.rsplit(".", 1)[0] in places), default=0.0)
@@ -54,6 +55,11 @@ def _patterns(framing: Framing) -> int:
     )
 
 
+def _sloping(framing: Framing) -> int:
+    """How many rafters, hips and jacks there are."""
+    return sum(len(piece.frames) for piece in framing.pieces if "plan_run" in piece.member.lengths)
+
+
 def worth(worked: Surveyed, framing: Framing) -> Iterator[Check]:
     """Whether truing the plates takes less time than fitting the rafters to them, where they can be trued."""
     truing, given = truing_of(worked.survey), worked.given
@@ -65,7 +71,7 @@ def worth(worked: Surveyed, framing: Framing) -> Iterator[Check]:
     corners = sum(hypot(*move) > STILL for move in truing.moves)
     packers = sum(by > STILL for by in packers_of(worked.survey.levels.heights).values())
     # One pattern is marked either way.
-    fits = (_patterns(framing) if worked.cut_to else len(framing.setting_out.centres) * len(LONG_SIDES)) - 1
+    fits = (_patterns(framing) if worked.cut_to else _sloping(framing)) - 1
     minutes = given.minutes
     true, fit = corners * minutes.corner + packers * minutes.packer, fits * minutes.pattern
     quicker = true < fit
@@ -81,7 +87,10 @@ def worth(worked: Surveyed, framing: Framing) -> Iterator[Check]:
 def stand_late(given: SurveyInput, layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     """Rafters that stand elsewhere than they were laid out: what moving them takes, and what living with it does."""
     read = given.stood()
-    if not read or layout.hipped or layout.outline is not None:
+    if not read:
+        return
+    if layout.hipped or layout.outline is not None:
+        yield make_check("survey_rafters_here", Level.LOOK, Count(len(read)))
         return
     roof = layout.roof
     # A sheet is half as wide as it is long.

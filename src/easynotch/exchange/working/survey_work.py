@@ -12,9 +12,6 @@ from ..input.survey_input import SurveyInput
 from ..problems import Problem, Problems
 from .survey_costs import alike, kept, stand_late, worth
 
-LEVEL_ENOUGH = 3.0
-"""mm: plates whose levels differ more are packed before hips and jacks are cut to their corners."""
-
 
 @dataclass(frozen=True, slots=True)
 class WorkedSurvey:
@@ -100,11 +97,7 @@ def _as_outline(roof: Roof, worked: WorkedSurvey) -> Roof:
 
 
 def _edges(survey: Survey) -> tuple[tuple[tuple[float, float, float], ...], ...]:
-    """Every wall at its corners and where something was read of it: along it, out of its string, its plate's height;
-    nothing where neither levels nor strings were read.
-    """
-    if not survey.offsets and not survey.levels.heights:
-        return ()
+    """Every wall at its corners and where something was read of it: along it, out of its string, its plate's height."""
     return tuple(survey.wall(side) for side in range(len(survey.drawn)))
 
 
@@ -127,10 +120,6 @@ def survey_checks(
             yield make_check("survey_as_drawn", Weight.LOOK)
         return
     cut = [piece.member for piece in framing.pieces if "stand" in piece.member.lengths]
-    if not cut:
-        off = worked.facts.get("survey.out_of_level", 0.0)
-        yield make_check("survey_corners", Weight.LOOK if off > LEVEL_ENOUGH else Weight.OK, Length(off))
-        return
     stands = [member.lengths["stand"] for member in cut]
     lowest = min(cut, key=lambda member: member.lengths["stand"])
     # What is left over the seat: under half the rafter's plumb depth the notch takes more than half of it.
@@ -139,7 +128,7 @@ def survey_checks(
     yield make_check(
         "survey_stand", level, Length(min(stands)), most=Length(max(stands)), n=Count(len(cut)), half=Length(half)
     )
-    yield from alike(worked, framing, fitted)
+    yield from alike(worked, layout, framing, fitted)
     yield from kept(worked.given, layout, framing)
 
 
