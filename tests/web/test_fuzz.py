@@ -53,7 +53,7 @@ def test_no_request_made_from_our_own_document_crashes_or_is_answered_otherwise_
         def call(case):
             ran[name] = ran.get(name, 0) + 1
             if ran[name] % 2 and case.path_parameters:
-                # Every other call goes to a job, a work, a limit set and a device that are there.
+                # Every other call goes to a job, a work, a limit set, a device and an instrument that are there.
                 with database.connect() as db:
                     work = create_work(db, job.id, {"kind": "flight", "name": "fuzzed"})
                     own = create_limit_set(db, "fuzzed", "british_dwelling")
@@ -66,7 +66,7 @@ def test_no_request_made_from_our_own_document_crashes_or_is_answered_otherwise_
                 there = {
                     "job_id": job.id, "work_id": work.id, "set_id": own.id, "device_id": device, "order_id": owed,
                     "board_id": lying if "/rack/" in operation.path else cut, "place": 0, "token": "t",
-                    "number": 1,
+                    "number": 1, "kind": "meter",
                 }  # fmt: skip
                 case.path_parameters = {key: there[key] for key in case.path_parameters}
             case.call_and_validate(checks=HELD)

@@ -147,3 +147,10 @@ def test_a_battery_is_changed_and_a_finder_turned_round(client, job):
     assert angle()["drifted"] and angle()["battery"] == 76
     put(client, "angle", turned=True, charged=True)
     assert not angle()["drifted"] and angle()["battery"] == 100
+
+
+@pytest.mark.parametrize("last", ["9" * 400, "-1", "x", "²"])
+def test_a_stream_asked_for_after_a_number_that_is_none_is_answered(client, job, last):
+    put(client, "meter", paired=True)
+    press(client, job, "meter", "survey.readings[0]")
+    assert len(heard(client, last=last)) == (0 if last.startswith("9") else 1)

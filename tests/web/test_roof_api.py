@@ -284,3 +284,12 @@ def test_the_sketch_of_what_is_being_typed_is_the_one_the_whole_work_out_draws(c
     wrong = {**body, "works": [{**work, "total_rise": "nonsense"}]}
     assert client.post("/api/sketch", json=wrong).json == client.post("/api/work-out", json=wrong).json
     assert client.post("/api/sketch", json={**job, "works": []}).status_code == 422
+
+
+def test_a_roof_too_narrow_for_a_hip_says_so_where_its_heads_are_chosen(client, demo):
+    hut = next(work for work in demo["works"] if work["name"] == "Warden's hut")
+    job = {**demo, "works": [{**hut, "plan": {**hut["plan"], "width": "9 mm"}}]}
+    answer = client.post("/api/hips", json=job)
+    assert answer.status_code == 200
+    heads = next(call for call in answer.json["calls"] if call["field"] == "hip.head")
+    assert any("no room for a hip" in option["refused"] for option in heads["options"])

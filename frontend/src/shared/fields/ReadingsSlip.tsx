@@ -14,6 +14,11 @@ import { useWork } from "../work/WorkContext";
 
 const TOOLS = ["tape", "laser", "string", "level", "other"] as const;
 const NONE: readonly never[] = [];
+/** What waits for the readings of a kind. */
+const HANGS = [
+  ["kept.hangs_corners", ["side", "diagonal", "tie"]], ["kept.hangs_place", ["level", "offset"]],
+  ["kept.hangs_ridge", ["height"]], ["kept.hangs_rafters", ["rafter"]],
+] as const satisfies readonly (readonly [string, readonly string[]])[];
 const ABOUT = ["from", "to", "by", "note"] as const;
 
 export function ReadingsSlip() {
@@ -140,8 +145,11 @@ function StillToRead() {
     <section aria-label={say("kept.missing")}>
       <h3>{say("kept.missing")}</h3>
       <ul>
-        {supposed.map((path) => <li key={path}>{keys.find((one) => one.path === path)?.name ?? path}: {say("kept.hangs_all")}</li>)}
-        {open.map((n) => <li key={n}>{nameOfReading(`survey.readings[${n}]`, readings, say)}: {say(["level", "offset"].includes(textAt(readings[n] ?? {}, "kind")) ? "kept.hangs_place" : textAt(readings[n] ?? {}, "kind") === "height" ? "kept.hangs_ridge" : "kept.hangs_corners")}</li>)}
+        {supposed.length > 0 && <li>{say("kept.hangs_all", { what: supposed.map((path) => keys.find((one) => one.path === path)?.name ?? path).join(", ") })}</li>}
+        {HANGS.map(([word, kinds]) => {
+          const waiting = open.filter((n) => (kinds as readonly string[]).includes(textAt(readings[n] ?? {}, "kind")));
+          return waiting.length > 0 && <li key={word}>{say(word, { what: waiting.map((n) => nameOfReading(`survey.readings[${n}]`, readings, say)).join("; ") })}</li>;
+        })}
       </ul>
     </section>
   );

@@ -1,4 +1,7 @@
 /** Fit: what the dry fit predicts joint by joint, its gap drawn much larger than it is; trying the pattern; clashes. */
+import Accordion from "@mui/material/Accordion";
+import AccordionDetails from "@mui/material/AccordionDetails";
+import AccordionSummary from "@mui/material/AccordionSummary";
 import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
@@ -10,6 +13,9 @@ import { useAside } from "../../shared/work/useAside";
 import { useWords, type WordId } from "../../words/words";
 import { BuiltSurvey } from "./BuiltSurvey";
 import { useWork } from "../../shared/work/WorkContext";
+
+/** So many joints are looked over at once. */
+const AT_ONCE = 24;
 
 /** How many times larger a gap is drawn than it is. */
 const LARGER = 12;
@@ -55,11 +61,7 @@ function Fitting({ fit, trial, children }: { fit: readonly Fit[]; trial: readonl
         {children}
         <h2>{say("fit.joints")}</h2>
         <p>{say("fit.say", { n: LARGER })}</p>
-        <ul className="fits">
-          {fit.map((one) => (
-            <Joint key={one.id} one={one} />
-          ))}
-        </ul>
+        {fit.length <= AT_ONCE ? <Joints joints={fit} /> : <ByPiece fit={fit} />}
       </div>
       <aside className="fit-side">
         <h2>{say("fit.trial")}</h2>
@@ -75,6 +77,37 @@ function Fitting({ fit, trial, children }: { fit: readonly Fit[]; trial: readonl
         <p className="quiet">{say("fit.later")}</p>
       </aside>
     </div>
+  );
+}
+
+function Joints({ joints }: { joints: readonly Fit[] }) {
+  return (
+    <ul className="fits">
+      {joints.map((one) => <Joint key={one.id} one={one} />)}
+    </ul>
+  );
+}
+
+/** Of many joints those that need a look stand first, the others behind the piece they belong to. */
+function ByPiece({ fit }: { fit: readonly Fit[] }) {
+  const say = useWords();
+  const look = fit.filter((one) => one.level !== "close");
+  const pieces = new Map<string, Fit[]>();
+  for (const one of fit) if (one.level === "close") pieces.set(one.piece, [...(pieces.get(one.piece) ?? []), one]);
+  return (
+    <>
+      {look.length > 0 && <Joints joints={look} />}
+      <div>
+        {[...pieces.entries()].map(([piece, joints], n) => (
+          <Accordion key={piece} defaultExpanded={n === 0} disableGutters className="fit-piece" slotProps={{ heading: { component: "h3" } }}>
+            <AccordionSummary expandIcon={<span aria-hidden="true">▾</span>}>
+              <LevelSign level="ok" /> <TapeText text={say(joints.length === 1 ? "fit.piece_one" : "fit.piece", { piece: joints[0]?.text.split(": ")[0] ?? piece, n: joints.length })} />
+            </AccordionSummary>
+            <AccordionDetails><Joints joints={joints} /></AccordionDetails>
+          </Accordion>
+        ))}
+      </div>
+    </>
   );
 }
 

@@ -155,7 +155,10 @@ def _head(worked: WorkedRoof, hip: Hip, seam: Seam, head: str, words: Words) -> 
         return HipOptionView(
             id=head, name=name, chosen=head == now, drawing=None, say="", refused=words.say(found.message)
         )
-    longest = next(one for one in standing if one.role == "hip")
+    longest = next((one for one in standing if one.role == "hip"), None)
+    if longest is None:
+        refused = words.say(Message("hips.no_room"))
+        return HipOptionView(id=head, name=name, chosen=head == now, drawing=None, say="", refused=refused)
     said = words.say(Message(f"hips.head_{head}.say", {"length": Length(longest.lengths["overall"])}))
     drawing = sheet_view(draw_head(standing, near), words)
     return HipOptionView(id=head, name=name, chosen=head == now, drawing=drawing, say=said, refused="")

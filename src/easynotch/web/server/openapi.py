@@ -25,6 +25,7 @@ PROBLEMS = {
 FILES: dict[tuple[str, str], tuple[str, ...]] = {
     ("/api/jobs/{job_id}/file", "get"): ("application/json",),
     ("/api/works/{work_id}/readings", "get"): ("text/csv",),
+    ("/api/instruments/stream", "get"): ("text/event-stream",),
     ("/api/rack/csv", "get"): ("text/csv",),
     ("/api/backup", "get"): ("application/vnd.sqlite3",),
     ("/api/export", "post"): (

@@ -61,6 +61,8 @@ STREAM_S, LOOK_S = 4.0, 0.1
 STREAMS = BoundedSemaphore(4)
 """Streams held at once: whoever comes beyond them hears what is there and asks again."""
 AGAIN_MS = 500
+MOST, MOST_LETTERS = 2**53, 20
+"""Numbers as large as a browser keeps them."""
 TOOLS = {Kind.METER: "laser", Kind.STAFF: "level", Kind.ANGLE: "other", Kind.TAPE: "tape"}
 READS = {Between: "distance", HeightAt: "level", StringAt: "offset", RidgeTop: "height", ValueOf: "value"}
 DRIFTED = 0.1
@@ -77,7 +79,7 @@ class StreamQuery(BaseModel):
     """Whose readings, after which number."""
 
     tray: str = TrayName
-    after: int = Field(default=0, ge=0)
+    after: int = Field(default=0, ge=0, le=MOST)
 
 
 class PressQuery(WordsQuery):
@@ -219,8 +221,8 @@ def stream(query: StreamQuery) -> Response:
     """The readings of a tray as server-sent events, each under its number."""
     after = query.after
     last = request.headers.get("Last-Event-ID", "")
-    if last.isdigit():
-        after = max(after, int(last))
+    if last.isascii() and last.isdecimal():
+        after = max(after, min(int(last[:MOST_LETTERS]), MOST))
     return Response(_events(kept_database(), query.tray, after), mimetype="text/event-stream")
 
 
