@@ -58,11 +58,10 @@ def test_wall_and_plate_stand_within_the_range_at_95_of_100_places(datum):
     chance = np.random.default_rng(21)
     true = [_at(plate_lines(site(), datum, WIDTH), *place) for place in PLACES]
     within = np.zeros((len(PLACES), 2))
-    sites = 400
+    sites, ranges = 400, place_ranges(site(), datum, WIDTH, PLACES)
     for _ in range(sites):
-        read = site(chance)
-        lines = plate_lines(read, datum, WIDTH)
-        for k, (place, one) in enumerate(zip(PLACES, place_ranges(read, datum, WIDTH, PLACES), strict=True)):
+        lines = plate_lines(site(chance), datum, WIDTH)
+        for k, (place, one) in enumerate(zip(PLACES, ranges, strict=True)):
             y, z = _at(lines, *place)
             within[k] += abs(y - true[k][0]) <= one.run + 1e-9, abs(z - true[k][1]) <= one.height + 1e-9
     assert (within / sites > 0.92).all() and (within / sites < 0.995).any(axis=0).all(), within / sites
@@ -137,9 +136,10 @@ def test_over_an_outline_a_wall_stands_within_its_range_once_the_roof_lies_over_
     chance = np.random.default_rng(5)
     places = [(0, 1500.0), (1, 3000.0), (2, 4000.0), (3, 5500.0)]
     true, within, sites = site(), np.zeros((len(places), 2)), 400
+    ranges = wall_ranges(true, places)
     for _ in range(sites):
         read = site(chance)
         standing = _on_walls(read, read, places)
-        for k, ((out, z), one) in enumerate(zip(_on_walls(read, true, places), wall_ranges(read, places), strict=True)):
+        for k, ((out, z), one) in enumerate(zip(_on_walls(read, true, places), ranges, strict=True)):
             within[k] += abs(out - standing[k][0]) <= one.run, abs(z - standing[k][1]) <= one.height + 1e-9
     assert (within / sites > 0.92).all() and (within / sites < 0.995).any(axis=0).all(), within / sites
