@@ -136,8 +136,7 @@ function keepValue(document: Document, keeper: { change: (path: string, value: u
   const all = (valueAt(document, "readings") ?? {}) as Record<string, Document[]>;
   const typed = textAt(document, path);
   const before = all[path] ?? (typed === "" ? [] : [{ value: typed }]);
-  const began = Number.parseFloat(reading.started_at) || 0;
-  keeper.change("readings", { ...all, [path]: [...before, taken] }, [{ path, value: `${Number.parseFloat(reading.value) - began} mm` }]);
+  keeper.change("readings", { ...all, [path]: [...before, taken] }, [{ path, value: reading.measured }]);
 }
 
 interface SettingsProps {

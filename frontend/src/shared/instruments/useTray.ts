@@ -15,6 +15,8 @@ export interface Arrived {
   readonly sends: "service" | "keys";
   readonly value: string;
   readonly started_at: string;
+  /** The length itself, without what a tape began at. */
+  readonly measured: string;
   readonly tolerance: string;
   readonly shown: string;
   readonly note: string;

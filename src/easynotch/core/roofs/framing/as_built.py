@@ -6,10 +6,9 @@ and how high its plate lies. The eave line stays straight. Source: ``trade.md`` 
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from itertools import pairwise
 from math import hypot
 
-from ...solid import SQUARE_ENOUGH, CutPlane, Face, MateFace, Member, Plane, Touch, Vector, member_face, support_face
+from ...solid import SQUARE_ENOUGH, Face, Member, Touch, Vector, member_face
 from ...terms import message
 from ..members.mating_faces import WALL
 from ..members.rafter import rafter
@@ -17,7 +16,7 @@ from ..model.roof import AsBuilt, Keeps, RidgeKind, RoofError
 from ..plan.layout import RoofLayout, RoofSide
 from ..planes.planes import UP, Slope
 from .pieces import Framing, Piece, near_face_is_inner, ridge_side
-from .surveyed_plates import PlateHere
+from .surveyed_plates import PlateHere, bearing_on, quad, stretch_at
 
 TWO = 2
 
@@ -106,10 +105,7 @@ def _refuse_others(layout: RoofLayout, framing: Framing) -> None:
 def plate_at(layout: RoofLayout, built: AsBuilt, side: RoofSide, along: float) -> PlateHere:
     """The plate on a side so far along the ridge from the first end: on the stretch between two of its points there."""
     nodes = built.first if side is layout.sides[0] else built.second
-    start, end = next(
-        (pair for pair in pairwise(nodes) if pair[0][0] <= along <= pair[1][0]),
-        (nodes[0], nodes[1]) if along < nodes[0][0] else (nodes[-2], nodes[-1]),
-    )
+    start, end = stretch_at(nodes, along)
     step = Vector(*(b - a for a, b in zip(start, end, strict=True)))
     level = hypot(step.x, step.y)
     inward = UP.cross(Vector(step.x, step.y, 0.0).unit())
@@ -172,20 +168,9 @@ def _rafter(layout: RoofLayout, side: RoofSide, here: PlateHere, name: tuple[str
     return replace(
         made, place=number, lengths={**made.lengths, "stand": hap},
         removals=tuple(
-            replace(one, planes=tuple(_bearing(cut, made, here) for cut in one.planes)) for one in made.removals
+            replace(one, planes=tuple(bearing_on(cut, made, here) for cut in one.planes)) for one in made.removals
         ),
     )  # fmt: skip
-
-
-def _bearing(cut: CutPlane, member: Member, here: PlateHere) -> CutPlane:
-    """A heel in the wall's own plane, a seat in its plate's; any other cut as it is."""
-    if cut.id == "heel":
-        normal = here.inward
-    elif cut.id == "seat":
-        normal = here.down
-    else:
-        return cut
-    return replace(cut, plane=member.placement.plane_to_local(Plane.through(here.point, normal)))
 
 
 def _touches(
@@ -197,12 +182,8 @@ def _touches(
     beside = here.along * (2 * layout.roof.rafter.thickness)
     plate = here.inward * (layout.roof.plan.plate + layout.roof.plan.sheathing)
     yield Touch(f"{member.id}.head", member, "head", ridge_side(ridge, side))
-    yield Touch(f"{member.id}.seat", member, "seat", _quad(here.point, beside, plate))
-    yield Touch(f"{member.id}.heel", member, "heel", _quad(here.point, beside, UP * -WALL))
+    yield Touch(f"{member.id}.seat", member, "seat", quad(here.point, beside, plate))
+    yield Touch(f"{member.id}.heel", member, "heel", quad(here.point, beside, UP * -WALL))
     if fascia is not None and "tail" in cuts:
         face = Face.NEAR if near_face_is_inner(fascia, side) else Face.FAR
         yield Touch(f"{member.id}.tail", member, "tail", member_face(fascia, face))
-
-
-def _quad(point: Vector, beside: Vector, away: Vector) -> MateFace:
-    return support_face(point - beside, point + beside, point + beside + away, point - beside + away)

@@ -10,6 +10,7 @@ from itertools import pairwise
 from ...solid import CutPlane, MateFace, Member, Plane, Vector, support_face, together
 from ..members.mating_faces import WALL
 from ..members.outline_rafters import Standing
+from ..model.roof import Node
 from ..plan.layout import RoofLayout
 from ..plan.seams import Seam
 from ..planes.planes import UP, Slope
@@ -41,6 +42,14 @@ class PlateHere:
         return normal if normal.z < 0 else -normal
 
 
+def stretch_at(nodes: tuple[Node, ...], along: float) -> tuple[Node, Node]:
+    """The two points of a wall between which a place lies; beyond its ends its first or last two."""
+    return next(
+        (pair for pair in pairwise(nodes) if pair[0][0] <= along <= pair[1][0]),
+        (nodes[0], nodes[1]) if along < nodes[0][0] else (nodes[-2], nodes[-1]),
+    )
+
+
 @dataclass(frozen=True)
 class SurveyedPlates:
     """The plates of an outline's walls, edge by edge."""
@@ -65,10 +74,7 @@ class SurveyedPlates:
         start = slope.station_of(self.layout.roof.plan.corners[number])
         nodes = self.layout.roof.surveyed[number]
         along = station - start
-        low, high = next(
-            (pair for pair in pairwise(nodes) if pair[0][0] <= along <= pair[1][0]),
-            (nodes[0], nodes[1]) if along < nodes[0][0] else (nodes[-2], nodes[-1]),
-        )
+        low, high = stretch_at(nodes, along)
         points = [slope.at(start + one[0], -one[1], slope.plate + one[2]) for one in (low, high)]
         step = points[1] - points[0]
         level = Vector(step.x, step.y, 0.0)
@@ -83,8 +89,8 @@ class SurveyedPlates:
         plan = self.layout.roof.plan
         beside = here.along * reach
         return (
-            _quad(here.point, beside, here.inward * (plan.plate + plan.sheathing)),
-            _quad(here.point, beside, UP * -WALL),
+            quad(here.point, beside, here.inward * (plan.plate + plan.sheathing)),
+            quad(here.point, beside, UP * -WALL),
         )
 
     def corner(self, seam: Seam) -> tuple[float, MateFace, float]:
@@ -105,7 +111,7 @@ class SurveyedPlates:
             higher.append(point.z - slope.plate)
             falls.append(abs(here.along.z) * reach / 2)
             inward = here.inward * (self.layout.roof.plan.plate + self.layout.roof.plan.sheathing)
-            faces.append(_quad(point, here.along * reach, inward))
+            faces.append(quad(point, here.along * reach, inward))
         return higher[-1], together(*faces), max(falls)
 
     def _inside(self, slope: Slope, corner: float) -> float:
@@ -118,7 +124,8 @@ class SurveyedPlates:
         return min(max(corner, ends[0] + INSIDE), ends[1] - INSIDE)
 
 
-def _quad(point: Vector, beside: Vector, away: Vector) -> MateFace:
+def quad(point: Vector, beside: Vector, away: Vector) -> MateFace:
+    """A support's face at a place: so far to both sides, and away from its edge."""
     return support_face(point - beside, point + beside, point + beside + away, point - beside + away)
 
 
@@ -160,12 +167,13 @@ def _placed(one: Standing, here: PlateHere, name: str, number: int) -> Member:
     return replace(
         numbered, lengths=lengths,
         removals=tuple(
-            replace(part, planes=tuple(_bearing(cut, member, here) for cut in part.planes)) for part in member.removals
+            replace(part, planes=tuple(bearing_on(cut, member, here) for cut in part.planes))
+            for part in member.removals
         ),
     )  # fmt: skip
 
 
-def _bearing(cut: CutPlane, member: Member, here: PlateHere) -> CutPlane:
+def bearing_on(cut: CutPlane, member: Member, here: PlateHere) -> CutPlane:
     """A heel in the wall's own plane, a seat in its plate's; any other cut as it is."""
     normal = {"heel": here.inward, "seat": here.down}.get(cut.id)
     if normal is None:

@@ -172,6 +172,7 @@ def _sent(found: Taken, state: State, target: str, words: Words) -> dict[str, An
         "instrument": state.kind.value, "target": target, "with": TOOLS[state.kind], "sends": state.sends,
         "value": f"{found.value:.2f}°" if found.degrees else f"{found.value:g} mm",
         "started_at": f"{found.started_at:g} mm" if found.started_at else "", "shown": shown, "note": " ".join(notes),
+        "measured": f"{found.value - found.started_at:g} mm",
         "tolerance": f"{found.tolerance:.1f} mm" if found.tolerance else "",
     }  # fmt: skip
 
