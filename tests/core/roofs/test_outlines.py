@@ -16,7 +16,6 @@ from easynotch.core.roofs import (
     angles,
     check_outline,
     check_roof,
-    corners,
     facts_of,
     frame_roof,
     lay_out_outline,
@@ -28,7 +27,6 @@ from easynotch.core.roofs import (
     with_side,
 )
 from easynotch.core.roofs.members.hip_and_ridge_members import hip_or_ridge_member
-from easynotch.core.roofs.members.hips import hip_member
 from easynotch.core.roofs.members.outline_fascias import refuse_lost_eaves
 from easynotch.core.roofs.plan.head_order import arrange
 from easynotch.core.roofs.report.checks import LEAST_CONTACT
@@ -146,8 +144,7 @@ def test_square_cut_tails_meet_at_a_hip_as_the_reference_says(pitch, roof):
     slope = read_pitch(pitch).slope
     assert square_tail_corner(slope) == pytest.approx((known["face"], known["tilt"]))
     roof = replace(roof, slope=slope, eaves=replace(roof.eaves, tail=Tail.SQUARE))
-    layout = lay_out_roof(roof)
-    hip = hip_member(layout, corners(layout)[0])
+    hip = next(piece.member for piece in frame_roof(lay_out_roof(roof)).pieces if piece.member.role == "hip")
     tail = describe(next(cut for cut in hip.cut_planes if cut.role == "tail"))
     assert (tail.line_angle, tail.blade_tilt) == pytest.approx((known["hip_face"], known["hip_tilt"]))
 

@@ -9,7 +9,6 @@ from hypothesis import Phase, assume, given, settings
 from hypothesis import strategies as st
 
 from easynotch.core.roofs import FirstBay, RoofError, frame_roof, lay_out_roof, set_out
-from easynotch.core.roofs.members.hips import jack_runs
 from easynotch.core.roofs.model.setting_out import bays_between
 from easynotch.core.roofs.plan.hip_heads import heads_of
 from easynotch.core.roofs.report.outline_facts import check_outline_roof
@@ -182,12 +181,16 @@ def test_jacks_from_the_corner_are_clear_of_the_nearer_of_king_and_end_common(hi
     hipped = replace(hipped, spacing=apart, hip=replace(hipped.hip, head=head, jacks="corner"))
     try:
         layout = lay_out_roof(hipped)
-        frame_roof(layout)
+        framing = frame_roof(layout)
     except RoofError:
         assume(False)
     thick, end = hipped.rafter.thickness, layout.sides[0].run
     king = end + max(0.0, heads_of(layout.roof).king)
-    at = [*sorted(jack_runs(layout)), king]
+    jacks = [piece.member for piece in framing.pieces if piece.member.role == "jack"]
+    runs = [sorted(one.lengths["plan_run"] for one in jacks if one.hand == hand) for hand in ("left", "right")]
+    # The jacks of both sides of a hip stand opposite each other.
+    assert runs[0] == pytest.approx(runs[1])
+    at = [*runs[0], king]
     assert all(end - run >= thick - 1e-6 for run in at[:-1])
     # No bay is wider than was asked, unless two rafters would not find room in it.
     assert all(b - a <= max(apart, 2 * thick + king - end) + 1e-6 for a, b in pairwise(at))

@@ -10,7 +10,6 @@ from .laid.plan import laid_outlines, laid_roofs
 from .members.bays import clear_bays
 from .members.boards import lookout_places
 from .members.fascia_run import FasciaRun, GableTriangle, fascia_run, gable_triangle
-from .members.hips import corners, hip_drop, jack_step
 from .members.outline_rafters import Near, plain_rafter
 from .members.rafter import beam_top, purlin_place, rafter
 from .members.ridge import ridge_top, ridge_y
@@ -53,6 +52,7 @@ from .model.roof import (
     UpperEnd,
 )
 from .model.setting_out import FirstBay, SettingOut, TapeEnd, last_bay_options, set_out
+from .plan.hip_heads import head_places, jack_step
 from .plan.hip_plan import hip_plan
 from .plan.layout import RoofLayout, RoofSide, as_outline, lay_out_roof, notch_alternatives, notch_choices
 from .plan.outline import angles, check_outline, lay_out_outline, offset
@@ -152,15 +152,14 @@ __all__ = [
     "check_roof",
     "check_taped",
     "clear_bays",
-    "corners",
     "distinct_corners",
     "distinct_hips",
     "facts_of",
     "fascia_run",
     "frame_roof",
     "gable_triangle",
+    "head_places",
     "hip_check",
-    "hip_drop",
     "hip_plan",
     "hips_of",
     "jack_marks",

@@ -133,8 +133,7 @@ def draw_plan(layout: RoofLayout, framing: Framing) -> Sheet:
         return draw_outline_plan(layout, framing)
     roof, plan = layout.roof, layout.roof.plan
     verge, out = roof.eaves.verge, layout.out - plan.sheathing
-    left = -verge if layout.ends[0] is None else -out
-    right = plan.length + (verge if layout.ends[1] is None else out)
+    left, right = -verge, plan.length + verge
     paths = [
         rectangle("eaves", Layer.THEORY, (left, -out), (right, plan.width + out)),
         rectangle("framing", Layer.FRAMING, (0.0, 0.0), (plan.length, plan.width)),
@@ -146,12 +145,10 @@ def draw_plan(layout: RoofLayout, framing: Framing) -> Sheet:
             rectangle("ridge", Layer.FINISH, (layout.ridge_span[0], y - thick), (layout.ridge_span[1], y + thick))
         )
     bottom = plan.width + out
-    kings = [piece.frames[0].origin.x for piece in framing.pieces if piece.member.id == "king_common"]
     spacing = framing.setting_out.centres[1] if len(framing.setting_out.centres) > 2 else plan.length
-    spacing = kings[0] if kings else spacing
     dimensions = (
         Dimension("length", (0.0, bottom), (plan.length, bottom), 160.0, Length(plan.length), "plan.length"),
-        Dimension("king" if layout.hipped else "first_bay", (0.0, -out), (spacing, -out), -160.0, Length(spacing)),
+        Dimension("first_bay", (0.0, -out), (spacing, -out), -160.0, Length(spacing)),
     )
     return Sheet(
         (left - 60, -out - 260, right + 60, bottom + 260), tuple(paths), dimensions, tuple(place_numbers(framing))

@@ -59,7 +59,7 @@ def cut_to(roof: Roof, worked: WorkedSurvey) -> Roof | None:
     plan = roof.plan
     if given.decide == "true" or not agrees(worked.survey):
         return None
-    if plan.shape is Shape.OUTLINE or (plan.shape is Shape.RECTANGLE and not plan.wings and heads_alone(roof)):
+    if plan.shape is Shape.OUTLINE or (plan.shape is Shape.RECTANGLE and not plan.wings and End.HIP in plan.ends):
         return _as_outline(roof, worked)
     if plan.shape is not Shape.RECTANGLE or plan.wings or plan.ridge_at is not None:
         return None
@@ -79,11 +79,6 @@ def _outlined(roof: Roof) -> Roof:
     except RoofError:
         # What is wrong with a wing is told where the roof is laid out.
         return roof
-
-
-def heads_alone(roof: Roof) -> bool:
-    """Whether a rectangle has hips whose heads need no commons beside them: then it is framed as its outline."""
-    return End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head in ("post", "pairs")
 
 
 def _as_outline(roof: Roof, worked: WorkedSurvey) -> Roof:

@@ -4,7 +4,7 @@ import re
 from dataclasses import dataclass
 
 from ...core.bench import Step
-from ...core.roofs import Tails
+from ...core.roofs import Tails, head_places
 from ...core.rules import Words, piece_name
 from ...core.solid import Face, Member
 from ...core.terms import Count, Message, Value
@@ -72,15 +72,16 @@ def kind_of(worked: Worked, member: Member) -> Kind:
 
 
 def _head(worked: WorkedRoof, member: Member) -> str:
-    hip = worked.layout.roof.hip
+    hip, commons = worked.layout.roof.hip, bool(head_places(worked.layout))
     if member.role == "hip" and hip is not None:
+        head = str(hip.head) if commons or hip.head == "pairs" else "post"
         return {"commons": "half_common_corner", "ridge_single": "half_ridge_corner",
-                "ridge_double": "half_ridge_corner", "post": "post"}.get(str(hip.head), "mate")  # fmt: skip
+                "ridge_double": "half_ridge_corner", "post": "post"}.get(head, "mate")  # fmt: skip
     if member.role in ("jack", "hung"):
         return "half_hip"
     if member.role == "end_common":
-        return "half_common" if hip is not None and hip.head == "commons" else "mate"
-    if hip is not None and worked.layout.outline is not None:
+        return "half_common" if hip is not None and commons and hip.head == "commons" else "mate"
+    if hip is not None and worked.layout.outline is not None and not commons:
         return "mate"
     return "half_ridge"
 

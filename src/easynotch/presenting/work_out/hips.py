@@ -16,7 +16,6 @@ from ...core.roofs import (
     RoofLayout,
     Seam,
     SeamKind,
-    Shape,
     Slope,
     bevels_of,
     distinct_corners,
@@ -108,7 +107,7 @@ def _calls(worked: WorkedRoof, corners: list[Corner], words: Words) -> Iterator[
 def _hip_calls(worked: WorkedRoof, hip: Hip, seam: Seam, words: Words) -> Iterator[HipCallView]:
     layout = worked.layout
     heads: tuple[str, ...] = ("commons", "ridge_single", "ridge_double", "post", "pairs")
-    if layout.roof.plan.shape is not Shape.RECTANGLE:
+    if not layout.roof.plan.plain:
         heads = heads[3:]
     yield HipCallView(
         field="hip.head",
@@ -146,7 +145,7 @@ def _option(
 
 def _head(worked: WorkedRoof, hip: Hip, seam: Seam, head: str, words: Words) -> HipOptionView:
     layout = worked.layout
-    now = hip.head if hip.head in ("post", "pairs") or layout.roof.plan.shape is Shape.RECTANGLE else "post"
+    now = hip.head if hip.head in ("post", "pairs") or layout.roof.plan.plain else "post"
     name = words.say(Message(f"hips.head_{head}.name"))
     near = head_window(seam.high, max(hip.stock.thickness, layout.roof.rafter.thickness))
     try:
@@ -272,7 +271,7 @@ def _within(words: str) -> str:
 
 def drawn_step(layout: RoofLayout) -> float:
     """From one jack to the next, as the geometric sheet draws them."""
-    return layout.roof.spacing if layout.outline is not None else jack_step(layout)
+    return jack_step(layout)
 
 
 def read_views(sheet: GeometricSheet, seam: Seam, words: Words) -> list[ReadView]:

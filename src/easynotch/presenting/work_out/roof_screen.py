@@ -117,7 +117,7 @@ def _roof(given: RoofInput, worked: WorkedRoof, words: Words, tools: Tools) -> R
 
 def _on_every_plate(worked: WorkedRoof) -> bool:
     """Whether plates differ in what stands along them."""
-    return worked.layout.outline is not None or worked.layout.hipped
+    return worked.layout.hipped
 
 
 def _laths(worked: WorkedRoof, words: Words) -> list[LathView]:

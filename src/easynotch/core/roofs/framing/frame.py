@@ -5,7 +5,6 @@ from ..members.outline_rafters import Near
 from ..plan.layout import RoofLayout
 from .as_built import frame_as_built
 from .gable_framing import frame_gables
-from .hip_framing import frame_hips, hip_pieces_near
 from .outline_framing import frame_outline, outline_pieces_near
 from .pieces import Framing
 
@@ -14,8 +13,6 @@ def frame_roof(layout: RoofLayout) -> Framing:
     """Return every piece of a roof with its places and joints. Raises RoofError where a pair or a tail cannot be."""
     if layout.outline is not None:
         return frame_outline(layout)
-    if layout.hipped:
-        return frame_hips(layout)
     framing = frame_gables(layout)
     return framing if layout.roof.as_built is None else frame_as_built(layout, framing)
 
@@ -24,4 +21,4 @@ def pieces_near(layout: RoofLayout, near: Near) -> list[Member]:
     """Return the pieces of a roof with hips that reach a place, and some beyond, each where it stands. Raises RoofError
     as framing the whole does.
     """
-    return outline_pieces_near(layout, near) if layout.outline is not None else hip_pieces_near(layout, near)
+    return outline_pieces_near(layout, near)

@@ -5,6 +5,7 @@ from dataclasses import replace
 from ...solid import Member
 from .pieces import Piece
 
+NAMED_APART = frozenset({"hip", "common"})
 JACKS = ("jack", "valley_jack", "hip_valley_jack", "laid_jack")
 
 
@@ -59,7 +60,9 @@ def _names(members: list[Member]) -> list[str]:
                 name = f"{member.role}_{extra}{hand}"
         else:
             seen[kind] = seen.get(kind, 0) + 1
-            alone = sum(one.role == member.role for one in members) == 1
+            # Lefts and rights of hips, and kings that are the roof's commons, have names of their own.
+            alike = "id" if member.role in NAMED_APART else "role"
+            alone = sum(getattr(one, alike) == getattr(member, alike) for one in members) == 1
             name = kind if alone else f"{kind}_{seen[kind]}"
         taken.add(name)
         names.append(name)

@@ -14,10 +14,12 @@ from ..model.setting_out import SettingOut
 from ..plan.arrangement import Arrangement
 from ..plan.head_order import arrange
 from ..plan.headers import header_member
+from ..plan.hip_heads import check_heads, head_places, rafters_beside
 from ..plan.layout import RoofLayout
 from ..plan.rafter_stations import framing_ends
 from ..plan.seam_sections import outline_of, post_member, stock_of
-from ..plan.seams import SeamKind
+from ..plan.seams import NODE, SeamKind
+from ..planes.footprint import Footprint
 from .identical_pieces import group_identical, names_of, signature
 from .laid_framing import frame_laid
 from .outline_touches import (
@@ -70,6 +72,7 @@ def frame_outline(layout: RoofLayout) -> Framing:
             *zip(arranged.post_prints(), [member for _, member in posts], strict=True),
             *((plan.footprint, member) for plan, member in headers),
         ],
+        _beside(layout, rafters),
     )
     touches = (
         *stick_touches(layout, hip_and_ridge_members, (mates, plates), along),
@@ -122,6 +125,19 @@ def _rafters(layout: RoofLayout, arranged: Arrangement, near: Near | None = None
     ]
 
 
+def _beside(layout: RoofLayout, rafters: list[Standing]) -> list[tuple[Footprint, Member]]:
+    """The king and end commons that hips go against, by what they cover in plan."""
+    found = []
+    for place in head_places(layout):
+        for slope, footprint in rafters_beside(layout, place):
+            middle = (footprint.corners[0] + footprint.corners[2]) * 0.5
+            station = slope.station_of((middle.x, middle.y))
+            at = next((one for one in rafters if one.side.slope == slope and abs(one.station - station) < NODE), None)
+            if at is not None:
+                found.append((footprint, at.member))
+    return found
+
+
 def _in_order(piece: Piece) -> tuple[int, float, str]:
     member = piece.member
     order = {"jack": 1, "valley_jack": 2, "hip_valley_jack": 3, "hung": 4, "trimmed": 5, "over_gable": 6}
@@ -131,6 +147,7 @@ def _in_order(piece: Piece) -> tuple[int, float, str]:
 def _refuse(layout: RoofLayout) -> None:
     if layout.roof.eaves.tail is Tail.PROFILE:
         raise RoofError("eaves.tail", message("error.roof_hip_profile"))
+    check_heads(layout)
     refuse_lost_eaves(layout)
     for seam in outline_of(layout).seams:
         stock_of(layout, seam)

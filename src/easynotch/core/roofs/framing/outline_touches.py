@@ -3,9 +3,21 @@
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
-from ...solid import Face, MateFace, Member, Touch, Vector, close, face_polygon, member_face, sawn_face, together
+from ...solid import (
+    Face,
+    MateFace,
+    Member,
+    Plane,
+    Touch,
+    Vector,
+    close,
+    face_polygon,
+    member_face,
+    sawn_face,
+    together,
+)
 from ..members.bearings import bearing_faces, post_faces
-from ..members.mating_faces import plate_top, plates_under, wall_face
+from ..members.mating_faces import faces_in, plate_top, plates_under, wall_face
 from ..members.outline_rafters import Standing
 from ..members.purlins import PlacedPurlin, over_purlins, purlin_mates
 from ..members.rafter import along_centre
@@ -32,12 +44,19 @@ class MatingFaces:
     """What pieces lean on, by the names their footprints have."""
 
     def __init__(
-        self, hip_and_ridge_members: list[tuple[HipOrRidgePlan, Member]], posts: list[tuple[Footprint, Member]]
+        self,
+        hip_and_ridge_members: list[tuple[HipOrRidgePlan, Member]],
+        posts: list[tuple[Footprint, Member]],
+        beside: list[tuple[Footprint, Member]],
     ) -> None:
+        # Kings and end commons beside hips, and the ridge between them: several of their faces make one plane.
+        self._beside = [member for _, member in beside]
+        if beside:
+            self._beside += [member for plan, member in hip_and_ridge_members if plan.seam.kind is SeamKind.RIDGE]
         self._members = {plan.name: member for plan, member in hip_and_ridge_members}
-        self._members |= {footprint.sides[0].owner: member for footprint, member in posts}
+        self._members |= {footprint.sides[0].owner: member for footprint, member in (*posts, *beside)}
         self._prints = {plan.name: plan.footprint for plan, _ in hip_and_ridge_members} | {
-            post.sides[0].owner: post for post, _ in posts
+            print_.sides[0].owner: print_ for print_, _ in (*posts, *beside)
         }
         self._names = {plan.name: cut_names(plan) for plan, _ in hip_and_ridge_members}
 
@@ -47,6 +66,16 @@ class MatingFaces:
         if side.face in ("left", "right"):
             return member_face(member, Face.FAR if member.placement.z.dot(side.normal) > 0 else Face.NEAR)
         return sawn_face(member, self._names.get(side.owner, {}).get(side.face, side.face))
+
+    def _mate(self, member: Member, cut_id: str, side: FootprintSide) -> MateFace:
+        """What a cut leans on: the face behind a footprint's side, with all beside hips that make one plane with it."""
+        if self._members[side.owner] in self._beside:
+            plane = member.placement.plane_to_world(next(cut.plane for cut in member.cut_planes if cut.id == cut_id))
+            standing = [one for one in self._beside if one.placement != member.placement]
+            made = faces_in(Plane(plane.normal * -1.0, -plane.offset), standing)
+            if made is not None:
+                return made
+        return self.face(side)
 
     def bearing(
         self, name: str, member: Member, piece: Footprint, cheeks: Sequence[tuple[str, FootprintSide]]
@@ -61,7 +90,7 @@ class MatingFaces:
         ]
         best = max((share for share, _, _ in rows), default=0.0)
         found = [
-            Touch(f"{name}.{cut_id}", member, cut_id, self.face(against))
+            Touch(f"{name}.{cut_id}", member, cut_id, self._mate(member, cut_id, against))
             for share, cut_id, against in rows
             if share > NEAR and share >= min(BEARS, best)
         ]

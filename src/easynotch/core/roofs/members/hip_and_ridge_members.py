@@ -4,9 +4,10 @@ from math import hypot
 
 from shapely import Polygon
 
-from ...solid import CutPlane, Frame, Member, PlaneRow, Removal, Theory, Vector, removal
-from ..model.roof import KeepPlanes
+from ...solid import CutPlane, Frame, Hand, Member, Plane, PlaneRow, Removal, Theory, Vector, removal
+from ..model.roof import KeepPlanes, RidgeTop
 from ..plan.arrangement import HipOrRidgePlan, ends_of
+from ..plan.hip_heads import head_places, heads_of
 from ..plan.layout import RoofLayout
 from ..plan.seam_sections import drop_and_shift, is_wing_ridge, keep_method, outline_of, stock_of
 from ..plan.seams import Region, Seam, SeamKind
@@ -44,7 +45,10 @@ def _clips(layout: RoofLayout, plan: HipOrRidgePlan, frame: Frame) -> list[Remov
         point + UP * (frame.origin.z + rise_per_run * (point - frame.origin).dot(plan.seam.direction))
         for point in plan.footprint.corners
     ]
-    roof = outline_of(layout)
+    roof, heads = outline_of(layout), heads_of(layout.roof)
+    if heads is not None and not heads.on_ridge and head_places(layout):
+        # It ends between the king commons, whose tops are planed with its own.
+        return []
     middle = (plan.seam.low + plan.seam.high) * 0.5
     for region in roof.regions:
         slope = region.slope
@@ -89,8 +93,9 @@ def _hip(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     tails = [cut.plane for one in removals for cut in one.planes if cut.role == "tail"]
     foot = min(along_centre(plane) for plane in tails)
     spread = stock.depth * (rise_per_run + 1.0) + stock.thickness * 8 + 10.0
+    hand = _hand(layout, heads)
     return Member(
-        "hip", "hip", stock, frame, removals,
+        "hip" if hand is None else f"hip_{hand}", "hip", stock, frame, removals, hand=hand,
         reach=(min(head, 0.0) - spread, max(foot, plate) + spread + 400.0),
         zero=long_point(removals, stock),
         lengths={
@@ -99,6 +104,13 @@ def _hip(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
         },
         theory=Theory(plate, plate + layout.out_of(seam.first) * unit * hypot(1.0, rise_per_run), unit),
     )  # fmt: skip
+
+
+def _hand(layout: RoofLayout, heads: list[Plane]) -> Hand | None:
+    """A single cheek on the ridge makes lefts and rights of hips; told as a jack's: by the side its cheek looks to."""
+    if len(heads) > 1 or not head_places(layout):
+        return None
+    return Hand.LEFT if heads[0].normal.z > 0 else Hand.RIGHT
 
 
 def _notch(layout: RoofLayout, seam: Seam, frame: Frame) -> Removal:
@@ -143,6 +155,11 @@ def _ridge(layout: RoofLayout, plan: HipOrRidgePlan) -> Member:
     stock, rise_per_run, frame = stock_of(layout, seam), seam.rise_per_run, stick_frame(layout, plan)
     heads, ends = _ends(plan, frame, "head"), _ends(plan, frame, "end")
     removals = (*heads, *ends, *_clips(layout, plan, frame))
+    if layout.roof.ridge.top is RidgeTop.BEVELLED:
+        removals += tuple(
+            Removal((CutPlane(f"bevel_{slope.id}", "bevel", frame.plane_to_local(slope.plane)),))
+            for slope in _both(seam)
+        )
     starts = max(along_centre(one.planes[0].plane) for one in heads)
     stops = min(along_centre(end.planes[0].plane) for end in ends)
     spread = (stock.depth + 4 * stock.thickness) * (abs(rise_per_run) + 1.0) + 10.0

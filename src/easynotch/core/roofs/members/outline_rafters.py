@@ -8,6 +8,7 @@ from math import sqrt
 from ...solid import Hand, Member, Removal, Theory, Vector, removal
 from ..plan.arrangement import Arrangement
 from ..plan.headers import gaps_of, in_mouth
+from ..plan.hip_heads import beside_stations, head_places, kings_beside
 from ..plan.layout import RoofLayout, RoofSide
 from ..plan.rafter_stations import fixed_stations, stations_along
 from ..plan.seam_sections import outline_of
@@ -64,6 +65,7 @@ def rafters_of(
             *(stick.footprint for stick in arranged.hip_and_ridge_members),
             *arranged.post_prints(),
             *(header.footprint for header in arranged.headers),
+            *kings_beside(layout, slope),
         )
         if not disjoint(one, field)
     ]
@@ -74,11 +76,14 @@ def rafters_of(
     )  # fmt: skip
     at_nodes = fixed_stations(layout, side, region)
     ridges = bool(outline_of(layout).ridges)
-    for place in stations_along(layout, side, region):
+    stations, beside = stations_along(layout, side, region), beside_stations(layout, slope)
+    for place in stations:
         if only is not None and abs(place - region.station((only.at.x, only.at.y))) > only.reach * sqrt(2) + half:
             continue
         for found in _stand(eave, place):
-            if place in at_nodes and ridges and found.member.role == "common":
+            if any(abs(place - one) < TINY for one in beside) and found.member.role == "common":
+                yield replace(found, member=_beside_hips(layout, found.member, slope, stations))
+            elif place in at_nodes and ridges and not beside and found.member.role == "common":
                 yield replace(found, member=_named(found.member, outline_of(layout).seams_of(slope)))
             else:
                 yield found
@@ -123,6 +128,16 @@ def _named(member: Member, seams: list[Seam]) -> Member:
     """Where there is a ridge, rafters under its ends are king commons, and those of a side without it end commons."""
     name = "king_common" if any(seam.corner is None for seam in seams) else "end_common"
     return replace(member, id=name, role=name)
+
+
+def _beside_hips(layout: RoofLayout, member: Member, slope: Slope, stations: list[float]) -> Member:
+    """A king or end common beside hips; a king is the roof's common where none stands between, nor at a gable."""
+    if any(slope in place.ends for place in head_places(layout)):
+        return replace(member, id="end_common", role="end_common")
+    kings = beside_stations(layout, slope)
+    gabled = any(edge.gable for edge in layout.roof.plan.edges)
+    between = gabled or any(min(kings) + TINY < at < max(kings) - TINY for at in stations)
+    return replace(member, id="king_common", role="king_common" if between else "common")
 
 
 def _stand(eave: _Eave, station: float) -> Iterator[Standing]:

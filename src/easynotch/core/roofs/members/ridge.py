@@ -1,10 +1,9 @@
 """Ridge and fascia boards: stock lying along the roof, square or bevelled on top."""
 
-from ...solid import CutPlane, Frame, Member, Plane, Removal, Stock, Vector, square_ends
+from ...solid import CutPlane, Frame, Member, Removal, Stock, Vector, square_ends
 from ..model.roof import RidgeKind, RidgeTop, Tail
 from ..plan.layout import RoofLayout
 from ..planes.planes import Slope
-from .cheeks import ridge_clips
 from .rafter import beam_top
 
 DOWN = Vector(0.0, 0.0, -1.0)
@@ -36,7 +35,7 @@ def ridge_member(layout: RoofLayout) -> Member | None:
         return None
     frame = Frame.along(Vector(layout.ridge_span[0], ridge_y(layout), ridge_top(layout)), Vector(1.0, 0.0, 0.0), DOWN)
     length = layout.ridge_length
-    removals = (*square_ends(length), *ridge_clips(layout, frame))
+    removals: tuple[Removal, ...] = square_ends(length)
     if ridge.kind is RidgeKind.BOARD and ridge.top is RidgeTop.BEVELLED:
         removals += tuple(
             Removal((CutPlane(f"bevel_{side.slope.id}", "bevel", frame.plane_to_local(side.slope.plane)),))
@@ -59,8 +58,6 @@ def fascia_member(layout: RoofLayout, slope: Slope) -> Member | None:
     if eaves.fascia <= 0:
         return None
     stock = Stock(eaves.fascia, eaves.fascia_depth)
-    if layout.hipped:
-        return _mitred_fascia(layout, slope, stock)
     length = slope.length + 2 * eaves.verge
     if eaves.tail is Tail.SQUARE:
         outward = (slope.inward * -1.0 - Vector(0.0, 0.0, slope.rise_per_run)).unit()
@@ -73,45 +70,6 @@ def fascia_member(layout: RoofLayout, slope: Slope) -> Member | None:
     frame = Frame.along(middle, slope.along, depth_way)
     return Member(
         f"fascia_{slope.id}", "fascia", stock, frame, square_ends(length), reach=(-10.0, length + 10.0), zero=0.0,
-        lengths={"overall": length},
-    )  # fmt: skip
-
-
-def _mitred_fascia(layout: RoofLayout, slope: Slope, stock: Stock) -> Member:
-    """A fascia round a hipped plan: mitred with its neighbours at hipped corners, square at a gable's verge.
-
-    On square tails the corner is a compound one: the mitre is the plane the two roofs' eaves share.
-    """
-    eaves = layout.roof.eaves
-    sides = {"c": layout.ends[0], "d": layout.ends[1]}
-    at_ends = slope.id in sides
-    plan = layout.roof.plan
-    # A side's eave line ends at the framing; the outer corner lies the overhang and the sheathing beyond it.
-    beyond = layout.out if at_ends else layout.out + plan.sheathing
-    if at_ends:
-        hipped = (True, True)
-    else:
-        first, second = (layout.ends[0] is not None, layout.ends[1] is not None)
-        hipped = (second, first) if slope.runs_back else (first, second)
-    start = -beyond - (plan.sheathing if at_ends else 0.0) if hipped[0] else -eaves.verge
-    stop = slope.length + (beyond + (plan.sheathing if at_ends else 0.0)) if hipped[1] else slope.length + eaves.verge
-    outer = slope.at(start, -layout.out, slope.height(-layout.out))
-    if eaves.tail is Tail.SQUARE:
-        outward = (slope.inward * -1.0 - Vector(0.0, 0.0, slope.rise_per_run)).unit()
-        depth_way = (slope.inward * slope.rise_per_run - Vector(0.0, 0.0, 1.0)).unit()
-    else:
-        outward, depth_way = slope.inward * -1.0, DOWN
-    frame = Frame.along(outer - outward * (eaves.fascia / 2), slope.along, depth_way)
-    cuts = []
-    for name, station, direction, mitred in (("head", start, -1.0, hipped[0]), ("end", stop, 1.0, hipped[1])):
-        corner = slope.at(station, -layout.out, slope.height(-layout.out))
-        # The mitre stands in the upright plane between both eaves, through the outer corner.
-        normal = (slope.along * direction + slope.inward).unit() if mitred else slope.along * direction
-        cuts.append(Removal((CutPlane(name, name, frame.plane_to_local(Plane.through(corner, normal))),)))
-    length = stop - start
-    reach = eaves.fascia + stock.depth + 20.0
-    return Member(
-        f"fascia_{slope.id}", "fascia", stock, frame, tuple(cuts), reach=(-reach, length + reach), zero=0.0,
         lengths={"overall": length},
     )  # fmt: skip
 

@@ -119,6 +119,9 @@ class LineUp(StrEnum):
     PLATES = "plates"
 
 
+RECTANGLE_CORNERS = 4
+
+
 @dataclass(frozen=True, slots=True)
 class Plan:
     """The framing's plan: ``length`` along the ridge, ``width`` across; ``sheathing`` under the seats adds to each
@@ -153,6 +156,11 @@ class Plan:
     dormers: tuple[Dormer, ...] = ()
     deck: float = 0.0
     rectangle: tuple[float, float] | None = None
+
+    @property
+    def plain(self) -> bool:
+        """Whether it is a rectangle, said so, without wings that are part of its outline."""
+        return self.rectangle is not None and len(self.corners) == len(self.edges) == RECTANGLE_CORNERS
 
 
 @dataclass(frozen=True, slots=True)

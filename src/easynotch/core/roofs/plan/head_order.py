@@ -16,6 +16,7 @@ from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint,
 from ..planes.planes import UP, Slope
 from .arrangement import PARTED, Arrangement, HipOrRidgePlan, end_name, named_by_end, post_print
 from .headers import headers_of
+from .hip_heads import beside_commons, head_place, head_places, stub_ridge
 from .layout import RoofLayout
 from .seam_sections import (
     Post,
@@ -81,7 +82,7 @@ class _Arranging:
             for reach in reaches_of(self.roof).values() if reach.run <= near
             for seam in self.roof.seams if seam.runs_through(reach.head)
         ]  # fmt: skip
-        posts = not heads_in_turn(layout)
+        posts = not heads_in_turn(layout) and not head_places(layout)
         self.clusters = [
             _Cluster([node], self._post(node) if posts and not at_valley(self.roof, node) else None)
             for node in self.roof.nodes
@@ -106,8 +107,9 @@ class _Arranging:
             for name, seam in self._named()
             if (one := footprints[name]) is not None
         )
+        stubs = [stub_ridge(self.layout, place) for place in head_places(self.layout) if place.ridge is None]
         return Arrangement(
-            hip_and_ridge_members,
+            (*hip_and_ridge_members, *stubs),
             tuple(cluster.post for cluster in self.clusters if cluster.post is not None),
             tuple(node for cluster in self.clusters if cluster.post is None for node in cluster.nodes),
             tuple(seam for name, seam in self._named() if footprints[name] is None),
@@ -246,6 +248,12 @@ class _Arranging:
         ends = [end for end in ends if footprints[end[0]] is not None]
         through = [row for row in through if footprints[row[0]] is not None]
         if not ends:
+            return
+        place = head_place(self.layout, cluster.nodes[0]) if len(cluster.nodes) == 1 else None
+        if place is not None:
+            hips = [(name, seam) for name, seam, _ in ends if seam != place.ridge]
+            ridge = next((name for name, seam, _ in ends if seam == place.ridge), None)
+            beside_commons(self.layout, place, footprints, hips, ridge)
             return
         first: tuple[str, Seam, Vector] | None = None
         headers = [

@@ -1,8 +1,6 @@
 """The plan of a roof that climbs from more than two sides: its eaves, and the lines where its slopes meet."""
 
-from dataclasses import replace
-
-from .layout import RoofLayout, lay_out_roof
+from .layout import RoofLayout
 from .outline import offset
 
 Point = tuple[float, float]
@@ -12,13 +10,7 @@ def hip_plan(layout: RoofLayout) -> tuple[tuple[Point, ...], tuple[tuple[Point, 
     """The outline of the eaves and the hips and ridges in plan, mm; None of a roof with gables alone or none."""
     outline = layout.outline
     if outline is None:
-        hip = layout.roof.hip
-        if not layout.hipped or hip is None:
-            return None
-        # The same planes, said as an outline.
-        layout = lay_out_roof(replace(layout.roof, hip=replace(hip, head="post")))
-        outline = layout.outline
-        assert outline is not None
+        return None
     outs = [layout.roof.eaves.verge if slope is None else layout.out_of(slope) for slope in outline.slopes]
     eaves = offset(outline, tuple(outs))
     corners = list(zip(outline.corners, eaves, strict=True))

@@ -26,7 +26,6 @@ from ..model.roof import (
     UpperEnd,
 )
 from ..planes.planes import Slope
-from .hip_heads import heads_of
 from .outline import lay_out_outline
 from .seams import OutlineRoof
 from .wings import with_wings
@@ -53,20 +52,19 @@ class RoofSide:
 @dataclass(frozen=True, slots=True)
 class RoofLayout:
     """A roof laid out. ``sides`` are its slopes in section, the first side's from the eave up, then the other's;
-    ``notch`` is the first side's; ``peak`` the height where the planes meet; ``ends`` the slopes of hipped ends.
+    ``notch`` is the first side's; ``peak`` the height where the planes meet. A roof with hips has an ``outline``.
     """
 
     roof: Roof
     sides: tuple[RoofSide, ...]
     notch: NotchSizes
     peak: float
-    ends: tuple[RoofSide | None, RoofSide | None] = (None, None)
     outline: OutlineRoof | None = None
 
     @property
     def hipped(self) -> bool:
         """Whether it has hips."""
-        return self.ends != (None, None) or self.outline is not None
+        return self.outline is not None
 
     def out_of(self, slope: Slope) -> float:
         """From one bearing line out to its fascia's outer face: where fascias are lined up, the flattest slope's is as
@@ -90,18 +88,13 @@ class RoofLayout:
 
     @property
     def ridge_span(self) -> tuple[float, float]:
-        """From where to where the ridge reaches along the plan: to the verges, or to the king commons' outer
-        faces, or past the hips it carries.
-        """
-        roof = self.roof
-        reach = self.sides[0].run - roof.plan.sheathing - heads_of(roof).ridge_past
-        first = -roof.eaves.verge if self.ends[0] is None else reach
-        second = roof.plan.length + roof.eaves.verge if self.ends[1] is None else roof.plan.length - reach
-        return first, second
+        """From where to where the ridge reaches along the plan between gables: to the verges."""
+        verge = self.roof.eaves.verge
+        return -verge, self.roof.plan.length + verge
 
     @property
     def ridge_length(self) -> float:
-        """Between gables the plan's length and both verges; between hips only from king common to king common."""
+        """The plan's length and both verges."""
         first, second = self.ridge_span
         return second - first
 
@@ -141,17 +134,32 @@ def lay_out_roof(roof: Roof) -> RoofLayout:
     if roof.plan.shape is Shape.OUTLINE:
         _refuse_bearings(roof)
         return _outline(roof, sizes)
-    if roof.plan.bearings or roof.plan.purlins or roof.plan.openings or roof.plan.dormers:
+    if End.HIP in roof.plan.ends and roof.plan.shape is Shape.RECTANGLE:
+        _refuse_hips(roof)
         _refuse_bearings(roof)
         return _outline(replace(roof, plan=as_outline(roof.plan)), sizes)
-    if End.HIP in roof.plan.ends and roof.hip is not None and roof.hip.head in ("post", "pairs"):
+    if roof.plan.bearings or roof.plan.purlins or roof.plan.openings or roof.plan.dormers:
+        _refuse_bearings(roof)
         return _outline(replace(roof, plan=as_outline(roof.plan)), sizes)
     if roof.plan.shape is Shape.SHED:
         return _shed(roof, sizes)
     if roof.gambrel is not None:
         return _gambrel(roof, sizes)
-    layout = _two_slopes(roof, sizes)
-    return replace(layout, ends=_hipped_ends(roof, layout)) if End.HIP in roof.plan.ends else layout
+    return _two_slopes(roof, sizes)
+
+
+def _refuse_hips(roof: Roof) -> None:
+    """Refuse what hipped ends of a rectangle are not worked out for.
+
+    Raises:
+        RoofError: with the key it is about.
+    """
+    if roof.hip is None:
+        raise RoofError("hip", message("error.roof_hip_missing"))
+    if roof.ridge.kind is not RidgeKind.BOARD:
+        raise RoofError("ridge.kind", message("error.roof_hip_ridge"))
+    if roof.gambrel is not None or roof.plan.ridge_at is not None:
+        raise RoofError("plan.ends", message("error.roof_hip_shape"))
 
 
 def _is_laid_on(roof: Roof) -> bool:
@@ -174,8 +182,7 @@ def _refuse_bearings(roof: Roof, path: str = "plan.openings") -> None:
     if plan.shape is Shape.OUTLINE:
         return
     plain = plan.shape is Shape.RECTANGLE and plan.ridge_at is None and roof.gambrel is None
-    heads = End.HIP not in plan.ends or (roof.hip is not None and roof.hip.head in ("post", "pairs"))
-    if not (plain and heads and roof.ridge.kind is RidgeKind.BOARD):
+    if not (plain and roof.ridge.kind is RidgeKind.BOARD):
         if plan.bearings:
             raise RoofError("plan.bearings", message("error.bearings_here"))
         if plan.purlins:
@@ -218,22 +225,6 @@ def _outline(roof: Roof, sizes: NotchSizes) -> RoofLayout:
         at = found.slopes.index(short)
         raise RoofError(f"plan.edges[{at}].plate", message("error.plate_low", n=Count(at + 1)))
     return layout
-
-
-def _hipped_ends(roof: Roof, layout: RoofLayout) -> tuple[RoofSide | None, RoofSide | None]:
-    """The slopes of the hipped ends, of the same pitch and run as the sides."""
-    plan, first = roof.plan, layout.sides[0]
-    x = plan.length + plan.sheathing
-    lines = (
-        ("c", (-plan.sheathing, plan.width), (-plan.sheathing, 0.0)),
-        ("d", (x, 0.0), (x, plan.width)),
-    )
-    sides = [
-        RoofSide(Slope(name, start, end, first.slope.rise_per_run, 0.0, first.slope.hap), first.run)
-        for name, start, end in lines
-    ]
-    first_end, second_end = (side if kind is End.HIP else None for side, kind in zip(sides, plan.ends, strict=True))
-    return first_end, second_end
 
 
 def _eave_a(roof: Roof, rise_per_run: float, plate: float, hap: float) -> Slope:

@@ -4,6 +4,7 @@ inside corner over what has no wall under it.
 
 from collections.abc import Iterator
 from itertools import pairwise
+from math import hypot
 
 from ...tape import whole_down, whole_up
 from ...terms import Count, message
@@ -12,9 +13,10 @@ from ..model.setting_out import FirstBay, bays_between
 from ..planes.planes import Slope
 from .beside_corners import beside_corners
 from .headers import gaps_of
+from .hip_heads import head_places, heads_of, jacks_from, king_shift
 from .layout import RoofLayout, RoofSide
 from .seam_sections import outline_of
-from .seams import TINY, Region
+from .seams import NODE, TINY, Point, Region
 
 MOST_PIECES = 4000
 SKEW = 1e-6
@@ -97,12 +99,17 @@ def _along_wall(
     for first, second in pairwise(fixed):
         # Opposite eaves run opposite ways: both are stepped from the same end, so that their rafters face each other.
         ends = (first, second) if _is_forward(side) else (second, first)
+        if layout.roof.plan.plain:
+            # From the king common of a hipped end towards a gable.
+            gabled = [abs(at - end) < thick for at, end in zip((first, second), ends_at, strict=True)]
+            ends = ends if gabled[0] == gabled[1] else (second, first) if gabled[0] else (first, second)
         made += bays_between(*ends, spacing, thick, equal=equal)
     jacks = layout.roof.hip.jacks if layout.roof.hip is not None else "commons"
     if jacks == "corner":
-        return sorted([*made, *_from_corners(layout, fixed, reach, ends_at)])
+        return sorted([*made, *_from_corners(layout, side.slope, fixed, reach, ends_at)])
+    past = jacks_from(layout, side.slope)
     for start, direction, stop, corner in (
-        (fixed[0], -1.0, low + thick / 2, ends_at[0]), (fixed[-1], 1.0, high - thick / 2, ends_at[1])
+        (fixed[0] + past, -1.0, low + thick / 2, ends_at[0]), (fixed[-1] - past, 1.0, high - thick / 2, ends_at[1])
     ):  # fmt: skip
         whole = abs(corner - start)
         step = whole / max(1, whole_up(whole / spacing)) if jacks == "even" and whole > spacing else spacing
@@ -123,15 +130,18 @@ def _is_forward(side: RoofSide) -> bool:
 
 
 def _from_corners(
-    layout: RoofLayout, fixed: list[float], reach: tuple[float, float], ends_at: tuple[float, float]
+    layout: RoofLayout, slope: Slope, fixed: list[float], reach: tuple[float, float], ends_at: tuple[float, float]
 ) -> list[float]:
     """Stepped from both ends of the wall towards the first and last fixed rafter, one clear of each; past the wall's
     ends, where a hip leans out, stepped on from there.
     """
-    spacing, thick = layout.roof.spacing, layout.roof.rafter.thickness
+    spacing, thick, heads = layout.roof.spacing, layout.roof.rafter.thickness, heads_of(layout.roof)
+    past = jacks_from(layout, slope)
+    # Where the king stands farther off, the end common does not: the last jack is clear of the nearer one.
+    clear = thick + (max(0.0, heads.king) / 2 if heads is not None and head_places(layout) else 0.0)
     made: list[float] = []
     for start, direction, last, far in ((ends_at[0], 1.0, fixed[0], reach[0]), (ends_at[1], -1.0, fixed[-1], reach[1])):
-        made += bays_between(start, last, spacing, thick)
+        made += bays_between(start, last + direction * past, spacing, clear)
         if (start - far) * direction > thick / 2:
             # Flush with the walls' corner, between what stands on the wall and what hangs past it.
             made.append(start + direction * thick / 2)
@@ -150,13 +160,20 @@ def framing_ends(layout: RoofLayout, slope: Slope) -> tuple[float, float]:
     return min(ends), max(ends)
 
 
+def _shift(layout: RoofLayout, slope: Slope, point: Point) -> float:
+    """How far beside a node the rafter stands, mm."""
+    roof = outline_of(layout)
+    node = next((one for one in roof.nodes if hypot(one.x - point[0], one.y - point[1]) < NODE), None)
+    return 0.0 if node is None else king_shift(layout, slope, node)
+
+
 def fixed_stations(layout: RoofLayout, side: RoofSide, region: Region) -> list[float]:
     """Under the nodes, above the eave itself, and not in a rafter that stands already; at least one."""
     thick, slope = layout.roof.rafter.thickness, side.slope
     low, high = framing_ends(layout, slope)
     found: list[float] = []
     walls = [(start, end) for start, end, *_ in outline_of(layout).walls(slope)]
-    for at in sorted(region.station(point) for point in region.upper):
+    for at in sorted(region.station(point) + _shift(layout, slope, point) for point in region.upper):
         place = min(max(at, low + thick / 2), high - thick / 2)
         if any(wall - TINY < at < other + TINY for wall, other in walls) and all(
             abs(place - one) > thick for one in found

@@ -12,7 +12,7 @@ from math import acos, atan2, hypot, sqrt, tan
 
 from ...solid import CutPlane, Frame, HalfPlane, Member, Plane, Removal, Stock, Vector, clip, removal
 from ...terms import message
-from ..model.roof import Hip, KeepPlanes, RidgeKind, RoofError
+from ..model.roof import Hip, KeepPlanes, RidgeKind, RidgeTop, RoofError
 from ..planes.planes import UP, Slope
 from .layout import RoofLayout
 from .outline import angles
@@ -97,8 +97,11 @@ def at_valley(roof: OutlineRoof, node: Vector) -> bool:
 
 
 def drop_and_shift(layout: RoofLayout, seam: Seam) -> tuple[float, float]:
-    """How far a stick is let down, plumb, and shifted towards its first slope; nothing of either where it is backed."""
-    if keep_method(layout, seam) is KeepPlanes.BACK:
+    """How far a stick is let down, plumb, and shifted towards its first slope; nothing of either where it is backed, as
+    a ridge with a bevelled top is.
+    """
+    bevelled = seam.kind is SeamKind.RIDGE and layout.roof.ridge.top is RidgeTop.BEVELLED
+    if bevelled or keep_method(layout, seam) is KeepPlanes.BACK:
         return 0.0, 0.0
     thickness = stock_of(layout, seam).thickness
     if is_ploughed(layout, seam):

@@ -10,9 +10,7 @@ from enum import StrEnum
 from math import acos, atan, degrees
 
 from ...solid import Vector
-from ..model.roof import End
-from ..plan.layout import RoofLayout, as_outline
-from ..plan.outline import lay_out_outline
+from ..plan.layout import RoofLayout
 from ..plan.seams import Seam, SeamKind
 from ..planes.planes import UP, Slope
 
@@ -47,14 +45,7 @@ class Bevel:
 
 def hips_of(layout: RoofLayout) -> tuple[Seam, ...]:
     """The hips of a roof with hipped ends or over an outline, as seams of its planes."""
-    if layout.outline is not None:
-        return tuple(layout.outline.hips)
-    plan = layout.roof.plan
-    if End.HIP not in plan.ends:
-        return ()
-    plan = as_outline(plan)
-    found = lay_out_outline(plan.corners, plan.edges, layout.roof.slope, layout.notch.hap, plan.sheathing)
-    return tuple(found.hips)
+    return () if layout.outline is None else tuple(layout.outline.hips)
 
 
 def valleys_of(layout: RoofLayout) -> tuple[Seam, ...]:

@@ -1,7 +1,7 @@
 """The checks of a roof: what could go wrong, each with what to change. Limits come in as values."""
 
 from collections.abc import Iterator, Mapping
-from math import atan, degrees, isfinite, sqrt
+from math import atan, degrees, isfinite
 
 from ...solid import Fitted
 from ...terms import (
@@ -21,10 +21,9 @@ from ...terms import (
     message,
 )
 from ..framing.pieces import Framing
-from ..members.hips import hip_drop
 from ..members.ridge import ridge_top
 from ..model.notch import NotchSizes
-from ..model.roof import Gauged, KeepPlanes, RidgeKind, Shape, Tail, Tails
+from ..model.roof import Gauged, RidgeKind, Shape, Tail, Tails
 from ..model.setting_out import SettingOut
 from ..plan.layout import RoofLayout
 from .chalk import chalk_line
@@ -57,7 +56,10 @@ def check_roof(
         return (
             *_pitch(layout),
             *_notch(layout, limits),
+            *(_ridge(layout, facts) if layout.roof.plan.plain else ()),
             *_eaves(layout),
+            *(_boards(layout) if layout.roof.plan.plain else ()),
+            *(_headroom(layout) if layout.roof.plan.plain else ()),
             *_not_on_hips(layout),
             *check_outline_roof(layout, framing),
             *check_proud(layout),
@@ -223,15 +225,6 @@ def _not_on_hips(layout: RoofLayout) -> Iterator[Check]:
 
 def _spacing(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
     out, spacing = framing.setting_out, layout.roof.spacing
-    if layout.hipped:
-        yield _hip_notch(layout)
-        shortest = min(
-            (p.member.lengths["short_point"] for p in framing.pieces if p.member.role == "jack"), default=None
-        )
-        if shortest is not None:
-            level = Level.LOOK if shortest < layout.roof.rafter.depth else Level.OK
-            yield make_check("shortest_jack", level, Length(shortest))
-        return
     if spacing > layout.roof.plan.length:
         yield make_check("spacing_wide", Level.LOOK, Length(spacing), length=Length(layout.roof.plan.length))
         return
@@ -270,16 +263,6 @@ def _sheets(layout: RoofLayout, out: SettingOut, sheet: float) -> Check:
         "value": Length(sheet), "at": Length(first), "off": Length(off.get(first, 0.0)),
     }  # fmt: skip
     return make_check("sheets", Level.OK if fits else Level.LOOK, Length(sheet), **values)
-
-
-def _hip_notch(layout: RoofLayout) -> Check:
-    """Lying flatter than a common, a hip is less deep plumb: what it leaves for a notch under the same height."""
-    hip = layout.roof.hip
-    assert hip is not None
-    rise_per_run = layout.sides[0].slope.rise_per_run / sqrt(2.0)
-    drop = 0.0 if hip.keep_planes is KeepPlanes.BACK else hip_drop(layout)
-    left = hip.stock.depth * sqrt(1.0 + rise_per_run * rise_per_run) - (layout.notch.hap - drop)
-    return make_check("hip_notch", Level.STOP if left <= 0 else Level.OK, Length(left))
 
 
 def _joints(fitted: tuple[Fitted, ...]) -> Iterator[Check]:

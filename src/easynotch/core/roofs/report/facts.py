@@ -7,10 +7,10 @@ from math import atan, degrees, isfinite, radians, tan
 
 from ..framing.pieces import RAFTERS, Framing
 from ..members.fascia_run import gable_triangle
-from ..members.hips import hip_facts, jack_step
 from ..members.ridge import fascia_drop, ridge_top
 from ..members.under_ridge import beam_pocket
 from ..model.roof import RidgeKind, Tails
+from ..plan.hip_heads import head_places, jack_step
 from ..plan.layout import RoofLayout
 from .chalk import chalk_line
 from .outline_facts import hip_facts_of, ridge_facts, sloping_area, valley_facts_of
@@ -32,7 +32,8 @@ def facts_of(layout: RoofLayout, framing: Framing) -> dict[str, float | int]:
     if layout.outline is not None:
         facts["sheathing_area"] = sloping_area(layout)
         facts["peak"] = layout.peak
-        return facts | _alike(layout) | hip_facts_of(layout) | valley_facts_of(layout) | ridge_facts(layout)
+        facts |= _alike(layout) | hip_facts_of(layout) | valley_facts_of(layout) | ridge_facts(layout, framing)
+        return facts | (_around(layout, framing) if layout.roof.plan.plain else {})
     facts |= {"ridge_length": layout.ridge_length, "sheathing_area": sheathing_area(layout)}
     if len(layout.sides) == 2:
         facts["ridge_top"] = ridge_top(layout)
@@ -44,10 +45,7 @@ def facts_of(layout: RoofLayout, framing: Framing) -> dict[str, float | int]:
         facts["break_height"] = layout.sides[1].slope.plate
     if len(layout.sides) == 2 and abs(layout.sides[1].slope.plate - layout.sides[0].slope.plate) > 1e-6:
         facts["second_plate"] = layout.sides[1].slope.plate - layout.sides[0].slope.plate
-    facts |= _alike(layout)
-    if layout.hipped:
-        facts |= hip_facts(layout)
-    return facts | _around(layout, framing)
+    return facts | _alike(layout) | _around(layout, framing)
 
 
 def _alike(layout: RoofLayout) -> dict[str, float]:
@@ -67,7 +65,8 @@ def _alike(layout: RoofLayout) -> dict[str, float]:
     hips = layout.outline.hips if layout.outline is not None else []
     # A jack is shorter than the last by the spacing's run at the hip's own angle in plan; at 45° that is the spacing.
     per = tan(radians(hips[0].plan_angle(hips[0].first))) if hips else 1.0
-    if hips and layout.roof.hip is not None and layout.roof.hip.jacks == "even":
+    even = layout.roof.hip is not None and layout.roof.hip.jacks == "even"
+    if hips and even and not head_places(layout):
         # Closed up, they differ by another step along every eave.
         return found
     return found | {"common_difference": jack_step(layout) * per * first.slope.per_run}
@@ -111,12 +110,6 @@ def lowest(layout: RoofLayout) -> float:
 
 def sheathing_area(layout: RoofLayout) -> float:
     """The sloping area over overhangs and verges, to the fascias' outer faces, mm²."""
-    if layout.hipped:
-        # Every slope has the same pitch, so that the whole is the plan's area up the slope.
-        plan, first = layout.roof.plan, layout.sides[0]
-        reaches = [layout.roof.eaves.verge if end is None else layout.out + plan.sheathing for end in layout.ends]
-        across = 2 * (first.run + layout.out)
-        return across * (plan.length + sum(reaches)) * first.slope.per_run
     length = layout.ridge_length
     area = 0.0
     for side in layout.sides:

@@ -5,7 +5,6 @@ from math import hypot
 
 from ...solid import Member, Vector
 from ..framing.pieces import Framing
-from ..model.roof import KeepPlanes
 from ..plan.layout import RoofLayout
 from ..plan.seam_sections import stock_of
 from ..plan.seams import Seam, SeamKind
@@ -41,9 +40,7 @@ def hip_check(layout: RoofLayout, hip: Member, seam: Seam) -> HipCheck:
     per_run = hypot(1.0, seam.rise_per_run)
     level = hip.lengths["head_to_plate"] / per_run
     plumb = layout.notch.hap + seam.rise_per_run * level
-    clipped = layout.roof.hip is not None and layout.roof.hip.keep_planes is KeepPlanes.CORNER
-    if layout.outline is not None:
-        clipped = any(cut.id == "clipped" for cut in hip.cut_planes)
+    clipped = any(cut.id == "clipped" for cut in hip.cut_planes)
     if clipped and layout.roof.hip is not None:
         level -= layout.roof.hip.clipped_face / _spread(seam)
     distance = hypot(level, plumb)

@@ -3,9 +3,9 @@
 from math import acos, atan, cos, degrees, hypot, pi, sqrt, tan
 
 from ...terms import Angle, Count, Length, Working
-from ..members.hips import corners, hip_drop
-from ..model.roof import End, KeepPlanes
+from ..model.roof import KeepPlanes
 from ..plan.layout import RoofLayout
+from ..plan.seam_sections import drop_and_shift, outline_of
 from .methods import Roads, line, road
 
 
@@ -16,7 +16,7 @@ def hip_working(layout: RoofLayout) -> list[Working]:
     made = [Working("hip_theoretical", *_length(layout))]
     if hip.keep_planes is not KeepPlanes.BACK:
         made.append(Working("hip_drop", *_drop(layout)))
-    if hip.head == "commons" and layout.roof.plan.ends == (End.HIP, End.HIP):
+    if hip.head == "commons" and not any(edge.gable for edge in layout.roof.plan.edges):
         made.append(Working("ridge_length", *_ridge(layout)))
     return made
 
@@ -41,13 +41,13 @@ def _drop(layout: RoofLayout) -> Roads:
     """Half the hip's thickness times the fall across it; or by the backing, from the angle between the two planes."""
     hip, rise_per_run = layout.roof.hip, layout.sides[0].slope.rise_per_run
     assert hip is not None
-    half = hip.stock.thickness / 2
+    half, corner = hip.stock.thickness / 2, outline_of(layout).hips[0]
+    drop, _ = drop_and_shift(layout, corner)
     first = road(
         line("fall_across", Count(rise_per_run / sqrt(2)), slope=Count(rise_per_run)),
-        line("hip_drop", Length(hip_drop(layout)), half=Length(half), fall=Count(rise_per_run / sqrt(2))),
+        line("hip_drop", Length(drop), half=Length(half), fall=Count(rise_per_run / sqrt(2))),
     )
-    corner = corners(layout)[0]
-    backing = acos(corner.side.slope.plane.normal.dot(corner.end.slope.plane.normal)) / 2
+    backing = acos(corner.first.plane.normal.dot(corner.second.plane.normal)) / 2
     off = half * tan(backing)
     lean = atan(layout.roof.slope / sqrt(2))
     second = road(
@@ -60,10 +60,12 @@ def _drop(layout: RoofLayout) -> Roads:
 def _ridge(layout: RoofLayout) -> Roads:
     """The plan less both runs and a common's thickness more; or from king to king over their outer faces."""
     plan, run, thick = layout.roof.plan, layout.sides[0].run, layout.roof.rafter.thickness
-    whole = plan.length + 2 * plan.sheathing
+    # It runs along the longer side.
+    long = max(plan.length, plan.width)
+    whole = long + 2 * plan.sheathing
     first = road(
         line("hip_ridge", Length(whole - 2 * run + thick), length=Length(whole), run=Length(run), thick=Length(thick))
     )
-    near, far = run - plan.sheathing - thick / 2, plan.length - (run - plan.sheathing) + thick / 2
+    near, far = run - plan.sheathing - thick / 2, long - (run - plan.sheathing) + thick / 2
     second = road(line("hip_ridge_kings", Length(far - near), far=Length(far), near=Length(near)))
     return first, second

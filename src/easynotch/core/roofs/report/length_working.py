@@ -3,8 +3,8 @@
 from math import atan, cos, degrees, hypot, sin, sqrt, tan
 
 from ...terms import Angle, Count, Length, Working
-from ..members.hips import jack_step
 from ..model.roof import NotchRule, Tail
+from ..plan.hip_heads import jack_step
 from ..plan.layout import RoofLayout
 from .hip_working import hip_working
 from .methods import Roads, line, road
@@ -15,7 +15,7 @@ def length_working(layout: RoofLayout) -> tuple[Working, ...]:
     made = [Working("rise", *_rise(layout)), Working("common_difference", *_difference(layout))]
     if layout.roof.slope > 0:
         made.append(Working("heel", *_heel(layout)))
-    if layout.hipped and layout.outline is None and layout.roof.hip is not None:
+    if layout.hipped and layout.roof.hip is not None:
         made += hip_working(layout)
     if len(layout.sides) > 1 and not layout.hipped:
         made.append(Working("ridge_length", *_ridge_length(layout)))

@@ -64,7 +64,7 @@ class MasterPattern:
 
 def master_patterns(layout: RoofLayout, framing: Framing) -> list[MasterPattern]:
     """One pattern for every pitch and overhang of the roof that has rafters on it."""
-    sides = [*layout.sides, *(end for end in layout.ends if end is not None)]
+    sides = list(layout.sides)
     found: list[MasterPattern] = []
     seen: list[tuple[float, float]] = []
     for side in sides:

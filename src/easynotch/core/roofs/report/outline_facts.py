@@ -9,6 +9,7 @@ from ...terms import Angle, Check, Count, Length, Level, make_check
 from ..framing.pieces import Framing
 from ..model.roof import KeepPlanes, LineUp
 from ..plan.head_order import arrange, heads_in_turn
+from ..plan.hip_heads import head_places
 from ..plan.layout import RoofLayout
 from ..plan.outline import areas_over
 from ..plan.seam_sections import at_valley, drop_and_shift, keep_method, outline_of, reach_aside, stock_of
@@ -62,8 +63,8 @@ def hip_facts_of(layout: RoofLayout) -> dict[str, float]:
             "bevels.face_purlin": degrees(atan(slope.rise_per_run / slope.per_run)),
             "bevels.edge_purlin": degrees(atan(cos(radians(common)))),
         }
-    if keep_method(layout, hip) is not KeepPlanes.BACK:
-        found["hip_drop"] = drop_and_shift(layout, hip)[0]
+    # What a square top would be let down by, which one that is planed is planed off at its edges.
+    found["hip_drop"] = hip.drop(stock_of(layout, hip).thickness)
     return found
 
 
@@ -94,9 +95,11 @@ def valley_facts_of(layout: RoofLayout) -> dict[str, float]:
     return found
 
 
-def ridge_facts(layout: RoofLayout) -> dict[str, float]:
-    """Of a single level ridge: between its posts, and its square top above the plates."""
-    ridges = outline_of(layout).ridges
+def ridge_facts(layout: RoofLayout, framing: Framing) -> dict[str, float]:
+    """Of a single level ridge: between its posts, or with what it runs on past its hips, and its top above the plates;
+    where four hips meet at commons that of the block between them.
+    """
+    ridges = [plan.seam for plan in arrange(layout).hip_and_ridge_members if plan.seam.kind is SeamKind.RIDGE]
     if len(ridges) != 1 or abs(ridges[0].rise_per_run) > ALIKE:
         return {}
     (ridge,) = ridges
@@ -105,7 +108,10 @@ def ridge_facts(layout: RoofLayout) -> dict[str, float]:
         post.flat for post in arrange(layout).posts if any((post.at - end).length < ALIKE * 1e3 for end in ends)
     )
     top = ridge.high.z - drop_and_shift(layout, ridge)[0]
-    return {"ridge_length": ridge.run - flats, "ridge_top": top,
+    length = ridge.run - flats
+    if head_places(layout):
+        length = next(piece.member.lengths["overall"] for piece in framing.pieces if piece.member.role == "ridge")
+    return {"ridge_length": length, "ridge_top": top,
             "ridge_underside": top - stock_of(layout, ridge).depth}  # fmt: skip
 
 
@@ -142,7 +148,7 @@ def check_outline_roof(layout: RoofLayout, framing: Framing) -> Iterator[Check]:
         if piece.member.role in ("jack", "valley_jack", "hip_valley_jack")
     ]
     if jacks:
-        level = Level.LOOK if min(jacks) < layout.roof.rafter.depth else Level.OK
+        level = Level.LOOK if min(jacks) < layout.roof.rafter.depth - ALIKE else Level.OK
         yield make_check("shortest_jack", level, Length(min(jacks)))
     elif roof.hips:
         yield make_check("no_jacks", Level.LOOK, Length(layout.roof.spacing))
@@ -167,6 +173,7 @@ def _fascias(layout: RoofLayout) -> Iterator[Check]:
 
 
 def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
+    deep: list[float] = []
     for number, hip in enumerate(roof.hips, 1):
         angles = [hip.plan_angle(slope) for slope in (hip.first, hip.second)]
         corner = sum(angles)
@@ -184,9 +191,10 @@ def _hips(layout: RoofLayout, roof: OutlineRoof) -> Iterator[Check]:
             shift = abs(drop_and_shift(layout, hip)[1])
             yield make_check(f"hip_shifted.{number}", Level.LOOK, Length(shift), n=Count(number))
         stock, drop = stock_of(layout, hip), drop_and_shift(layout, hip)[0]
-        left = stock.depth * hypot(1.0, hip.rise_per_run) - (layout.notch.hap - drop)
-        if left <= 0:
-            yield make_check("hip_notch", Level.STOP, Length(left))
+        deep.append(stock.depth * hypot(1.0, hip.rise_per_run) - (layout.notch.hap - drop))
+    if deep:
+        # Lying flatter than a common, a hip is less deep plumb: what it leaves for a notch under the same height.
+        yield make_check("hip_notch", Level.STOP if min(deep) <= 0 else Level.OK, Length(min(deep)))
 
 
 def _valleys(layout: RoofLayout) -> Iterator[Check]:
@@ -256,7 +264,8 @@ def _posts(layout: RoofLayout) -> Iterator[Check]:
         widest = 2 * max(post.flat for post in arranged.posts)
         yield make_check("posts_near", Level.OK, Length(widest), n=Count(len(arranged.posts)))
     roof = outline_of(layout)
-    crowded = [node for node in arranged.in_turn if not at_valley(roof, node)]
+    beside = [place.at for place in head_places(layout)]
+    crowded = [node for node in arranged.in_turn if not at_valley(roof, node) and node not in beside]
     if crowded and not heads_in_turn(layout):
         yield make_check("heads_in_turn", Level.LOOK, Count(len(crowded)), n=Count(len(crowded)))
     ridges = [seam for seam in arranged.left_out if seam.kind is SeamKind.RIDGE]

@@ -3,8 +3,8 @@
 from collections.abc import Iterator
 
 from ...terms import Check, Count, Length, Level, make_check
-from ..model.roof import RidgeKind, RidgeTop, Tail
-from ..plan.hip_heads import heads_of, on_ridge
+from ..model.roof import RidgeTop, Tail
+from ..plan.hip_heads import head_places, heads_of
 from ..plan.layout import RoofLayout
 from ..plan.seams import OutlineRoof
 from ..planes.planes import Slope
@@ -17,8 +17,7 @@ def check_proud(layout: RoofLayout) -> Iterator[Check]:
     """Whatever stands over its neighbouring slope."""
     if layout.outline is not None:
         yield from _fascias(layout, layout.outline)
-        return
-    if not layout.hipped:
+    if not head_places(layout):
         return
     kings, ridge = over_hip_ends(layout)
     if kings > SHOWS:
@@ -35,10 +34,11 @@ def over_hip_ends(layout: RoofLayout) -> tuple[float, float]:
     slope's rate. Never less than nothing.
     """
     roof, heads = layout.roof, heads_of(layout.roof)
+    assert heads is not None
     rise_per_run, aside = layout.sides[0].slope.rise_per_run, layout.half_ridge
     kings = rise_per_run * (roof.rafter.thickness / 2 - heads.king - aside)
     # A ridge that carries the hips is sawn to the hip ends' slopes itself.
-    if roof.ridge.kind is not RidgeKind.BOARD or on_ridge(roof):
+    if heads.on_ridge:
         return max(kings, 0.0), 0.0
     flush = 0.0 if roof.ridge.top is RidgeTop.BEVELLED else aside
     return max(kings, 0.0), max(rise_per_run * (heads.ridge_past - flush), 0.0)

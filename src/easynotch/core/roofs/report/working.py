@@ -6,6 +6,7 @@ from ...tape import whole_down
 from ...terms import Angle, Count, Length, Road, Working
 from ..members.ridge import fascia_drop, ridge_top
 from ..model.roof import NotchRule, RidgeKind, RidgeTop, Tail
+from ..plan.hip_heads import head_places
 from ..plan.layout import RoofLayout
 from .length_working import length_working
 from .methods import line as _line
@@ -24,14 +25,15 @@ def working_of(layout: RoofLayout, *, metric: bool = False) -> tuple[Working, ..
     made = [Working("hap", *_hap(layout))]
     if layout.roof.slope > 0:
         made += [Working("seat", *_seat(layout)), Working("notch_depth", *_notch_depth(layout))]
-    if layout.alike and layout.outline is None:
+    drawn = not layout.roof.surveyed
+    if layout.alike and (layout.outline is None or (drawn and head_places(layout))):
         made = [
             Working("theoretical", *_theoretical(layout, metric=metric)),
             Working("head_to_plate", *_head_to_plate(layout)),
             Working("tail", *_tail(layout)),
             *made,
         ]
-        if layout.roof.ridge.kind is RidgeKind.BOARD and len(layout.sides) == 2:
+        if layout.roof.ridge.kind is RidgeKind.BOARD and (len(layout.sides) == 2 or layout.hipped):
             made.insert(0, Working("ridge_underside", *_ridge_underside(layout)))
         if layout.roof.eaves.fascia > 0:
             made.append(Working("fascia_drop", *_fascia_drop(layout)))
