@@ -10,10 +10,11 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from easynotch.core.roofs import RoofError, frame_roof, lay_out_roof
+from easynotch.core.roofs import RoofError, along_edges, frame_roof, lay_out_roof
 from easynotch.core.rules import Dialect, Words
+from easynotch.core.solid import as_sawn, group_identical
 from easynotch.core.tape import Tape, Units
-from easynotch.exchange import Problems, parse_json, read_job, work_out_roof
+from easynotch.exchange import Problems, joint_ranges, parse_json, read_job, work_out_roof
 from easynotch.exchange.input.survey_input import SurveyInput
 from easynotch.exchange.reading import read_draft
 from easynotch.exchange.tables.readings_table import read_readings, write_readings
@@ -257,3 +258,81 @@ def test_a_corner_the_plan_has_not_cannot_be_held(home):
     with pytest.raises(Problems) as found:
         checks_of(home, lambda work: work["survey"].update(holds=[1, 9]))
     assert found.value.problems[0].path == "survey.holds[1]"
+
+
+def hipped(work, head="commons"):
+    work["plan"]["ends"] = ["hip", "hip"]
+    work["hip"] = {"thickness": "45 mm", "depth": "245 mm", "keep_planes": "drop", "head": head}
+
+
+@pytest.mark.parametrize("head", ["commons", "ridge_single", "ridge_double", "post", "pairs"])
+def test_hips_of_any_heads_are_cut_to_what_was_read_and_tell_within_what_they_close(home, head):
+    worked = work_out_roof(store(home, lambda work: hipped(work, head)), Units.METRIC)
+    assert worked.survey.cut_to
+    cut = {one.member.id for one in worked.members if one.member.place is not None}
+    assert {"hip_at_1", "hip_at_2", "hip_at_3", "hip_at_4"} <= cut
+    assert {check.level for check in worked.checks if check.id.startswith("joint")} == {"ok"}
+    ranges = joint_ranges(worked)
+    readings = {number: one.kind for number, one in enumerate(worked.survey.given.readings)}
+    for corner in (1, 2, 3, 4):
+        assert readings[ranges[f"hip_at_{corner}.seat"].reading] == "level"
+        assert readings[ranges[f"hip_at_{corner}.heel"].reading] in ("side", "diagonal")
+        assert ranges[f"hip_at_{corner}.heel_side"].by > worked.survey.given.saw.mm
+
+
+def test_over_hips_too_rafters_are_cut_alike_and_open_by_no_more_than_is_allowed(home):
+    def within(allowed):
+        def change(work):
+            hipped(work)
+            work["survey"]["alike"] = allowed
+
+        return work_out_roof(store(home, change), Units.METRIC)  # fmt: skip
+
+    own, alike = within("0 mm"), within("4 mm")
+    patterns = [len(list(group_identical(as_sawn(one.member) for one in worked.members if "stand" in one.member.lengths)))
+                for worked in (own, alike)]  # fmt: skip
+    told = {check.id: check for check in alike.checks}["survey_alike"]
+    assert patterns[1] == told.message.values["patterns"].number < patterns[0] * 0.75
+    assert 0.5 < told.value.mm <= 4.0
+    for one in alike.fitted:
+        assert abs(one.exact.opening) < 1e-3 + one.within
+    # What is cut for its own place closes as it did.
+    assert any(one.within == 0 for one in alike.fitted) and "survey_alike" not in {check.id for check in own.checks}
+
+
+def test_over_hips_a_rafter_read_out_of_its_place_is_told_by_its_wall(home):
+    def read(at, stands):
+        def change(work):
+            hipped(work)
+            work["survey"]["readings"].append(
+                {"kind": "rafter", "from": {"side": "second_end", "at": at}, "value": stands}
+            )
+
+        return checks_of(home, change)  # fmt: skip
+
+    worked = work_out_roof(store(home, hipped), Units.METRIC)
+    place = next(one.member for one in worked.members if one.member.id.startswith("end_common_on_2")).place
+    belongs = sorted(along_edges(worked.layout, worked.framing)[1])[place - 1]
+    # The end common stands near the middle of its wall.
+    assert belongs == pytest.approx(3006.0, abs=30.0)
+    found = read("3006 mm", "3020 mm")["survey_rafters"]
+    (late,) = found.message.values["which"].items
+    assert late.values["n"].number == place and late.values["side"].number == 2
+    assert late.values["off"].mm == pytest.approx(3020.0 - belongs) and found.message.values["sheets"].number == 0
+    assert "survey_no_rafter.1" in read("9 m", "9 m")
+
+
+@pytest.mark.parametrize(
+    ("walls", "told"),
+    [([{"side": "first", "movable": "0 mm"}, {"side": 3, "movable": "0 mm"}], True),
+     ([{"side": "first", "movable": "60 mm"}], False)],
+)  # fmt: skip
+def test_what_every_wall_allows_is_kept_or_it_is_said_that_it_cannot_be(home, walls, told):
+    found = checks_of(home, lambda work: work["survey"].update(movable="40 mm", walls=walls))
+    assert ("survey_walls" in found) == told and ("survey_worth" in found) != told
+
+
+def test_a_wall_the_plan_has_not_allows_nothing(home):
+    with pytest.raises(Problems) as found:
+        checks_of(home, lambda work: work["survey"].update(walls=[{"side": 9, "movable": "3 mm"}]))
+    assert found.value.problems[0].path == "survey.walls[0].side"

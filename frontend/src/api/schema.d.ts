@@ -4401,8 +4401,8 @@ export interface components {
         /**
          * SurveyInput
          * @description The plates as they stand: readings; what every rafter keeps, and what stays where it is; whether the building is
-         *     trued or the pieces are cut to it, how far a corner can still be moved, and which cannot; within what rafters that
-         *     differ are cut alike; how far a saw is off; what the work takes.
+         *     trued or the pieces are cut to it, how far a corner can still be moved, which cannot, and walls that can be by less;
+         *     within what rafters that differ are cut alike; how far a saw is off; what the work takes.
          */
         SurveyInput: {
             /**
@@ -4430,6 +4430,11 @@ export interface components {
              * @default []
              */
             holds: number[];
+            /**
+             * Walls
+             * @default []
+             */
+            walls: components["schemas"]["easynotch__exchange__input__survey_input__WallInput"][];
             /**
              * Alike
              * @default {
@@ -4666,38 +4671,14 @@ export interface components {
             header: components["schemas"]["HeaderInput"] | null;
         };
         /**
-         * WallInput
-         * @description How far outside the stair's side a wall stands at the lowest tread's nosing and at the top one's, inside
-         *     negative; and how far it leans out over a height.
-         */
-        WallInput: {
-            /** Low */
-            low: number | string;
-            /** High */
-            high: number | string;
-            /**
-             * Leans
-             * @default {
-             *       "mm": 0,
-             *       "canonical": "0 mm"
-             *     }
-             */
-            leans: number | string;
-            /**
-             * Over
-             * @default null
-             */
-            over: number | string | null;
-        };
-        /**
          * WallsInput
          * @description The walls beside a stair, looking down; a side without one is left out.
          */
         WallsInput: {
             /** @default null */
-            left: components["schemas"]["WallInput"] | null;
+            left: components["schemas"]["easynotch__exchange__input__stair_survey__WallInput"] | null;
             /** @default null */
-            right: components["schemas"]["WallInput"] | null;
+            right: components["schemas"]["easynotch__exchange__input__stair_survey__WallInput"] | null;
         };
         /**
          * WingInput
@@ -4749,6 +4730,30 @@ export interface components {
             at: number | string;
             /** Drop */
             drop: number | string;
+        };
+        /**
+         * WallInput
+         * @description How far outside the stair's side a wall stands at the lowest tread's nosing and at the top one's, inside
+         *     negative; and how far it leans out over a height.
+         */
+        easynotch__exchange__input__stair_survey__WallInput: {
+            /** Low */
+            low: number | string;
+            /** High */
+            high: number | string;
+            /**
+             * Leans
+             * @default {
+             *       "mm": 0,
+             *       "canonical": "0 mm"
+             *     }
+             */
+            leans: number | string;
+            /**
+             * Over
+             * @default null
+             */
+            over: number | string | null;
         };
         /**
          * ReadingInput
@@ -4812,6 +4817,16 @@ export interface components {
              * @default
              */
             note: string;
+        };
+        /**
+         * WallInput
+         * @description A wall, of a rectangle by its name, else by its number, and how far out or in it can still be moved.
+         */
+        easynotch__exchange__input__survey_input__WallInput: {
+            /** Side */
+            side: components["schemas"]["WingSide"] | number;
+            /** Movable */
+            movable: number | string;
         };
         /**
          * SketchView

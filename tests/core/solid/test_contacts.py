@@ -75,14 +75,14 @@ def joints(worked):
 
 def test_a_deep_hip_in_the_corner_of_shallow_commons_hangs_below_them():
     found = joints(roof(rafter={"depth": '3 1/2"'}))
-    for joint in (found["hip_1.head"], found["hip_1.head_side"]):
+    for joint in (found["hip.head"], found["hip.head_side"]):
         assert 0.5 < joint.contact < 0.75
         assert joint.bears > 0.9
 
 
 def test_a_hips_long_seat_covers_its_plates_corner_and_hangs_over_inside_it():
     found = roof(notch={"rule": "hap", "value": '2 1/2"'}, plan={"plate": '3 1/2"'})
-    seat = joints(found)["hip_1.seat"]
+    seat = joints(found)["hip.seat"]
     assert seat.contact < 0.9
     assert seat.bears == pytest.approx(1.0)
     assert not any(check.id.startswith("joint_contact") for check in found.checks)

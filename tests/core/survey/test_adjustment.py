@@ -21,6 +21,7 @@ from easynotch.core.survey import (
     packers_of,
     survey_of,
     true_up,
+    true_within,
 )
 
 TOLERANCE = 2.0
@@ -203,3 +204,43 @@ def test_a_corner_that_is_held_stays_and_the_others_move_the_least_that_is_left(
         moved = [(p + (x - a) * c - (y - b) * s - u, q + (x - a) * s + (y - b) * c - v)
                  for (x, y), (u, v) in zip(drawn, standing, strict=True)]  # fmt: skip
         assert total <= sum(x * x + y * y for x, y in moved) + 1e-3
+
+
+@settings(max_examples=40)
+@given(
+    sites(4, 8), st.lists(st.tuples(st.floats(-30, 30), st.floats(-30, 30)), min_size=8, max_size=8),
+    st.lists(st.floats(0, 20), min_size=1, max_size=4),
+    st.lists(st.tuples(st.floats(-1, 1), st.floats(-1, 1), st.floats(-1, 1)), min_size=30, max_size=30),
+)  # fmt: skip
+def test_no_wall_is_trued_by_more_than_it_allows_and_the_moves_are_the_least_that_do(site, off, most, ways):
+    """Held against other places of the drawn outline round the one that was found."""
+    drawn = site[0]
+    standing = [(x + a, y + b) for (x, y), (a, b) in zip(drawn, off, strict=False)]
+    allows = dict(enumerate(most))
+    made = true_within(standing, drawn, (), allows)
+    for i, j in combinations(range(len(drawn)), 2):
+        assert apart(made.corners, (i, j)) == pytest.approx(apart(drawn, (i, j)), abs=1e-3)
+
+    def taken(moves):
+        """How much farther than allowed the worst wall is taken."""
+        found = []
+        for wall, allowed in allows.items():
+            (a, b), (c, d) = standing[wall], standing[(wall + 1) % len(standing)]
+            for corner in (wall, (wall + 1) % len(standing)):
+                u, v = moves[corner]
+                found.append(abs(u * (d - b) - v * (c - a)) / hypot(c - a, d - b) - allowed)
+        return max(found)
+
+    gives = taken(made.moves)
+    assert gives <= made.beyond + 0.01 and (made.beyond == 0) == (made.stuck is None)
+    total = sum(u * u + v * v for u, v in made.moves)
+    x0, y0 = np.mean(made.corners, axis=0)
+    for dx, dy, turn in ways:
+        for scale in (0.05, 2.0):
+            c, s = cos(turn * scale * 1e-3), sin(turn * scale * 1e-3)
+            moved = [(x0 + (x - x0) * c - (y - y0) * s + dx * scale - u, y0 + (x - x0) * s + (y - y0) * c + dy * scale - v)
+                     for (x, y), (u, v) in zip(made.corners, standing, strict=True)]  # fmt: skip
+            # Whatever moves less takes a wall farther.
+            assert sum(u * u + v * v for u, v in moved) >= total - 1.0 or taken(moved) > max(gives, 0.0) - 0.02
+            if made.beyond > 0:
+                assert taken(moved) >= made.beyond - 0.02

@@ -62,7 +62,7 @@ def test_every_piece_closes_on_its_own_plate_and_wall(made):
     assume(not bad)
     for one in dry_fit(framing.touches, 1.0):
         assert abs(one.exact.opening) < CLOSED + one.within, one.exact
-        assert one.within <= (roof.plan.plate + 200.0) * steepest
+        assert one.within <= (roof.plan.plate + 200.0) * steepest * 1.001
     numbered = [piece.member for piece in framing.pieces if "_on_" in piece.member.id]
     for edge in {one.id.rsplit("_", 2)[1] for one in numbered}:
         along = [one.place for one in numbered if one.id.rsplit("_", 2)[1] == edge]

@@ -121,20 +121,21 @@ CENTRES = [19.0, *(600.0 * k for k in range(1, 15)), 8981.0]
     ],
 )
 def test_what_rafters_out_of_place_cost_is_counted(stands, wrong, sheets, bays):
-    found = late_costs([Stood(*one) for one in stands], CENTRES, 38.0, 2400.0, 0.0, 3)
+    found = late_costs([Stood(*one) for one in stands], {0: CENTRES, 2: CENTRES}, 38.0, 2400.0, 0.0, 3)
     assert [(one.number, one.off) for one in found.wrong] == wrong
     assert (found.sheets, found.bays) == (sheets, bays) and not found.unknown
 
 
 def test_a_rafter_that_is_laid_out_nowhere_is_told():
-    found = late_costs([Stood(0, 2700.0, 2700.0)], CENTRES, 38.0, None, 0.0, 0)
+    found = late_costs([Stood(0, 2700.0, 2700.0)], {0: CENTRES}, 38.0, None, 0.0, 0)
     assert found.wrong == () and len(found.unknown) == 1
 
 
 def test_over_an_outline_a_wall_stands_within_its_range_once_the_roof_lies_over_all_of_them():
     """400 sites read with noise: the roof cut to what was read, laid over the true walls, is off them by no more."""
     chance = np.random.default_rng(5)
-    places = [(0, 1500.0), (1, 3000.0), (2, 4000.0), (3, 5500.0)]
+    # Along walls, and at two corners, where hips stand: a wall that begins there and the one that ends.
+    places = [(0, 1500.0), (1, 3000.0), (2, 4000.0), (3, 5500.0), (1, 0.0), (0, 9003.0)]
     true, within, sites = site(), np.zeros((len(places), 2)), 400
     ranges = wall_ranges(true, places)
     for _ in range(sites):

@@ -1,4 +1,7 @@
 /** The plates as they stand: readings one by one, what they say together, and what is done about it. */
+import Accordion from "@mui/material/Accordion";
+import AccordionDetails from "@mui/material/AccordionDetails";
+import AccordionSummary from "@mui/material/AccordionSummary";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
@@ -70,7 +73,7 @@ export function Survey({ corners }: { corners: number }) {
         )}
         <Button variant="text" onClick={() => keeper.change("survey", undefined)}>{say("survey.end")}</Button>
       </p>
-      <Decisions survey={survey} />
+      <Decisions survey={survey} corners={corners} />
     </section>
   );
 }
@@ -173,7 +176,7 @@ function Found({ shown }: { shown: SurveyShown }) {
   );
 }
 
-function Decisions({ survey }: { survey: Document }) {
+function Decisions({ survey, corners }: { survey: Document; corners: number }) {
   const keeper = useWork((state) => state.keeper);
   const errors = useWork((state) => state.errors);
   const say = useWords();
@@ -188,6 +191,7 @@ function Decisions({ survey }: { survey: Document }) {
         />
       ))}
       <TapeField path="survey.movable" label={say("survey.movable")} labelled plain missing={say("measure.not_known")} />
+      <Walls survey={survey} corners={corners} />
       <TypedField
         label={say("survey.holds")} value={Array.isArray(survey["holds"]) ? survey["holds"].join(", ") : ""} placeholder={say("field.none")} error={errors.find((one) => one.path.startsWith("survey.holds"))?.sentence}
         onCommit={(typed) => keeper.change("survey.holds", typed === "" ? undefined : typed.split(/[\s,;]+/).filter(Boolean).map((one) => (/^\d+$/.test(one) ? Number(one) : one)))}
@@ -201,5 +205,35 @@ function Decisions({ survey }: { survey: Document }) {
         />
       ))}
     </div>
+  );
+}
+
+/** How far every wall can still be moved, folded away until one is said. */
+function Walls({ survey, corners }: { survey: Document; corners: number }) {
+  const keeper = useWork((state) => state.keeper);
+  const errors = useWork((state) => state.errors);
+  const say = useWords();
+  const said = (Array.isArray(survey["walls"]) ? survey["walls"] : []) as Document[];
+  const numberOf = (one: Document): number => (typeof one["side"] === "string" ? NAMES.indexOf(one["side"] as (typeof NAMES)[number]) + 1 : Number(one["side"]));
+  const set = (wall: number, movable: string) => {
+    const others = said.filter((one) => numberOf(one) !== wall);
+    const walls = movable === "" ? others : [...others, { side: wall, movable }].sort((a, b) => numberOf(a) - numberOf(b));
+    keeper.change("survey.walls", walls.length > 0 ? walls : undefined);
+  };
+  return (
+    <Accordion disableGutters elevation={0} defaultExpanded={said.length > 0}>
+      <AccordionSummary expandIcon={<span aria-hidden="true">▾</span>}>{say("survey.walls")}</AccordionSummary>
+      <AccordionDetails>
+        {Array.from({ length: corners }, (_, k) => k + 1).map((wall) => {
+          const at = said.findIndex((one) => numberOf(one) === wall);
+          return (
+            <TypedField
+              key={wall} label={say("survey.walls_side", { n: wall })} value={at < 0 ? "" : text(said[at]?.["movable"])} placeholder={say("survey.any")}
+              error={errors.find((one) => at >= 0 && one.path.startsWith(`survey.walls[${at}]`))?.sentence} onCommit={(movable) => set(wall, movable)}
+            />
+          );
+        })}
+      </AccordionDetails>
+    </Accordion>
   );
 }

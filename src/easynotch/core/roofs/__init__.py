@@ -6,6 +6,7 @@ plate tops. Source of the method: ``trade.md`` 5.
 
 from .framing.frame import frame_roof, pieces_near
 from .framing.pieces import Framing, Piece, member_on_slope
+from .framing.surveyed_plates import along_edges
 from .laid.plan import laid_outlines, laid_roofs
 from .members.bays import clear_bays
 from .members.boards import lookout_places
@@ -141,6 +142,7 @@ __all__ = [
     "ValleyHead",
     "Wing",
     "WingSide",
+    "along_edges",
     "angles",
     "as_outline",
     "beam_pocket",

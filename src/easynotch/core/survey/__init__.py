@@ -13,7 +13,7 @@ from .ranges import PlaceRange, opening_range, place_ranges, wall_ranges
 from .readings import AtSide, Distance, Level, Offset, Place, true_reading
 from .repeats import Repeats, repeats_of
 from .survey import Survey, SurveyFacts, facts_of_survey, survey_of
-from .truing import Truing, packers_of, true_up
+from .truing import Truing, packers_of, true_up, true_within
 
 __all__ = [
     "Adjusted",
@@ -49,6 +49,7 @@ __all__ = [
     "survey_of",
     "true_reading",
     "true_up",
+    "true_within",
     "truing_of",
     "wall_ranges",
 ]

@@ -6,7 +6,7 @@ from math import hypot
 from ..terms import Check, Count, Length, Level, Listed, Message, make_check
 from .readings import Distance
 from .survey import Survey
-from .truing import Truing, true_up
+from .truing import Truing, true_within
 
 STAYS = 0.5
 """mm: a corner that is to stay moves by no more."""
@@ -50,9 +50,9 @@ def agrees(survey: Survey) -> bool:
 
 def truing_of(survey: Survey) -> Truing | None:
     """How the corners move for the plan to be as drawn; None of a survey that says nothing yet."""
-    return (
-        true_up(survey.plan.corners, survey.drawn, survey.held) if survey.plan is not None and agrees(survey) else None
-    )
+    if survey.plan is None or not agrees(survey):
+        return None
+    return true_within(survey.plan.corners, survey.drawn, survey.held, dict(survey.allows))
 
 
 def _plan_disagrees(survey: Survey) -> Iterator[Check]:
@@ -80,6 +80,9 @@ def _truing(survey: Survey, movable: float | None, *, worth: bool) -> Iterator[C
     stuck = max((hypot(*made.moves[corner]) for corner in survey.held), default=0.0)
     if stuck > STAYS:
         yield make_check("survey_held", Level.OK, Length(stuck))
+    elif made.stuck is not None:
+        allowed = Length(dict(survey.allows)[made.stuck])
+        yield make_check("survey_walls", Level.OK, Length(made.beyond), n=Count(made.stuck + 1), allowed=allowed)
     elif movable is None:
         yield make_check("survey_true_first", Level.OK, Length(made.farthest))
     else:

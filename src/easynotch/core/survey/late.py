@@ -1,8 +1,8 @@
 """Rafters that are found to stand elsewhere than they were laid out: what moving them costs, and living with it."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from math import ceil, floor
+from math import ceil, floor, inf
 
 NEAR = 60.0
 """mm: a rafter was meant that is laid out so near to where it was said to belong."""
@@ -14,7 +14,7 @@ BEARS = 12.0
 
 @dataclass(frozen=True, slots=True)
 class Stood:
-    """Where a rafter was read to stand: which side, where it belongs and where it is, from the first end, mm."""
+    """Where a rafter was read to stand: which side, where it belongs and where it is, from where that begins, mm."""
 
     side: int
     belongs: float
@@ -23,7 +23,7 @@ class Stood:
 
 @dataclass(frozen=True, slots=True)
 class Late:
-    """A rafter out of its place: its side, its number from the first end, and by how far, mm."""
+    """A rafter out of its place: its side, its number from where that begins, and by how far, mm."""
 
     side: int
     number: int
@@ -43,13 +43,18 @@ class LateCosts:
 
 
 def late_costs(
-    read: Sequence[Stood], centres: Sequence[float], thickness: float, sheet: float | None, verge: float, courses: int
+    read: Sequence[Stood],
+    laid_out: Mapping[int, Sequence[float]],
+    thickness: float,
+    sheet: float | None,
+    verge: float,
+    courses: int,
 ) -> LateCosts:
     """What rafters that stand off cost.
 
     Args:
         read: where some of them stand.
-        centres: where all are laid out, from the first end, mm.
+        laid_out: where all are laid out, by their side, from where that begins, mm.
         thickness: a rafter's, mm.
         sheet: how long the covering's sheets are along the eave; None where that was not said.
         verge: how far over the first end they begin, mm.
@@ -57,16 +62,19 @@ def late_costs(
     """
     wrong, unknown = [], []
     for one in read:
-        number, centre = min(enumerate(sorted(centres), 1), key=lambda row: abs(row[1] - one.belongs))
+        rows = enumerate(sorted(laid_out.get(one.side, ())), 1)
+        number, centre = min(rows, key=lambda row: abs(row[1] - one.belongs), default=(0, inf))
         if abs(centre - one.belongs) > NEAR:
             unknown.append(one)
         elif abs(one.stands - centre) > RIGHT:
             wrong.append(Late(one.side, number, one.stands - centre))
     bays = set()
     for late in wrong:
-        bays |= {(late.side, bay) for bay in (late.number - 1, late.number) if 0 < bay < len(centres)}
+        bays |= {(late.side, bay) for bay in (late.number - 1, late.number) if 0 < bay < len(laid_out[late.side])}
     joints = (
-        0 if sheet is None else sum(_loses_a_joint(one, sorted(centres), (thickness, sheet, verge)) for one in wrong)
+        0
+        if sheet is None
+        else sum(_loses_a_joint(one, sorted(laid_out[one.side]), (thickness, sheet, verge)) for one in wrong)
     )
     # Every second course is laid half a sheet on, and its joints lie on other rafters.
     return LateCosts(tuple(wrong), tuple(unknown), joints * ceil(courses / 2), len(bays))

@@ -17,7 +17,7 @@ RECTANGLE = 4
 @dataclass(frozen=True, slots=True)
 class Survey:
     """What was read, with the plan as it was drawn: corners where there are readings enough, else the ties missing;
-    ``held`` are corners that cannot be moved.
+    ``held`` are corners that cannot be moved, ``allows`` how far out or in a wall can be, by its number, mm.
     """
 
     drawn: tuple[Point, ...]
@@ -27,6 +27,7 @@ class Survey:
     missing: tuple[tuple[int, int], ...]
     levels: Levels
     held: tuple[int, ...] = ()
+    allows: tuple[tuple[int, float], ...] = ()
 
     def offset_at(self, side: int, along: float) -> float:
         """How far outside its string a wall stands at a place: none at its corners, straight between readings."""

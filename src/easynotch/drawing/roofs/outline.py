@@ -18,6 +18,7 @@ SEEN_IN_PLAN = (
 Corner = tuple[float, float]
 WALL = 420.0
 ROOM = 480.0
+NARROW = 60.0
 BESIDE = 240.0
 """mm round a plan for what is written beside it, and how far out that stands."""
 LINE = 0.045
@@ -50,6 +51,8 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
     for number, around in enumerate(laid, 1):
         paths.append(area(f"laid_{number}", Layer.THEORY, [_down(point) for point in around]))
     texts = []
+    # Of a rectangle opposite sides are alike: its length and width are typed where they are dimensioned.
+    typed = layout.roof.plan.plain and not layout.roof.surveyed
     across = max(max(axis) - min(axis) for axis in zip(*eaves, strict=True))
     wide, beside = WORDS * across, max(BESIDE, LINE * across)
     inside = {number for number, angle in enumerate(angles(corners)) if angle > 180.0}
@@ -64,13 +67,28 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
             tuple(a + (b - a) * share + away for a, b, away in zip(start, end, outward, strict=True))
             for share in (first, BESIDE_WING, 1.0 - BESIDE_WING)
         ])  # fmt: skip
+        if typed:
+            continue
         told = message("outline.side", n=Count(number), length=Length(length))
         texts.append(Text(f"number_{number}", _down(at), told))
     texts += [replace(one, at=_down(one.at)) for one in place_numbers(framing)]
     every = [*eaves, *(point for around in laid for point in around)]
     xs, ys = [x for x, _ in every], [-y for _, y in every]
-    extent = (min(xs) - ROOM - wide, min(ys) - ROOM - beside, max(xs) + ROOM + wide, max(ys) + ROOM + beside)
-    return Sheet(extent, tuple(paths), (), tuple(texts))
+    left, above = (NARROW, NARROW) if typed else (ROOM + wide, ROOM + beside)
+    extent = (min(xs) - left, min(ys) - above, max(xs) + ROOM + wide, max(ys) + ROOM + beside)
+    return Sheet(extent, tuple(paths), _rectangle_sides(layout, (max(xs), max(ys)), beside), tuple(texts))
+
+
+def _rectangle_sides(layout: RoofLayout, eaves: Corner, beside: float) -> tuple[Dimension, ...]:
+    """The length and width a rectangle was said by, below and to the right of its eaves."""
+    plan, (right, low) = layout.roof.plan, eaves
+    if plan.rectangle is None or not plan.plain:
+        return ()
+    (length, width), below, aside = plan.rectangle, low + beside, right + beside
+    return (
+        Dimension("length", (0.0, below), (length, below), 0.0, Length(length), "plan.length"),
+        Dimension("span", (aside, 0.0), (aside, -width), 0.0, Length(width), "plan.width"),
+    )
 
 
 def place_numbers(framing: Framing) -> list[Text]:

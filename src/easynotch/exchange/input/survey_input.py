@@ -22,6 +22,10 @@ Minutes = Annotated[Whole, Field(ge=0, le=10_000)]
 Corner = Annotated[Whole, Field(ge=1, le=MOST_OUTLINE_CORNERS)]
 
 
+def _side(given: WingSide | int) -> int:
+    return SIDES.index(given) if isinstance(given, WingSide) else given - 1
+
+
 class AtInput(Part):
     """A place on a wall: the side, of a rectangle by its name, else by its number, and how far along it."""
 
@@ -30,8 +34,7 @@ class AtInput(Part):
 
     def place(self) -> AtSide:
         """As the core's place."""
-        side = SIDES.index(self.side) if isinstance(self.side, WingSide) else self.side - 1
-        return AtSide(side, self.at.mm)
+        return AtSide(_side(self.side), self.at.mm)
 
 
 def _place(given: int | AtInput) -> Place:
@@ -91,6 +94,17 @@ class ReadingInput(Part):
         return true_reading(self.value.mm, self.started_at.mm) if self.value is not None else 0.0
 
 
+class WallInput(Part):
+    """A wall, of a rectangle by its name, else by its number, and how far out or in it can still be moved."""
+
+    side: WingSide | Corner
+    movable: NotNegative
+
+    def wall(self) -> int:
+        """Its number from 0."""
+        return _side(self.side)
+
+
 class MinutesInput(Part):
     """What the work takes, minutes: fitting a pattern more, moving a corner, packing up at a place, moving a rafter."""
 
@@ -102,8 +116,8 @@ class MinutesInput(Part):
 
 class SurveyInput(Part):
     """The plates as they stand: readings; what every rafter keeps, and what stays where it is; whether the building is
-    trued or the pieces are cut to it, how far a corner can still be moved, and which cannot; within what rafters that
-    differ are cut alike; how far a saw is off; what the work takes.
+    trued or the pieces are cut to it, how far a corner can still be moved, which cannot, and walls that can be by less;
+    within what rafters that differ are cut alike; how far a saw is off; what the work takes.
     """
 
     readings: Annotated[tuple[ReadingInput, ...], Field(max_length=MOST_READINGS)] = ()
@@ -112,6 +126,7 @@ class SurveyInput(Part):
     decide: Literal["cut", "true"] = "cut"
     movable: NotNegative | None = None
     holds: Annotated[tuple[Corner, ...], Field(max_length=MOST_OUTLINE_CORNERS)] = ()
+    walls: Annotated[tuple[WallInput, ...], Field(max_length=MOST_OUTLINE_CORNERS)] = ()
     alike: NotNegative = ZERO
     saw: NotNegative = SAW
     minutes: MinutesInput = MinutesInput()

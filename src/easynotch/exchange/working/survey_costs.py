@@ -4,12 +4,14 @@ from collections.abc import Iterator
 from math import atan, ceil, degrees, hypot
 from typing import Protocol
 
-from ...core.roofs import Framing, Keeps, RoofLayout
+from ...core.roofs import Framing, Keeps, RoofLayout, along_edges
 from ...core.solid import Fitted, as_sawn, group_identical
 from ...core.survey import Survey, late_costs, packers_of, truing_of
 from ...core.terms import Angle, Check, Count, Length, Level, Listed, Message, Value, make_check
 from ..input.survey_input import SurveyInput
 
+GABLED_SIDES = (0, 2)
+"""A gabled rectangle's sides that rafters stand on."""
 STILL = 0.5
 """mm: what would move less is left."""
 
@@ -30,29 +32,27 @@ class Surveyed(Protocol):
         """Whether the pieces are cut to it."""
 
 
-def alike(worked: Surveyed, layout: RoofLayout, framing: Framing, fitted: tuple[Fitted, ...]) -> Iterator[Check]:
+def alike(worked: Surveyed, framing: Framing, fitted: tuple[Fitted, ...]) -> Iterator[Check]:
     """How many patterns the rafters need that are cut alike, and how far one of their joints stands open then."""
-    cut = [piece.member for piece in framing.pieces if piece.member.place is not None]
+    cut = [piece.member for piece in framing.pieces if "stand" in piece.member.lengths]
     if not worked.given.alike.mm:
-        return
-    if layout.roof.as_built is None:
-        yield make_check("survey_alike_here", Level.LOOK)
         return
     places = {member.id for member in cut}
     open_by = max((abs(one.exact.opening) for one in fitted if one.exact.id.rsplit(".", 1)[0] in places), default=0.0)
     values: dict[str, Value] = {
         "n": Count(len(cut)),
-        "patterns": Count(_patterns(framing)),
+        "patterns": Count(_patterns(framing, "stand")),
         "within": Length(worked.given.alike.mm),
     }
     yield make_check("survey_alike", Level.OK, Length(open_by), **values)
 
 
-def _patterns(framing: Framing) -> int:
-    """How many patterns the rafters are marked from that are cut for their places."""
-    return len(
-        list(group_identical(as_sawn(piece.member) for piece in framing.pieces if piece.member.place is not None))
-    )
+def _patterns(framing: Framing, key: str = "plan_run") -> int:
+    """How many patterns the rafters are marked from that are cut for their places; of those alone that have a length of
+    a kind.
+    """
+    placed = [piece.member for piece in framing.pieces if piece.member.place is not None]
+    return len(list(group_identical(as_sawn(member) for member in placed if key in member.lengths)))
 
 
 def _sloping(framing: Framing) -> int:
@@ -66,7 +66,7 @@ def worth(worked: Surveyed, framing: Framing) -> Iterator[Check]:
     movable = given.movable.mm if given.movable else None
     if truing is None or movable is None or not STILL < truing.farthest <= movable:
         return
-    if any(hypot(*truing.moves[corner]) > STILL for corner in worked.survey.held):
+    if truing.beyond > 0 or any(hypot(*truing.moves[corner]) > STILL for corner in worked.survey.held):
         return
     corners = sum(hypot(*move) > STILL for move in truing.moves)
     packers = sum(by > STILL for by in packers_of(worked.survey.levels.heights).values())
@@ -89,15 +89,14 @@ def stand_late(given: SurveyInput, layout: RoofLayout, framing: Framing) -> Iter
     read = given.stood()
     if not read:
         return
-    if layout.hipped or layout.outline is not None:
-        yield make_check("survey_rafters_here", Level.LOOK, Count(len(read)))
-        return
-    roof = layout.roof
+    roof, hipped = layout.roof, layout.outline is not None
     # A sheet is half as wide as it is long.
     slope = max(side.run * side.slope.per_run for side in layout.sides)
     courses = ceil(slope / (roof.sheet / 2)) if roof.sheet else 0
-    centres = framing.setting_out.in_world
-    found = late_costs(read, centres, roof.rafter.thickness, roof.sheet, roof.eaves.verge, courses)
+    between = dict.fromkeys(GABLED_SIDES, framing.setting_out.in_world)
+    laid_out = along_edges(layout, framing) if hipped else between
+    sheet = None if hipped else roof.sheet
+    found = late_costs(read, laid_out, roof.rafter.thickness, sheet, roof.eaves.verge, courses)
     for number, one in enumerate(found.unknown, 1):
         where = {"side": Count(one.side + 1)}
         yield make_check(f"survey_no_rafter.{number}", Level.LOOK, Length(one.belongs), **where)
@@ -113,7 +112,7 @@ def stand_late(given: SurveyInput, layout: RoofLayout, framing: Framing) -> Iter
         "which": which, "minutes": Count(len(found.wrong) * given.minutes.rafter), "sheets": Count(found.sheets),
         "bays": Count(found.bays),
     }  # fmt: skip
-    words = "survey_rafters" if roof.sheet else "survey_rafters_open"
+    words = "survey_rafters_hipped" if hipped else "survey_rafters" if roof.sheet else "survey_rafters_open"
     yield make_check("survey_rafters", Level.LOOK, Count(len(found.wrong)), None, words, **values)
 
 

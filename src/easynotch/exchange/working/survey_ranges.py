@@ -9,6 +9,8 @@ from .work_out_roof import WorkedRoof
 
 ON_EDGE = re.compile(r"[a-z_]+_on_(\d+)_\d+")
 """What a rafter is called that was cut for its place on an edge of the plan."""
+AT_CORNER = re.compile(r"(?:hip|valley|valley_short)_at_(\d+)")
+"""What a hip or valley is called that was cut for its corner of the plan."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,12 +28,14 @@ def joint_ranges(worked: WorkedRoof) -> dict[str, JointRange]:
     surveyed = worked.survey
     if surveyed is None or not surveyed.cut_to:
         return {}
-    by_piece = _between_gables(worked) if worked.layout.roof.as_built is not None else _over_outline(worked)
+    between = worked.layout.roof.as_built is not None
+    by_piece = _between_gables(worked) if between else _over_outline(worked)
+    at_corners = {} if between else _at_corners(worked)
     saw, ranges = surveyed.given.saw.mm, {}
     for fit in worked.fitted:
         piece, _, cut = fit.exact.id.rpartition(".")
-        if piece in by_piece:
-            reading, number = _of(by_piece[piece], cut)
+        if piece in by_piece or piece in at_corners:
+            reading, number = _of(by_piece[piece], cut) if piece in by_piece else _of_corner(at_corners[piece], cut)
             ranges[fit.exact.id] = JointRange(opening_range(reading, fit.bound - fit.within, saw) + fit.within, number)
     return ranges
 
@@ -63,6 +67,31 @@ def _over_outline(worked: WorkedRoof) -> dict[str, PlaceRange]:
         names.append(piece.member.id)
         places.append((edge, ((at.x - a) * (c - a) + (at.y - b) * (d - b)) / long))
     return dict(zip(names, wall_ranges(surveyed.survey, places), strict=True))
+
+
+def _at_corners(worked: WorkedRoof) -> dict[str, tuple[PlaceRange, PlaceRange]]:
+    """Hips and valleys at their corner: of the wall that begins there, which is their first, and of the other."""
+    surveyed, corners = worked.survey, worked.layout.roof.plan.corners
+    assert surveyed is not None
+    found = [AT_CORNER.fullmatch(piece.member.id) for piece in worked.framing.pieces]
+    names = {one[0]: int(one[1]) - 1 for one in found if one is not None}
+    places = []
+    for corner in names.values():
+        (a, b), (c, d) = corners[corner - 1], corners[corner]
+        places += [(corner, 0.0), ((corner - 1) % len(corners), hypot(c - a, d - b))]
+    ranges = wall_ranges(surveyed.survey, places)
+    return dict(zip(names, zip(ranges[::2], ranges[1::2], strict=True), strict=True))
+
+
+def _of_corner(walls: tuple[PlaceRange, PlaceRange], cut: str) -> tuple[float, int | None]:
+    """What the readings leave open at a hip's or valley's cut: a wall's run at its side of the heel, of a heel that is
+    square or clipped the greater of both; the plates' height at the seat.
+    """
+    first, second = walls
+    if cut in ("heel", "heel_side"):
+        return _of(first if cut == "heel" else second, "heel")
+    worse = max(walls, key=lambda one: one.height if cut.startswith("seat") else one.run)
+    return _of(worse, "seat" if cut.startswith("seat") else "heel" if cut in ("square", "clipped") else cut)
 
 
 def _of(place: PlaceRange, cut: str) -> tuple[float, int | None]:

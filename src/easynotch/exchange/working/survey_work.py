@@ -30,8 +30,8 @@ def work_out_survey(given: SurveyInput, roof: Roof, path: str = "") -> WorkedSur
         Problems: at the reading, a corner or a side the plan has not.
     """
     corners = surveyed_corners(roof)
-    for number, one in enumerate(given.readings):
-        for key, place in (("from", one.start), ("to", one.end)):
+    for number, reading in enumerate(given.readings):
+        for key, place in (("from", reading.start), ("to", reading.end)):
             at = place if isinstance(place, int) else None if place is None else place.place().side + 1
             if at is not None and at > len(corners):
                 where = f"{path}.survey.readings[{number}].{key}".lstrip(".")
@@ -41,7 +41,15 @@ def work_out_survey(given: SurveyInput, roof: Roof, path: str = "") -> WorkedSur
         if corner >= len(corners):
             where = f"{path}.survey.holds[{number}]".lstrip(".")
             raise Problems([Problem(where, message("error.survey_corner", most=str(len(corners))))])
-    survey = survey_of(corners, given.distances(), given.levels(), given.offsets(), held)
+    allows = []
+    for number, one in enumerate(given.walls):
+        wall = one.wall()
+        if wall >= len(corners):
+            where = f"{path}.survey.walls[{number}].side".lstrip(".")
+            raise Problems([Problem(where, message("error.survey_corner", most=str(len(corners))))])
+        allows.append((wall, one.movable.mm))
+    read = survey_of(corners, given.distances(), given.levels(), given.offsets(), held)
+    survey = replace(read, allows=tuple(allows))
     return WorkedSurvey(survey, given, facts_of_survey(survey))
 
 
@@ -88,7 +96,9 @@ def _as_outline(roof: Roof, worked: WorkedSurvey) -> Roof:
     assert worked.survey.plan is not None
     plan = roof.plan if roof.plan.shape is Shape.OUTLINE else as_outline(roof.plan)
     corners = true_up(worked.survey.drawn, worked.survey.plan.corners).corners
-    return replace(roof, plan=replace(plan, corners=corners), surveyed=_edges(worked.survey))
+    return replace(
+        roof, plan=replace(plan, corners=corners), surveyed=_edges(worked.survey), alike=worked.given.alike.mm
+    )
 
 
 def _edges(survey: Survey) -> tuple[tuple[tuple[float, float, float], ...], ...]:
@@ -123,7 +133,7 @@ def survey_checks(
     yield make_check(
         "survey_stand", level, Length(min(stands)), most=Length(max(stands)), n=Count(len(cut)), half=Length(half)
     )
-    yield from alike(worked, layout, framing, fitted)
+    yield from alike(worked, framing, fitted)
     yield from kept(worked.given, layout, framing)
 
 

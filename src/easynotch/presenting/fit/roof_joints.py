@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from ...core.roofs import RidgeKind
+from ...core.roofs import RidgeKind, head_places
 from ...core.rules import Words
 from ...core.solid import Fitted, Touch
 from ...core.tape import Tape
@@ -60,7 +60,8 @@ def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str
     """Where the pattern is tried and how the ridge is set, in the order of the shop's habit."""
     layout = worked.layout
     keys = ["plates"]
-    if layout.outline is not None:
+    beside = bool(head_places(layout))
+    if layout.outline is not None and not beside:
         keys = [f"outline_{step}" for step in _outline_order(worked)]
         plates = [side.slope.plate for side in layout.sides]
         apart = max(plates) - min(plates)
@@ -74,7 +75,7 @@ def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str
         keys += [("pair_no_ridge" if layout.roof.lapped else "pair_plumb") if len(layout.sides) > 1 else "shed"]
     else:
         keys += ["prop", "string", "pattern"] if ridge_first else ["pair", "bring_up", "string"]
-    keys += ["corners", "gap_top", "gap_bottom", "rest"]
+    keys += ["corners", "gap_top", "gap_bottom", "rest", *(["hips_beside", "outline_jacks"] if beside else [])]
     side, roof = layout.sides[-1] if len(layout.sides) == 2 else layout.sides[0], layout.roof
     values = {
         "hap": Length(layout.notch.hap),

@@ -1,6 +1,7 @@
 """What should touch what in a roof over an outline."""
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from itertools import pairwise
 
 from ...solid import (
@@ -28,7 +29,7 @@ from ..plan.layout import RoofLayout, RoofSide
 from ..plan.seams import Seam, SeamKind
 from ..planes.footprint import NEAR, Footprint, FootprintSide, contact_share
 from ..planes.planes import Slope
-from .identical_pieces import names_of, signature
+from .identical_pieces import group_identical, names_of, signature
 from .pieces import Piece, near_face_is_inner
 from .surveyed_plates import SEATS, SurveyedPlates
 
@@ -126,10 +127,17 @@ def stick_touches(
     """Sticks against posts and one another, hips over their plates and on their fascias."""
     mates, plates = mating
     counts = dict.fromkeys(SeamKind, 0)
+    # In a plain rectangle what is sawn alike stands alike: each distinct piece once, by its own name.
+    named = _names(hip_and_ridge_members) if layout.roof.plan.plain and plates is None else None
     for plan, stick in hip_and_ridge_members:
         seam = plan.seam
         counts[seam.kind] += 1
         name = f"{seam.kind}_{counts[seam.kind]}" if stick.place is None else stick.id
+        if named is not None:
+            known = named.pop(signature(stick), None)
+            if known is None:
+                continue
+            name = known
         for kind in ("head",) if seam.corner is not None else ("head", "end"):
             yield from mates.bearing(name, stick, plan.footprint, ends_of(plan, kind))
         if seam.kind is not SeamKind.RIDGE:
@@ -147,6 +155,12 @@ def stick_touches(
                 yield from _under_valley(layout, name, stick, seam, beside, seats=plates is None)
             else:
                 yield from _under_hip(layout, name, stick, seam, beside, seats=plates is None)
+
+
+def _names(sticks: list[tuple[HipOrRidgePlan, Member]]) -> dict[tuple[object, ...], str]:
+    """What hips, valleys and ridges are called as pieces, by what those share that are sawn alike."""
+    kinds = [[stick for plan, stick in sticks if plan.seam.kind is kind] for kind in SeamKind]
+    return {key: name for alike in kinds for key, name in names_of(group_identical(alike)).items()}
 
 
 def _fascia_at(fascias: list[tuple[RoofSide, Member]], slope: Slope, at: Vector) -> Member | None:
@@ -250,31 +264,42 @@ def rafter_touches(
     fascias: list[tuple[RoofSide, Member]],
 ) -> Iterator[Touch]:
     """Every distinct rafter once, by its piece's name: on its plate, on its fascia, at its cheeks."""
-    mates, plates = mating
     for name, one in standing:
-        member, roof_side = one.member, one.side
-        cuts = {cut.id for cut in member.cut_planes}
-        if "seat" in cuts:
-            reach = 2 * member.stock.thickness
-            here = None if plates is None else plates.faces(roof_side.slope, one.station, reach)
-            top, wall = here or (plate_top(layout, roof_side), wall_face(layout, roof_side, 0.0, roof_side.slope.plate))
-            yield Touch(f"{name}.seat", member, "seat", top)
-            # A notch as deep as nothing has no heel to lie against the wall.
-            if _real(member, "heel"):
-                yield Touch(f"{name}.heel", member, "heel", wall)
-        yield from _over_bearings(layout, name, member)
-        fascia = _fascia_at(fascias, roof_side.slope, member.placement.origin) if one.tailed else None
-        if fascia is not None and mouths_of(layout) and _past(fascia, member):
-            fascia = None
-        beside = _ends_beside_valley(one)
-        if "tail" in cuts and fascia is not None and _real(member, "tail") and beside is not True:
-            side = Face.NEAR if near_face_is_inner(fascia, roof_side) else Face.FAR
-            yield Touch(f"{name}.tail", member, "tail", member_face(fascia, side))
-        for kind in ("head", "foot"):
-            if kind == "foot" and beside is False:
-                continue
-            cheeks = [row for row in one.cheeks if row[0].split("_")[0] == kind]
-            yield from mates.bearing(name, member, one.footprint, cheeks)
+        yield from (replace(touch, within=one.within) for touch in _of_rafter(layout, name, one, mating, fascias))
+
+
+def _of_rafter(
+    layout: RoofLayout,
+    name: str,
+    one: Standing,
+    mating: tuple[MatingFaces, SurveyedPlates | None],
+    fascias: list[tuple[RoofSide, Member]],
+) -> Iterator[Touch]:
+    """One rafter on its plate, on its fascia, at its cheeks."""
+    mates, plates = mating
+    member, roof_side = one.member, one.side
+    cuts = {cut.id for cut in member.cut_planes}
+    if "seat" in cuts:
+        reach = 2 * member.stock.thickness
+        here = None if plates is None else plates.faces(roof_side.slope, one.station, reach)
+        top, wall = here or (plate_top(layout, roof_side), wall_face(layout, roof_side, 0.0, roof_side.slope.plate))
+        yield Touch(f"{name}.seat", member, "seat", top)
+        # A notch as deep as nothing has no heel to lie against the wall.
+        if _real(member, "heel"):
+            yield Touch(f"{name}.heel", member, "heel", wall)
+    yield from _over_bearings(layout, name, member)
+    fascia = _fascia_at(fascias, roof_side.slope, member.placement.origin) if one.tailed else None
+    if fascia is not None and mouths_of(layout) and _past(fascia, member):
+        fascia = None
+    beside = _ends_beside_valley(one)
+    if "tail" in cuts and fascia is not None and _real(member, "tail") and beside is not True:
+        side = Face.NEAR if near_face_is_inner(fascia, roof_side) else Face.FAR
+        yield Touch(f"{name}.tail", member, "tail", member_face(fascia, side))
+    for kind in ("head", "foot"):
+        if kind == "foot" and beside is False:
+            continue
+        cheeks = [row for row in one.cheeks if row[0].split("_")[0] == kind]
+        yield from mates.bearing(name, member, one.footprint, cheeks)
 
 
 def purlin_touches(

@@ -14,6 +14,8 @@ from ..model.roof import Node
 from ..plan.layout import RoofLayout
 from ..plan.seams import Seam
 from ..planes.planes import UP, Slope
+from .alike import cut_alike
+from .pieces import RAFTERS, Framing
 
 ON_EDGE = 1.0
 """mm: a slope whose bearing line passes so near to both ends of an edge, less the sheathing, is that edge's."""
@@ -23,6 +25,10 @@ INSIDE = 1.0
 LEVEL = 1e-3
 """mm: plates that lie nearer in height lie on one level."""
 SEATS = ("seat", "seat_side")
+ON_WALL = 60.0
+"""mm: a rafter whose bearing line is so near a wall as drawn bears on it."""
+SQUARE = 0.05
+"""Of a direction: a rafter with less of it along a wall runs up from it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,6 +130,26 @@ class SurveyedPlates:
         return min(max(corner, ends[0] + INSIDE), ends[1] - INSIDE)
 
 
+def along_edges(layout: RoofLayout, framing: Framing) -> dict[int, list[float]]:
+    """Where rafters bear on every wall of an outline: along it from its first corner, mm, by the wall from 0."""
+    corners = layout.roof.plan.corners
+    found: dict[int, list[float]] = {}
+    for piece in framing.pieces:
+        seat = "theoretical" in piece.member.lengths and piece.member.role in RAFTERS
+        if not seat or not any(cut.id == "seat" for cut in piece.member.cut_planes):
+            continue
+        for frame in piece.frames:
+            foot = frame.to_world(Vector(piece.member.lengths["theoretical"], 0.0, 0.0))
+            for number, (here, there) in enumerate(zip(corners, (*corners[1:], *corners[:1]), strict=True)):
+                way = Vector(there[0] - here[0], there[1] - here[1], 0.0)
+                off = Vector(foot.x - here[0], foot.y - here[1], 0.0)
+                along, aside = off.dot(way.unit()), way.unit().cross(off).z
+                near = abs(aside) < ON_WALL + layout.roof.plan.sheathing and 0.0 <= along <= way.length
+                if near and abs(frame.x.dot(way.unit())) < SQUARE:
+                    found.setdefault(number, []).append(along)
+    return found
+
+
 def quad(point: Vector, beside: Vector, away: Vector) -> MateFace:
     """A support's face at a place: so far to both sides, and away from its edge."""
     return support_face(point - beside, point + beside, point + beside + away, point - beside + away)
@@ -135,9 +161,12 @@ def surveyed_plates(layout: RoofLayout) -> SurveyedPlates | None:
 
 
 def rafters_for_their_places(plates: SurveyedPlates, standing: list[Standing]) -> list[Standing]:
-    """Rafters numbered along their own wall, those on a plate cut to it: heel on the wall, seat on the plate's top."""
+    """Rafters numbered along their own wall, those on a plate cut to it: heel on the wall, seat on the plate's top;
+    those that differ by little from one pattern, where that is allowed.
+    """
     made, numbers = [], dict.fromkeys(range(len(plates.layout.roof.plan.corners)), 0)
-    for one in sorted(standing, key=lambda row: (row.station, -row.member.lengths["plan_run"])):
+    ordered = sorted(standing, key=lambda row: (row.station, -row.member.lengths["plan_run"]))
+    for one in ordered:
         edge = plates.edge_of(one.side.slope, one.station)
         here = plates.at(one.side.slope, one.station)
         if edge is None or here is None:
@@ -146,6 +175,7 @@ def rafters_for_their_places(plates: SurveyedPlates, standing: list[Standing]) -
         numbers[edge] += 1
         name = f"{one.member.role}_on_{edge + 1}_{numbers[edge]}"
         made.append(replace(one, member=_placed(one, here, name, numbers[edge])))
+    made = cut_alike(made, plates.layout.roof.alike)
     # A common first: the pattern is a whole rafter.
     return sorted(made, key=lambda one: (one.member.role not in WHOLE, plates.edge_of(one.side.slope, one.station) or 0,
                                          one.member.place or 0))  # fmt: skip

@@ -36,7 +36,9 @@ class Near:
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """A rafter with the eave and the station it stands at; its cheeks in plan, each by the id of its plane."""
+    """A rafter with the eave and the station it stands at; its cheeks in plan, each by the id of its plane; ``within``
+    is how far its wall and plate may stand off its cuts where it is cut alike with others, mm.
+    """
 
     member: Member
     side: RoofSide
@@ -45,6 +47,7 @@ class Standing:
     cheeks: tuple[tuple[str, FootprintSide], ...]
     on_plate: bool = True
     tailed: bool = True
+    within: float = 0.0
 
 
 def rafters_of(

@@ -356,7 +356,8 @@ class Roof:
     """A roof. ``pairs`` are the measured timbers of half-lapped pairs, left and right, numbered from the start;
     ``sheet`` is the length of the covering's sheets along the eave; ``defects`` are those of the board that the pattern
     rafter comes from; ``as_built`` are the plates as they were surveyed, between gables, ``surveyed`` those of an
-    outline, edge by edge: along it from its first corner, out of the string between both, and higher than drawn.
+    outline, edge by edge: along it from its first corner, out of the string between both, and higher than drawn;
+    ``alike`` is within what, mm, rafters over such an outline that differ are cut alike.
     """
 
     name: str
@@ -380,6 +381,7 @@ class Roof:
     defects: tuple[Defect, ...] = ()
     as_built: AsBuilt | None = None
     surveyed: tuple[tuple[Node, ...], ...] = ()
+    alike: float = 0.0
 
     @property
     def lapped(self) -> bool:
