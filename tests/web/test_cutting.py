@@ -318,7 +318,7 @@ def test_a_roof_counts_its_fixings_and_a_tilt_says_which_of_the_shops_saws_reach
     }
     plan = client.post("/api/cut", json=file).json
     # Every rafter, of whatever kind, has a foot and a head to fix; ridge and fascias have neither.
-    rafters = sum(row["count"] for row in plan["rows"] if not row["piece"].startswith(("ridge", "fascia")))
+    rafters = sum(row["count"] for row in plan["rows"] if not row["piece"].startswith(("ridge", "eave_fascia")))
     fixings = {row["what"]: row["count"] for row in plan["buying"] if row["length"] is None}
     assert [n for what, n in fixings.items() if what.startswith("Rafter")] == [rafters, rafters]
     tilted = [one for one in plan["settings"] if "tilted 45" in one["title"]]

@@ -117,8 +117,10 @@ def _ridges(worked: WorkedRoof, words: Words) -> Iterator[Lath]:
     for member in worked.members:
         if member.member.role not in ("ridge", "wing_ridge"):
             continue
+        # From the board's own end, where the tape is hooked.
+        end = member.member.zero
         stands = {
-            round(meeting.low, 2): Stand(meeting.low, meeting.high, names[meeting.piece])
+            round(meeting.low, 2): Stand(meeting.low - end, meeting.high - end, names[meeting.piece])
             for meeting in meets_of(worked, member.member)
         }
         if stands:
