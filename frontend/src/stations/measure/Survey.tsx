@@ -73,7 +73,8 @@ export function Survey({ corners }: { corners: number }) {
         )}
         <Button variant="text" onClick={() => keeper.change("survey", undefined)}>{say("survey.end")}</Button>
       </p>
-      <Decisions survey={survey} corners={corners} />
+      <Decisions survey={survey} />
+      <Walls survey={survey} corners={corners} />
     </section>
   );
 }
@@ -176,7 +177,7 @@ function Found({ shown }: { shown: SurveyShown }) {
   );
 }
 
-function Decisions({ survey, corners }: { survey: Document; corners: number }) {
+function Decisions({ survey }: { survey: Document }) {
   const keeper = useWork((state) => state.keeper);
   const errors = useWork((state) => state.errors);
   const say = useWords();
@@ -191,7 +192,6 @@ function Decisions({ survey, corners }: { survey: Document; corners: number }) {
         />
       ))}
       <TapeField path="survey.movable" label={say("survey.movable")} labelled plain missing={say("measure.not_known")} />
-      <Walls survey={survey} corners={corners} />
       <TypedField
         label={say("survey.holds")} value={Array.isArray(survey["holds"]) ? survey["holds"].join(", ") : ""} placeholder={say("field.none")} error={errors.find((one) => one.path.startsWith("survey.holds"))?.sentence}
         onCommit={(typed) => keeper.change("survey.holds", typed === "" ? undefined : typed.split(/[\s,;]+/).filter(Boolean).map((one) => (/^\d+$/.test(one) ? Number(one) : one)))}
@@ -223,7 +223,7 @@ function Walls({ survey, corners }: { survey: Document; corners: number }) {
   return (
     <Accordion disableGutters elevation={0} defaultExpanded={said.length > 0}>
       <AccordionSummary expandIcon={<span aria-hidden="true">▾</span>}>{say("survey.walls")}</AccordionSummary>
-      <AccordionDetails>
+      <AccordionDetails sx={{ display: "flex", flexWrap: "wrap", gap: "0.4rem 1rem" }}>
         {Array.from({ length: corners }, (_, k) => k + 1).map((wall) => {
           const at = said.findIndex((one) => numberOf(one) === wall);
           return (

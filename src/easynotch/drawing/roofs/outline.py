@@ -52,7 +52,7 @@ def draw_outline_plan(layout: RoofLayout, framing: Framing) -> Sheet:
         paths.append(area(f"laid_{number}", Layer.THEORY, [_down(point) for point in around]))
     texts = []
     # Of a rectangle opposite sides are alike: its length and width are typed where they are dimensioned.
-    typed = layout.roof.plan.plain and not layout.roof.surveyed
+    typed = layout.roof.plan.plain
     across = max(max(axis) - min(axis) for axis in zip(*eaves, strict=True))
     wide, beside = WORDS * across, max(BESIDE, LINE * across)
     inside = {number for number, angle in enumerate(angles(corners)) if angle > 180.0}
