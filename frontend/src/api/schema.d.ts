@@ -1248,6 +1248,20 @@ export interface components {
             profile: components["schemas"]["ProfileView"];
         };
         /**
+         * CauseView
+         * @description A cause with its size, what puts it right, and how much of what was seen it explains.
+         */
+        CauseView: {
+            /** Id */
+            id: string;
+            /** Say */
+            say: string;
+            /** Remedy */
+            remedy: string;
+            /** Explains */
+            explains: string;
+        };
+        /**
          * CheckView
          * @description A check in words.
          */
@@ -1636,6 +1650,7 @@ export interface components {
             line_up: string;
             /** Trial */
             trial: string[];
+            tried: components["schemas"]["TrialView"] | null;
             setting_out: components["schemas"]["SettingOutView"];
             /** Lengths */
             lengths: components["schemas"]["FactView"][];
@@ -2041,6 +2056,14 @@ export interface components {
             text: string;
         };
         /**
+         * TrialView
+         * @description What was typed tells these causes, best first; none where nothing was typed.
+         */
+        TrialView: {
+            /** Causes */
+            causes: components["schemas"]["CauseView"][];
+        };
+        /**
          * ValueReadingsView
          * @description The readings of one value: its key, what it is called, the mean and how far they lie apart.
          */
@@ -2081,6 +2104,10 @@ export interface components {
             }[];
             /** Checks */
             checks: {
+                [key: string]: unknown;
+            }[];
+            /** Causes */
+            causes: {
                 [key: string]: unknown;
             }[];
             screen: components["schemas"]["ScreenView"];
@@ -2917,6 +2944,32 @@ export interface components {
             studs: components["schemas"]["SectionInput"] | null;
         };
         /**
+         * GapsInput
+         * @description The widest gaps: level at the head's top, at its bottom and at the heel, plumb at the seat.
+         */
+        GapsInput: {
+            /**
+             * Head Top
+             * @default null
+             */
+            head_top: number | string | null;
+            /**
+             * Head Bottom
+             * @default null
+             */
+            head_bottom: number | string | null;
+            /**
+             * Seat
+             * @default null
+             */
+            seat: number | string | null;
+            /**
+             * Heel
+             * @default null
+             */
+            heel: number | string | null;
+        };
+        /**
          * Gauged
          * @description From which edge boards of different depth are gauged: the top, or the underside where a ceiling follows it.
          * @enum {string}
@@ -3173,6 +3226,27 @@ export interface components {
             thickness: number | string;
             /** Depth */
             depth: number | string;
+        };
+        /**
+         * HeightsInput
+         * @description The ridge's top and the plate where the pattern lies, over the plates' own level, and the rafter's stand.
+         */
+        HeightsInput: {
+            /**
+             * Ridge
+             * @default null
+             */
+            ridge: number | string | null;
+            /**
+             * Plate
+             * @default null
+             */
+            plate: number | string | null;
+            /**
+             * Stand
+             * @default null
+             */
+            stand: number | string | null;
         };
         /**
          * HipInput
@@ -4091,6 +4165,8 @@ export interface components {
             ][];
             /** @default null */
             survey: components["schemas"]["SurveyInput"] | null;
+            /** @default null */
+            trial: components["schemas"]["TrialInput"] | null;
             /**
              * Readings
              * @default {}
@@ -4593,6 +4669,34 @@ export interface components {
              * @default null
              */
             material: ("wood" | "composite") | null;
+        };
+        /**
+         * TrialInput
+         * @description A trial of a piece, by its id; the pattern where none is said.
+         */
+        TrialInput: {
+            /**
+             * Piece
+             * @default
+             */
+            piece: string;
+            /**
+             * @default {
+             *       "head_top": null,
+             *       "head_bottom": null,
+             *       "seat": null,
+             *       "heel": null
+             *     }
+             */
+            gaps: components["schemas"]["GapsInput"];
+            /**
+             * @default {
+             *       "ridge": null,
+             *       "plate": null,
+             *       "stand": null
+             *     }
+             */
+            heights: components["schemas"]["HeightsInput"];
         };
         /**
          * Turn

@@ -47,6 +47,7 @@ export type Fascia = Schemas["FasciaView"];
 export type Piece = Schemas["PieceView"];
 export type Fact = Schemas["FactView"];
 export type Fit = Schemas["FitView"];
+export type Tried = Schemas["TrialView"];
 export type CutPlan = Schemas["CuttingView"];
 export type CutBoard = Schemas["CutBoardView"];
 export type CutSection = Schemas["CutSectionView"];

@@ -5,13 +5,14 @@ import AccordionSummary from "@mui/material/AccordionSummary";
 import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
-import type { Fit } from "../../api/types";
+import type { Fit, Tried } from "../../api/types";
 import { LevelSign } from "../../shared/LevelSign";
 import { Picture } from "../../shared/drawing/Picture";
 import { TapeText } from "../../shared/TapeText";
 import { useAside } from "../../shared/work/useAside";
 import { useWords, type WordId } from "../../words/words";
 import { BuiltSurvey } from "./BuiltSurvey";
+import { Trial } from "./Trial";
 import { useWork } from "../../shared/work/WorkContext";
 
 /** So many joints are looked over at once. */
@@ -38,7 +39,7 @@ export function FitStation() {
       </section>
     );
   if (!screen.roof) return <StairFitting />;
-  return <Fitting fit={screen.roof.fit} trial={screen.roof.trial} />;
+  return <Fitting fit={screen.roof.fit} trial={screen.roof.trial} tried={screen.roof.tried} />;
 }
 
 /** A flight's dry fit is asked for apart; a stair that stands is surveyed above it. */
@@ -53,7 +54,7 @@ function StairFitting() {
   );
 }
 
-function Fitting({ fit, trial, children }: { fit: readonly Fit[]; trial: readonly string[]; children?: ReactNode }) {
+function Fitting({ fit, trial, tried = null, children }: { fit: readonly Fit[]; trial: readonly string[]; tried?: Tried | null; children?: ReactNode }) {
   const say = useWords();
   return (
     <div className="fit-page">
@@ -65,18 +66,33 @@ function Fitting({ fit, trial, children }: { fit: readonly Fit[]; trial: readonl
       </div>
       <aside className="fit-side">
         <h2>{say("fit.trial")}</h2>
-        <ol className="trial">
-          {trial.map((step) => (
-            <li key={step}>
-              <TapeText text={step} />
-            </li>
-          ))}
-        </ol>
+        {tried ? (
+          <>
+            <Trial tried={tried} />
+            <Accordion disableGutters className="fit-piece" slotProps={{ heading: { component: "h3" } }}>
+              <AccordionSummary expandIcon={<span aria-hidden="true">▾</span>}>{say("fit.how")}</AccordionSummary>
+              <AccordionDetails><Steps trial={trial} /></AccordionDetails>
+            </Accordion>
+          </>
+        ) : <Steps trial={trial} />}
         <h2>{say("fit.clash")}</h2>
         <Clashes />
         <p className="quiet">{say("fit.later")}</p>
       </aside>
     </div>
+  );
+}
+
+/** Where the pattern is tried and how, in order. */
+function Steps({ trial }: { trial: readonly string[] }) {
+  return (
+    <ol className="trial">
+      {trial.map((step) => (
+        <li key={step}>
+          <TapeText text={step} />
+        </li>
+      ))}
+    </ol>
   );
 }
 

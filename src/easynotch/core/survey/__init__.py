@@ -13,11 +13,14 @@ from .ranges import PlaceRange, opening_range, place_ranges, wall_ranges
 from .readings import AtSide, Distance, Level, Offset, Place, true_reading
 from .repeats import Repeats, repeats_of
 from .survey import Survey, SurveyFacts, facts_of_survey, survey_of
+from .trial import Cause, CauseId, PatternSection, Seen, causes_of, laid_on, with_cause
 from .truing import Truing, packers_of, true_up, true_within
 
 __all__ = [
     "Adjusted",
     "AtSide",
+    "Cause",
+    "CauseId",
     "Datum",
     "Distance",
     "Late",
@@ -25,10 +28,12 @@ __all__ = [
     "Level",
     "Levels",
     "Offset",
+    "PatternSection",
     "Place",
     "PlaceRange",
     "PlateLines",
     "Repeats",
+    "Seen",
     "Stood",
     "Survey",
     "SurveyFacts",
@@ -36,8 +41,10 @@ __all__ = [
     "Truing",
     "adjust",
     "agrees",
+    "causes_of",
     "check_survey",
     "facts_of_survey",
+    "laid_on",
     "late_costs",
     "levels_of",
     "missing_ties",
@@ -52,4 +59,5 @@ __all__ = [
     "true_within",
     "truing_of",
     "wall_ranges",
+    "with_cause",
 ]

@@ -27,6 +27,7 @@ from .roof_parts import (
     TimberInput,
 )
 from .survey_input import SurveyInput
+from .trial_input import TrialInput
 
 TapedPiece = Annotated[str, Field(pattern=r"^(hip(_\d+)?(_left|_right)?|jack_\d+(_left|_right)?)$")]
 
@@ -75,6 +76,7 @@ class RoofInput(Part):
     taped: Annotated[dict[TapedPiece, TapedInput], Field(max_length=200)] = {}  # noqa: RUF012 (pydantic copies it)
     pairs: Annotated[tuple[tuple[TimberInput, TimberInput], ...], Field(max_length=MOST_RAFTERS)] = ()
     survey: SurveyInput | None = None
+    trial: TrialInput | None = None
     readings: KeptReadings = {}  # noqa: RUF012 (pydantic copies it)
 
     def roof(self, units: Units) -> Roof:

@@ -3,6 +3,7 @@
 from typing import Any
 
 from .work_out import Worked
+from .work_out_roof import WorkedRoof
 from .worked import WorkedMember
 
 
@@ -17,8 +18,17 @@ def contract(name: str, worked: Worked) -> dict[str, Any]:
             {"id": joint.id, "opening": joint.opening, "contact": joint.contact, "bears": joint.bears}
             for joint in worked.joints
         ],
+        "causes": _causes(worked),
         "checks": [{"id": check.id, "level": str(check.level)} for check in worked.checks],
     }
+
+
+def _causes(worked: Worked) -> list[dict[str, Any]]:
+    """What a trial tells, best first; nothing where none was said."""
+    return [
+        {"id": str(one.id), "size": one.size, "explains": one.explains, "correction": one.correction}
+        for one in (worked.causes if isinstance(worked, WorkedRoof) else ())
+    ]
 
 
 def _member(piece: WorkedMember) -> dict[str, Any]:

@@ -16,10 +16,12 @@ from ...core.roofs import (
     lay_out_roof,
     marked_to,
     moves_of,
+    trial_section,
     working_of,
 )
 from ...core.rules import LimitSet, LimitSetId
 from ...core.solid import Fitted, Joint, Member, as_sawn, describe, dry_fit, marks_of
+from ...core.survey import Cause, PatternSection, causes_of
 from ...core.tape import Tape, Units
 from ...core.terms import Check, Working
 from ..input.limit_model import LimitsInput, limits_of
@@ -43,6 +45,10 @@ class WorkedRoof:
     checks: tuple[Check, ...]
     working: tuple[Working, ...]
     survey: WorkedSurvey | None = None
+    tried: PatternSection | None = None
+    """The pattern in section, where it is tried between a plate and a ridge board."""
+    causes: tuple[Cause, ...] = ()
+    """What its trial tells, best first."""
 
     kind = "roof"
 
@@ -125,6 +131,8 @@ def work_out_roof(
     moves = moves_of(layout, framing, taped) if taped else {}
     fitted = dry_fit(framing.touches, tape.division)
     working = working_of(layout, metric=units is Units.METRIC)
+    tried = trial_section(layout, _tried(given, framing))
+    told = given.trial is not None and any(read is not None for read in given.trial.seen().rows)
     return WorkedRoof(
         layout=layout,
         framing=framing,
@@ -148,7 +156,16 @@ def work_out_roof(
         ),
         working=working,
         survey=measured.survey,
+        tried=tried,
+        causes=causes_of(tried, given.trial.seen()) if tried and given.trial and told else (),
     )
+
+
+def _tried(given: RoofInput, framing: Framing) -> Member:
+    """The piece that is tried, as it was cut; the pattern where none, or none of the roof's, was said."""
+    pieces = [piece.member for piece in framing.pieces]
+    said = given.trial.piece if given.trial else ""
+    return next((one for one in pieces if one.id == said), pieces[0])
 
 
 def _as_taped(framing: Framing, moves: dict[str, Move]) -> Iterator[Member]:

@@ -75,7 +75,9 @@ def trial_steps(worked: WorkedRoof, ridge_first: bool, words: Words) -> list[str
         keys += [("pair_no_ridge" if layout.roof.lapped else "pair_plumb") if len(layout.sides) > 1 else "shed"]
     else:
         keys += ["prop", "string", "pattern"] if ridge_first else ["pair", "bring_up", "string"]
-    keys += ["corners", "gap_top", "gap_bottom", "rest", *(["hips_beside", "outline_jacks"] if beside else [])]
+    # Where gaps can be typed, what they tell is worked out.
+    gaps = ["gap_top", "gap_bottom"] if worked.tried is None else []
+    keys += ["corners", *gaps, "rest", *(["hips_beside", "outline_jacks"] if beside else [])]
     side, roof = layout.sides[-1] if len(layout.sides) == 2 else layout.sides[0], layout.roof
     values = {
         "hap": Length(layout.notch.hap),

@@ -123,6 +123,7 @@ class WorkAnswer:
     members: list[dict[str, Any]]
     joints: list[dict[str, Any]]
     checks: list[dict[str, Any]]
+    causes: list[dict[str, Any]]
     screen: ScreenView
 
 

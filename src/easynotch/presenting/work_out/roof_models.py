@@ -5,6 +5,7 @@ from typing import Annotated
 
 from pydantic import Field
 
+from ..fit.trial_models import TrialView
 from ..mark.models import AlternativeView
 from ..shared.models import FactView, FitView, Point, SheetView, Shown
 from .survey import SurveyView
@@ -128,6 +129,7 @@ class RoofView:
     fit: list[FitView]
     line_up: Annotated[str, Field(description="how fascias come level; by the overhang where plates differ")]
     trial: list[str]
+    tried: TrialView | None
     setting_out: SettingOutView
     lengths: list[FactView]
     survey: Annotated[SurveyView | None, Field(description="the plates as they were surveyed, where they were")]

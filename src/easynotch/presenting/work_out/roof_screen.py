@@ -22,6 +22,7 @@ from ...core.terms import Angle, Count, Length, Level, Limit, Message, Value, Wo
 from ...drawing import draw_notch, draw_plan, draw_section
 from ...exchange import CornersInput, RoofInput, WorkedRoof
 from ..fit.roof_joints import fit_views, trial_steps
+from ..fit.trial import trial_view
 from ..mark.board import board_view
 from ..mark.models import AlternativeView
 from ..mark.patterns import pattern_of
@@ -93,6 +94,7 @@ def _roof(given: RoofInput, worked: WorkedRoof, words: Words, tools: Tools) -> R
         fit=fit_views(worked, words),
         line_up=str(worked.layout.roof.plan.line_up),
         trial=trial_steps(worked, tools.habit("ridge_order") == "ridge_first", words),
+        tried=trial_view(worked, words),
         setting_out=SettingOutView(
             length=format_length(worked.layout.roof.plan.length, words),
             thickness=out.thickness,

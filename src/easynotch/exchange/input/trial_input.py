@@ -1,0 +1,36 @@
+"""What trying the pattern showed, in the job file: where it gapes and how much, and heights that were read."""
+
+from ...core.survey import Seen
+from .measured import NotNegative, Signed
+from .parts import Name, Part
+
+
+class GapsInput(Part):
+    """The widest gaps: level at the head's top, at its bottom and at the heel, plumb at the seat."""
+
+    head_top: NotNegative | None = None
+    head_bottom: NotNegative | None = None
+    seat: NotNegative | None = None
+    heel: NotNegative | None = None
+
+
+class HeightsInput(Part):
+    """The ridge's top and the plate where the pattern lies, over the plates' own level, and the rafter's stand."""
+
+    ridge: Signed | None = None
+    plate: Signed | None = None
+    stand: Signed | None = None
+
+
+class TrialInput(Part):
+    """A trial of a piece, by its id; the pattern where none is said."""
+
+    piece: Name = ""
+    gaps: GapsInput = GapsInput()
+    heights: HeightsInput = HeightsInput()
+
+    def seen(self) -> Seen:
+        """As the core takes it."""
+        gaps, heights = self.gaps, self.heights
+        rows = (gaps.head_top, gaps.head_bottom, gaps.seat, gaps.heel, heights.ridge, heights.plate, heights.stand)
+        return Seen(*(None if one is None else one.mm for one in rows))
