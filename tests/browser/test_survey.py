@@ -213,3 +213,31 @@ def test_an_instrument_that_sends_keys_types_into_the_field_that_is_pointed_at(p
     saved(page)
     assert violations(page) == []
     tray.get_by_role("button", name="Let go").click()
+
+
+def test_a_tried_patterns_gaps_are_typed_and_tell_what_to_put_right_on_a_phone_too(page):
+    start_roof(page)
+    commit(page, "Span, over the plates", "6 m")
+    commit(page, "Length of the plates", "9 m")
+    saved(page)
+    page.set_viewport_size({"width": 390, "height": 844})
+    station(page, "Fit")
+    tried = page.get_by_role("region", name="Where it gapes")
+    commit(page, "Head, at its top", "6 mm")
+    commit(page, "Head, at its bottom", "6 mm")
+    # As wide at the top as at the bottom: the run, if the heights are right.
+    first = tried.get_by_role("status").get_by_role("alert").first
+    told = re.compile("The ridge stands .* farther from the plate than the pattern was cut for")
+    expect(first).to_contain_text(told)
+    expect(tried.get_by_role("heading", name=re.compile("until the heights are read"))).to_be_visible()
+    assert violations(page) == []
+    expect(page.get_by_text("Saved", exact=True)).to_be_attached()
+    page.reload()
+    expect(first).to_contain_text(told)
+    # What gapes by less than a feeler reads is no cause; what was typed can be taken back.
+    commit(page, "Head, at its top", "0")
+    commit(page, "Head, at its bottom", "0")
+    expect(first).to_contain_text("it fits here")
+    commit(page, "Head, at its top", "wide")
+    expect(tried.get_by_text(re.compile("length", re.IGNORECASE)).first).to_be_visible()
+    expect(page.get_by_label("Head, at its top")).to_have_value("wide")

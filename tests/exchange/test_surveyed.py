@@ -14,7 +14,7 @@ from easynotch.core.roofs import RoofError, along_edges, frame_roof, lay_out_roo
 from easynotch.core.rules import Dialect, Words
 from easynotch.core.solid import as_sawn, group_identical
 from easynotch.core.tape import Tape, Units
-from easynotch.exchange import Problems, joint_ranges, parse_json, read_job, work_out_roof
+from easynotch.exchange import Problems, contract, joint_ranges, parse_json, read_job, work_out_roof
 from easynotch.exchange.input.survey_input import SurveyInput
 from easynotch.exchange.reading import read_draft
 from easynotch.exchange.tables.readings_table import read_readings, write_readings
@@ -336,3 +336,31 @@ def test_a_wall_the_plan_has_not_allows_nothing(home):
     with pytest.raises(Problems) as found:
         checks_of(home, lambda work: work["survey"].update(walls=[{"side": 9, "movable": "3 mm"}]))
     assert found.value.problems[0].path == "survey.walls[0].side"
+
+
+@pytest.mark.parametrize(
+    ("gaps", "heights", "first", "size"),
+    [
+        ({"head_top": "6 mm", "head_bottom": "6 mm"}, {}, "run", 6.0), ({"heel": "5 mm"}, {}, "run", -5.0),
+        ({"head_top": "0.5 mm"}, {}, "not_told", 0.0), ({}, {"plate": "9 mm"}, "plate_level", None),
+    ],
+)  # fmt: skip
+def test_a_trial_in_a_job_file_answers_with_its_causes(home, gaps, heights, first, size):
+    def tried(work):
+        work.pop("survey")
+        work["trial"] = {"gaps": gaps, "heights": heights}
+
+    answer = contract("", work_out_roof(store(home, tried), Units.METRIC))
+    best = answer["causes"][0]
+    assert best["id"] == first and (size is None or best["size"] == pytest.approx(size, abs=0.01))
+    assert all(0 <= one["explains"] <= 1 for one in answer["causes"])
+    # The piece that is marked next is so much longer along its edge.
+    if first == "run":
+        assert abs(best["correction"]) > abs(best["size"]) and best["correction"] * best["size"] > 0
+    assert contract("", work_out_roof(store(home, as_it_is), Units.METRIC))["causes"] == []
+
+
+def test_a_gap_that_is_none_is_refused_where_it_was_typed(home):
+    with pytest.raises(Problems) as found:
+        store(home, lambda work: work.update(trial={"gaps": {"seat": "-2 mm"}}))
+    assert found.value.problems[0].path.endswith("trial.gaps.seat")

@@ -2057,11 +2057,14 @@ export interface components {
         };
         /**
          * TrialView
-         * @description What was typed tells these causes, best first; none where nothing was typed.
+         * @description What was typed tells these causes, best first; none where nothing was typed. ``others`` says how those after the
+         *     first compare with it.
          */
         TrialView: {
             /** Causes */
             causes: components["schemas"]["CauseView"][];
+            /** Others */
+            others: string;
         };
         /**
          * ValueReadingsView

@@ -69,7 +69,7 @@ function Fitting({ fit, trial, tried = null, children }: { fit: readonly Fit[]; 
         {tried ? (
           <>
             <Trial tried={tried} />
-            <Accordion disableGutters className="fit-piece" slotProps={{ heading: { component: "h3" } }}>
+            <Accordion disableGutters defaultExpanded={tried.causes.length === 0} className="fit-piece" slotProps={{ heading: { component: "h3" } }}>
               <AccordionSummary expandIcon={<span aria-hidden="true">▾</span>}>{say("fit.how")}</AccordionSummary>
               <AccordionDetails><Steps trial={trial} /></AccordionDetails>
             </Accordion>

@@ -5,6 +5,10 @@ from .measured import NotNegative, Signed
 from .parts import Name, Part
 
 
+GAPS = 4
+"""How many of what is read are gaps; the rest are heights."""
+
+
 class GapsInput(Part):
     """The widest gaps: level at the head's top, at its bottom and at the heel, plumb at the seat."""
 
@@ -30,7 +34,9 @@ class TrialInput(Part):
     heights: HeightsInput = HeightsInput()
 
     def seen(self) -> Seen:
-        """As the core takes it."""
+        """As the core takes it: where one gap was read, those that were not are closed."""
         gaps, heights = self.gaps, self.heights
         rows = (gaps.head_top, gaps.head_bottom, gaps.seat, gaps.heel, heights.ridge, heights.plate, heights.stand)
-        return Seen(*(None if one is None else one.mm for one in rows))
+        closed = None if all(one is None for one in rows[:4]) else 0.0
+        read = [None if one is None else one.mm for one in rows]
+        return Seen(*(closed if one is None and k < GAPS else one for k, one in enumerate(read)))

@@ -83,13 +83,18 @@ def frame_outline(layout: RoofLayout) -> Framing:
         *bearing_post_touches(below, bearing_pieces),
         *purlin_touches(placed_purlins, purlins, each),
     )
+    sticks = {
+        kind: _alike([one for plan, one in hip_and_ridge_members if plan.seam.kind is kind], plates)
+        for kind in SeamKind
+    }
+    whole = [piece for piece in standing if not _in_order(piece)[0]]
     placed = [
-        *standing,
-        *(
-            piece
-            for kind in SeamKind
-            for piece in _alike([one for plan, one in hip_and_ridge_members if plan.seam.kind is kind], plates)
-        ),
+        # In the order they are cut: what is whole, what lies over corners, what is cut off by it.
+        *whole,
+        *sticks[SeamKind.HIP],
+        *sticks[SeamKind.VALLEY],
+        *(piece for piece in standing if _in_order(piece)[0]),
+        *sticks[SeamKind.RIDGE],
         *group_identical([member for _, member in posts]),
         *header_pieces,
         *laid.pieces,
