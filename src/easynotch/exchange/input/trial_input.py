@@ -4,7 +4,6 @@ from ...core.survey import Seen
 from .measured import NotNegative, Signed
 from .parts import Name, Part
 
-
 GAPS = 4
 """How many of what is read are gaps; the rest are heights."""
 
