@@ -123,6 +123,12 @@ def show_part(page: Any, which: list[str], where: str) -> None:
     if which == ["store"]:
         page.wait_for_selector(".survey .sheet svg")
         page.evaluate("document.querySelector('.survey').scrollIntoView()")
+    if which == ["roof"] and where == "fit":
+        for label in ("Head, at its top", "Head, at its bottom"):
+            field = page.get_by_label(label)
+            field.fill("1/4")
+            field.press("Enter")
+        page.wait_for_selector(".tried .cause")
     if which == ["unread"]:
         read_two(page)
     if which == ["buying"]:

@@ -1,5 +1,7 @@
 """A rafter in section as it is tried on its plate and ridge, read off its planes."""
 
+from math import hypot
+
 from ...solid import Member
 from ...survey import PatternSection
 from ..model.roof import RidgeKind
@@ -19,18 +21,21 @@ def trial_section(layout: RoofLayout, member: Member) -> PatternSection | None:
         return None
     if any(cut.role == "head" and cut.id != "head" for cut in member.cut_planes):
         return None
-    rise_per_run = -member.placement.x.z / (1.0 - member.placement.x.z**2) ** 0.5
-    per_run = (1.0 + rise_per_run**2) ** 0.5
+    rise_per_run = -member.placement.x.z / hypot(member.placement.x.x, member.placement.x.y)
+    per_run = hypot(1.0, rise_per_run)
     # Level distances inward and heights over the plate, of points of the board: along it, and down from its top edge.
     plate = heel.offset / heel.normal.x
     stand = _plumb_between(member, plate, seat.normal.x, seat.normal.y, seat.offset)
     top = (plate - head.offset / head.normal.x) / per_run
     plumb = member.stock.depth * per_run
     reach = min(plumb, layout.roof.ridge.stock.depth)
-    height = stand + top * rise_per_run
-    level = min(layout.roof.plan.plate + layout.roof.plan.sheathing, (plumb - stand) / rise_per_run)
+    height, deep = stand + top * rise_per_run, plumb - stand
+    if rise_per_run <= SQUARE or min(deep, stand, top, reach) <= 0:
+        # Flat, or without a notch it could be tried on.
+        return None
+    level = min(layout.roof.plan.plate + layout.roof.plan.sheathing, deep / rise_per_run)
     return PatternSection(
-        heel=((0.0, 0.0), (0.0, -(plumb - stand))),
+        heel=((0.0, 0.0), (0.0, -deep)),
         seat=((0.0, 0.0), (level, 0.0)),
         head=((top, height), (top, height - reach)),
         edge=(0.0, stand),
