@@ -249,6 +249,32 @@ def test_a_tick_is_sent_again_after_a_failure_and_not_shown_as_kept_before(page:
     page.wait_for_load_state("networkidle")
 
 
+def test_what_waits_is_taken_up_where_the_page_that_was_left_counts_as_open_for_a_while(page: Page) -> None:
+    """On a busy machine its lock is free only later: till then the page loaded anew is another tab."""
+    boat_store(page)
+    first = page.locator(".stops li").first
+    page.route(re.compile("/marking/tick"), lambda route: route.fulfill(**problem(503, "Busy.")))
+    page.get_by_role("button", name="Marked").click()
+    expect(page.get_by_text("not kept yet")).to_be_visible()
+    tab = page.evaluate("sessionStorage.getItem('tab')")
+    other = page.context.new_page()
+    other.goto("/api/bench")
+    other.evaluate(
+        f"() => {{ navigator.locks.request('tab:{tab}', () => new Promise((done) => setTimeout(done, 1500))); }}"
+    )
+    page.reload()
+    expect(page.get_by_text("not kept yet")).to_be_visible()
+    assert page.evaluate("sessionStorage.getItem('tab')") != tab
+    expect(first).to_have_class(re.compile("done"))
+    page.unroute(re.compile("/marking/tick"))
+    page.get_by_role("button", name="Try again").click()
+    expect(page.get_by_text("not kept yet")).to_have_count(0)
+    page.locator(".stops li button").first.click()
+    page.get_by_role("button", name="Marked", pressed=True).click()
+    expect(first).not_to_have_class(re.compile("done"))
+    page.wait_for_load_state("networkidle")
+
+
 def test_settings_and_stock_changed_while_nobody_answers_are_kept_later_and_a_double_click_adds_one_board(
     page: Page,
 ) -> None:

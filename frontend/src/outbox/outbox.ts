@@ -5,7 +5,7 @@
 import { change, Refused } from "../api/request";
 import { meaningOf, pauseAfter, reasonOf } from "./answers";
 import { isRecord, parsed, storage } from "./storage";
-import { number, openTabs, tab } from "./tabs";
+import { closedForGood, number, openTabs, tab } from "./tabs";
 
 export interface Entry {
   readonly id: string;
@@ -100,11 +100,19 @@ class Keeper {
     // This tab's own at once: the first change made here would be written over them.
     this.takeUp(entriesIn(keyOf(tab())));
     const open = await openTabs();
-    const closed = storage.keys("outbox:").filter((key) => key !== keyOf(tab()) && !open.has(key.slice(keyOf("").length)));
-    const found = closed.flatMap(entriesIn);
-    for (const key of closed) storage.remove(key);
-    this.takeUp(found);
+    for (const key of storage.keys("outbox:").filter((one) => one !== keyOf(tab()))) {
+      const other = key.slice(keyOf("").length);
+      if (!open.has(other)) this.takeOver(key);
+      // On a busy machine a page that was just left counts as open for a while.
+      else void closedForGood(other).then(() => this.takeOver(key));
+    }
   };
+
+  private takeOver(key: string): void {
+    const found = entriesIn(key);
+    storage.remove(key);
+    this.takeUp(found);
+  }
 
   private takeUp(found: readonly Entry[]): void {
     const known = new Set(this.box.entries.map((one) => one.id));

@@ -54,6 +54,17 @@ function held(locks: LockManager, one: string, within: number): Promise<boolean>
   });
 }
 
+/** Kept once a tab is closed and has not come back: one that is loaded anew takes its number up again at once. */
+export async function closedForGood(one: string): Promise<void> {
+  const locks = navigator.locks as LockManager | undefined;
+  // Without locks nothing tells when a tab is closed: what it left is found by the next one that is opened.
+  if (!locks) return new Promise(() => undefined);
+  do {
+    await locks.request(lockOf(one), () => undefined);
+    await new Promise((resolve) => setTimeout(resolve, 2 * WAIT_MS));
+  } while ((await openTabs()).has(one));
+}
+
 const CHANNEL = "tabs";
 
 function answerFor(): void {
