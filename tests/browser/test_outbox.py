@@ -260,7 +260,7 @@ def test_what_waits_is_taken_up_where_the_page_that_was_left_counts_as_open_for_
     other = page.context.new_page()
     other.goto("/api/bench")
     other.evaluate(
-        f"() => {{ navigator.locks.request('tab:{tab}', () => new Promise((done) => setTimeout(done, 1500))); }}"
+        f"() => {{ navigator.locks.request('tab:{tab}', () => new Promise((done) => setTimeout(done, 4000))); }}"
     )
     page.reload()
     expect(page.get_by_text("not kept yet")).to_be_visible()

@@ -1,5 +1,7 @@
 /** Which tab this is, and which others are open: each keeps its own drafts, and those of a closed one are taken over. */
-const WAIT_MS = 400;
+/** A page that was left holds its number for a while on a busy machine: so long it is waited for. */
+const WAIT_MS = 1500;
+const GRACE_MS = 800;
 const ASK_MS = 80;
 const lockOf = (id: string): string => `tab:${id}`;
 
@@ -61,7 +63,7 @@ export async function closedForGood(one: string): Promise<void> {
   if (!locks) return new Promise(() => undefined);
   do {
     await locks.request(lockOf(one), () => undefined);
-    await new Promise((resolve) => setTimeout(resolve, 2 * WAIT_MS));
+    await new Promise((resolve) => setTimeout(resolve, GRACE_MS));
   } while ((await openTabs()).has(one));
 }
 
