@@ -16,7 +16,7 @@ from ..planes.footprint import NEAR, Footprint, FootprintSide, cut_by, disjoint,
 from ..planes.planes import UP, Slope
 from .arrangement import PARTED, Arrangement, HipOrRidgePlan, end_name, named_by_end, post_print
 from .headers import headers_of
-from .hip_heads import beside_commons, head_place, head_places, stub_ridge
+from .hip_heads import beside_commons, head_place, head_places, heads_in_turn, stub_ridge
 from .layout import RoofLayout
 from .seam_sections import (
     Post,
@@ -48,11 +48,6 @@ SHORTEST = 1.0
 def arrange(layout: RoofLayout) -> Arrangement:
     """Find what every stick's ends go against."""
     return _Arranging(layout).arranged()
-
-
-def heads_in_turn(layout: RoofLayout) -> bool:
-    """Whether the plan says that heads go against one another, without posts."""
-    return layout.roof.hip is not None and layout.roof.hip.head == "pairs"
 
 
 @dataclass(slots=True)

@@ -56,6 +56,11 @@ def heads_of(roof: Roof) -> Heads | None:
     return Heads(past, half_cheek - ridge / 2 + common / 2, cornered=False, on_ridge=True)
 
 
+def heads_in_turn(layout: RoofLayout) -> bool:
+    """Whether the plan says that heads go against one another, without posts."""
+    return layout.roof.hip is not None and layout.roof.hip.head == "pairs"
+
+
 @dataclass(frozen=True)
 class HeadPlace:
     """A point where two hips meet a ridge: the level way from it into the roof, its ridge (None where four hips meet),

@@ -8,8 +8,8 @@ from ...solid import Frame
 from ...terms import Angle, Check, Count, Length, Level, make_check
 from ..framing.pieces import Framing
 from ..model.roof import KeepPlanes, LineUp
-from ..plan.head_order import arrange, heads_in_turn
-from ..plan.hip_heads import head_places
+from ..plan.head_order import arrange
+from ..plan.hip_heads import head_places, heads_in_turn
 from ..plan.layout import RoofLayout
 from ..plan.outline import areas_over
 from ..plan.seam_sections import at_valley, drop_and_shift, keep_method, outline_of, reach_aside, stock_of
