@@ -1,12 +1,12 @@
 """What fitting, truing, cutting alike and living with a layout error cost on a surveyed roof."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from math import atan, ceil, degrees, hypot
 from typing import Protocol
 
 from ...core.roofs import Framing, Keeps, RoofLayout, along_edges
 from ...core.solid import Fitted, as_sawn, group_identical
-from ...core.survey import Survey, late_costs, packers_of, truing_of
+from ...core.survey import Late, Survey, late_costs, packers_of, truing_of
 from ...core.terms import Angle, Check, Count, Length, Level, Listed, Message, Value, make_check
 from ..input.survey_input import SurveyInput
 
@@ -94,7 +94,8 @@ def stand_late(given: SurveyInput, layout: RoofLayout, framing: Framing) -> Iter
     slope = max(side.run * side.slope.per_run for side in layout.sides)
     courses = ceil(slope / (roof.sheet / 2)) if roof.sheet else 0
     between = dict.fromkeys(GABLED_SIDES, framing.setting_out.in_world)
-    laid_out = along_edges(layout, framing) if hipped else between
+    numbered = along_edges(layout, framing) if hipped else {}
+    laid_out = {side: sorted(places) for side, places in numbered.items()} if hipped else between
     sheet = None if hipped else roof.sheet
     found = late_costs(read, laid_out, roof.rafter.thickness, sheet, roof.eaves.verge, courses)
     for number, one in enumerate(found.unknown, 1):
@@ -105,7 +106,7 @@ def stand_late(given: SurveyInput, layout: RoofLayout, framing: Framing) -> Iter
         return
     which = Listed(tuple(
         Message("survey.late_far" if one.off > 0 else "survey.late_near",
-                {"n": Count(one.number), "side": Count(one.side + 1), "off": Length(abs(one.off))})
+                {"n": Count(_number(one, numbered)), "side": Count(one.side + 1), "off": Length(abs(one.off))})
         for one in found.wrong
     ))  # fmt: skip
     values: dict[str, Value] = {
@@ -114,6 +115,12 @@ def stand_late(given: SurveyInput, layout: RoofLayout, framing: Framing) -> Iter
     }  # fmt: skip
     words = "survey_rafters_hipped" if hipped else "survey_rafters" if roof.sheet else "survey_rafters_open"
     yield make_check("survey_rafters", Level.LOOK, Count(len(found.wrong)), None, words, **values)
+
+
+def _number(late: Late, numbered: Mapping[int, Mapping[float, int | None]]) -> int:
+    """What a rafter is numbered on its board; one that is cut as drawn is counted from where its wall begins."""
+    places = numbered.get(late.side)
+    return late.number if places is None else places[sorted(places)[late.number - 1]] or late.number
 
 
 def kept(given: SurveyInput, layout: RoofLayout, framing: Framing) -> Iterator[Check]:

@@ -130,10 +130,12 @@ class SurveyedPlates:
         return min(max(corner, ends[0] + INSIDE), ends[1] - INSIDE)
 
 
-def along_edges(layout: RoofLayout, framing: Framing) -> dict[int, list[float]]:
-    """Where rafters bear on every wall of an outline: along it from its first corner, mm, by the wall from 0."""
+def along_edges(layout: RoofLayout, framing: Framing) -> dict[int, dict[float, int | None]]:
+    """Where rafters bear on every wall of an outline: along it from its first corner, mm, by the wall from 0; each with
+    the number it was cut by, where it has one.
+    """
     corners = layout.roof.plan.corners
-    found: dict[int, list[float]] = {}
+    found: dict[int, dict[float, int | None]] = {}
     for piece in framing.pieces:
         seat = "theoretical" in piece.member.lengths and piece.member.role in RAFTERS
         if not seat or not any(cut.id == "seat" for cut in piece.member.cut_planes):
@@ -146,7 +148,7 @@ def along_edges(layout: RoofLayout, framing: Framing) -> dict[int, list[float]]:
                 along, aside = off.dot(way.unit()), way.unit().cross(off).z
                 near = abs(aside) < ON_WALL + layout.roof.plan.sheathing and 0.0 <= along <= way.length
                 if near and abs(frame.x.dot(way.unit())) < SQUARE:
-                    found.setdefault(number, []).append(along)
+                    found.setdefault(number, {})[along] = piece.member.place
     return found
 
 
