@@ -48,7 +48,7 @@ def test_no_request_made_from_our_own_document_crashes_or_is_answered_otherwise_
     def fuzz(operation) -> None:
         name = f"{operation.method.upper()} {operation.path}"
 
-        @settings(max_examples=12, deadline=None, suppress_health_check=list(HealthCheck))
+        @settings(max_examples=9, deadline=None, suppress_health_check=list(HealthCheck))
         @given(case=operation.as_strategy())
         def call(case):
             ran[name] = ran.get(name, 0) + 1

@@ -51,7 +51,7 @@ class Keeper {
     return () => this.listeners.delete(listener);
   };
 
-  /** Called whenever a change that an earlier page made was kept. */
+  /** Called whenever a change that an earlier page made was kept, refused or given up. */
   readonly onKept = (listener: () => void): (() => void) => {
     this.kept.add(listener);
     // What was kept before anybody listened is told to the first who does.
@@ -89,8 +89,10 @@ class Keeper {
     const entry = this.box.entries.find((one) => one.id === id);
     this.put(this.box.entries.filter((one) => one.id !== id));
     const error = new Refused({ type: "about:blank", title: "", status: 410, detail: entry?.reason ?? "", errors: [], kept: null, conflict: [], incident: null });
-    for (const one of this.asked.get(id) ?? []) one.reject(error);
+    const asked = this.asked.get(id);
     this.asked.delete(id);
+    asked?.forEach((one) => one.reject(error));
+    if (!asked) this.tell();
   };
 
   readonly seen = (): void => this.set({ refused: [] });
@@ -163,7 +165,11 @@ class Keeper {
     if (asked) return;
     // Left by an earlier page: no field hears of it.
     if (refusal) this.set({ refused: [...this.box.refused, refusal] });
-    else if (this.kept.size === 0) this.missed = true;
+    this.tell();
+  }
+
+  private tell(): void {
+    if (this.kept.size === 0) this.missed = true;
     else for (const listener of this.kept) listener();
   }
 

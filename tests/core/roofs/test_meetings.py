@@ -11,7 +11,7 @@ from easynotch.core.bench import Hook, Preferences, as_json, lay_on_board, steps
 from easynotch.core.roofs import frame_roof, lay_out_roof
 from easynotch.core.roofs.planes.footprint import FootprintSide, contact_share, cut_by, strip
 from easynotch.core.solid import Face, Vector, as_manifold, meetings
-from easynotch.presenting.mark.places import BOARDS, STANDING
+from easynotch.exchange.working.meets import BOARDS, STANDING
 from tests.apprentice import Apprentice, Tools
 from tests.roofs import outlines, roofs
 

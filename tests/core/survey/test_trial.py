@@ -13,7 +13,7 @@ from tests.roofs import roofs
 
 FEELER = 0.5
 """mm: how finely a gap is read."""
-TRIALS = 240
+TRIALS = 150
 
 
 def commons(chance):
@@ -75,7 +75,7 @@ def drawn(chance, cause):
 
 @pytest.mark.parametrize("cause", [CauseId.RUN, CauseId.PITCH])
 def test_a_cause_that_gaps_tell_comes_first_with_its_size(cause):
-    """Of 240 patterns read with a feeler, at least 9 of 10; its size within what the feeler leaves."""
+    """Of 150 patterns read with a feeler, at least 9 of 10; its size within what the feeler leaves."""
     chance, first, asked = np.random.default_rng(11), 0, 0
     for _ in range(TRIALS):
         pattern = commons(chance)

@@ -1,6 +1,6 @@
 /** Ticks and places of a work, shared by every device through the store; what could not be sent yet waits here. */
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useMemo, useSyncExternalStore } from "react";
+import { useCallback, useEffect, useMemo, useSyncExternalStore } from "react";
 import { api } from "../../api/client";
 import type { Marking, PieceMarking, Tick } from "../../api/types";
 import { usePreferences } from "../../app/preferences";
@@ -14,11 +14,10 @@ interface Waiting {
 
 const LOOK = 15_000;
 
-/** The ticks of a work that are on their way. */
+/** The ticks of a work that are on their way: the last one made of each stop. */
 function waitingIn(entries: readonly Entry[], work: string): readonly Waiting[] {
-  return entries
-    .filter(({ path }) => path.startsWith(`/works/${work}/marking/tick`))
-    .map(({ body }) => body as Waiting);
+  const made = entries.filter(({ path }) => path.startsWith(`/works/${work}/marking/tick`)).map(({ body }) => body as Waiting);
+  return [...new Map(made.map((one) => [`${one.piece}/${one.stop}`, one])).values()];
 }
 
 export interface MarkingState {
@@ -57,11 +56,15 @@ export function useMarking(work: string, revision: number): MarkingState {
         () => void refetch(),
       );
       // At once, so that nothing old is seen between what waits and its answer.
-      void put((before) => before && { ...before, pieces: [...before.pieces.filter((one) => one.piece !== piece), over(before, [{ piece, stop, done }], piece)] });
+      void put((before) => before && laidOver(before, [{ piece, stop, done }]));
     },
     [work, dialect, fine, queries, asked, refetch],
   );
   const data = found.data;
+  useEffect(() => {
+    // Also what an earlier page left: it is not shown undone between being kept and what is asked for after that.
+    if (data && waiting.some((one) => !shows(data, one))) queries.setQueryData<Marking>(asked, laidOver(data, waiting));
+  }, [data, waiting, queries, asked]);
   return useMemo(
     () => ({
       known: data !== undefined,
@@ -74,6 +77,15 @@ export function useMarking(work: string, revision: number): MarkingState {
     }),
     [data, waiting, tick],
   );
+}
+
+const shows = (data: Marking, { piece, stop, done }: Waiting): boolean =>
+  (data.pieces.find((one) => one.piece === piece)?.ticks.some((tick) => tick.stop === stop && tick.state === "good") ?? false) === done;
+
+/** What the store says of every piece, with what waits laid over it. */
+function laidOver(data: Marking, waiting: readonly Waiting[]): Marking {
+  const changed = [...new Set(waiting.map(({ piece }) => piece))];
+  return { ...data, pieces: [...data.pieces.filter(({ piece }) => !changed.includes(piece)), ...changed.map((piece) => over(data, waiting, piece))] };
 }
 
 /** What the store says of a piece, with what waits laid over it. */

@@ -1,10 +1,11 @@
 """Working a flight out from end to end: measurement in, everything that follows from it out."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
 from ...core.rules import LimitSet, LimitSetId
-from ...core.solid import Fitted, Joint, Member, as_sawn, close, describe, dry_fit, marks_of
+from ...core.solid import Fitted, Joint, Meeting, Member, as_sawn, close, describe, dry_fit, marks_of
 from ...core.stairs import (
     Candidate,
     FlightError,
@@ -32,6 +33,7 @@ from ..input.job_model import FlightInput
 from ..input.limit_model import LimitsInput, limits_of
 from ..input.settings_model import SettingsInput, habit_of
 from ..problems import Problem, Problems
+from .meets import meets_in
 from .worked import WorkedMember, two_roads
 
 
@@ -66,6 +68,11 @@ class WorkedFlight:
     def fitted(self) -> tuple[Fitted, ...]:
         """The dry fit: every joint exact, and as it comes out on the tape."""
         return dry_fit(self.framing.touches, self.tape.division)
+
+    @cached_property
+    def meets(self) -> Mapping[str, tuple[Meeting, ...]]:
+        """What stands against its header, kicker and ledger, by their ids."""
+        return meets_in(self.framing.pieces)
 
     @property
     def pattern(self) -> WorkedMember:

@@ -1,7 +1,8 @@
 """Working a roof out from end to end: plan in, every piece, joint and number that follows from it out."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 from ...core.roofs import (
     Framing,
@@ -20,18 +21,19 @@ from ...core.roofs import (
     working_of,
 )
 from ...core.rules import LimitSet, LimitSetId
-from ...core.solid import Fitted, Joint, Member, as_sawn, describe, dry_fit, marks_of
+from ...core.solid import Fitted, Joint, Meeting, Member, as_sawn, describe, dry_fit, marks_of
 from ...core.survey import Cause, PatternSection, causes_of
 from ...core.tape import Tape, Units
 from ...core.terms import Check, Working
 from ..input.limit_model import LimitsInput, limits_of
 from ..input.roof_model import RoofInput
 from ..problems import Problem, Problems
+from .meets import meets_in
 from .survey_work import WorkedSurvey, cut_to, survey_checks, work_out_survey
 from .worked import WorkedMember, two_roads
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class WorkedRoof:
     """A roof worked out. The first member is the pattern: the common rafter."""
 
@@ -56,6 +58,11 @@ class WorkedRoof:
     def joints(self) -> tuple[Joint, ...]:
         """The joints in exact geometry."""
         return tuple(fit.exact for fit in self.fitted)
+
+    @cached_property
+    def meets(self) -> Mapping[str, tuple[Meeting, ...]]:
+        """What stands against its ridges and fascias, by their ids."""
+        return meets_in(self.framing.pieces)
 
     @property
     def pattern(self) -> WorkedMember:
