@@ -1070,6 +1070,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/logbook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The newest lines that are wanted, newest first. */
+        get: operations["logbook_read__job_id__logbook_get"];
+        put?: never;
+        /** Add a note; it is not changed after, a correction is one of its own. */
+        post: operations["logbook_add_note__job_id__logbook_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/logbook/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a picture, made small enough to keep, without the place and camera it carried. */
+        post: operations["logbook_add_picture__job_id__logbook_pictures_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/logbook/pictures/{entry}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture of the logbook. */
+        get: operations["logbook_picture__job_id__logbook_pictures__int_entry__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site-record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was measured, decided and checked, by which limits: for an inspector, or the next crew. */
+        get: operations["logbook_site_record__job_id__site_record_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cut": {
         parameters: {
             query?: never;
@@ -6630,6 +6699,101 @@ export interface components {
             picture: string;
         };
         /**
+         * LogbookView
+         * @description The newest lines that are wanted, how many there are, and what can be chosen among.
+         */
+        LogbookView: {
+            /** Job */
+            job: string;
+            /** Lines */
+            lines: components["schemas"]["LogLineView"][];
+            /** Count */
+            count: number;
+            /** Works */
+            works: components["schemas"]["LogWorkView"][];
+            /** Roles */
+            roles: string[];
+            /** Devices */
+            devices: string[];
+        };
+        /**
+         * LogLineView
+         * @description A line of the logbook: what it says, and the piece of evidence with it.
+         */
+        LogLineView: {
+            /** Key */
+            key: string;
+            /** Number */
+            number: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "note" | "picture" | "marked" | "cut" | "tried" | "ordered" | "decided" | "changed";
+            /** At */
+            at: string;
+            /** Text */
+            text: string;
+            /** Work Id */
+            work_id: string;
+            /** Work */
+            work: string;
+            /** Role */
+            role: string;
+            /** Device */
+            device: string;
+            /** Corrects */
+            corrects: number | null;
+            /** Corrected */
+            corrected: number | null;
+            picture: components["schemas"]["LogPictureView"] | null;
+        };
+        /**
+         * LogPictureView
+         * @description A picture's address, and its size in pixels.
+         */
+        LogPictureView: {
+            /** Address */
+            address: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * LogWorkView
+         * @description A work whose lines there are.
+         */
+        LogWorkView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * NoteBody
+         * @description A note: what it says, of which work, by whom, and which entry it corrects.
+         */
+        NoteBody: {
+            /** Note */
+            note: string;
+            /**
+             * Work Id
+             * @default
+             */
+            work_id: string;
+            /**
+             * Role
+             * @default
+             */
+            role: string;
+            /**
+             * Corrects
+             * @default null
+             */
+            corrects: number | null;
+        };
+        /**
          * ConflictView
          * @description One key that differs after a stale save: what it was, what this save says, what is kept meanwhile.
          */
@@ -9220,6 +9384,193 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DevicesView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    logbook_read__job_id__logbook_get: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                work?: string;
+                kind?: "" | "note" | "picture" | "marked" | "cut" | "tried" | "ordered" | "decided" | "changed";
+                role?: string;
+                device?: string;
+                sought?: string;
+                most?: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogbookView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    logbook_add_note__job_id__logbook_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                work?: string;
+                kind?: "" | "note" | "picture" | "marked" | "cut" | "tried" | "ordered" | "decided" | "changed";
+                role?: string;
+                device?: string;
+                sought?: string;
+                most?: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogbookView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    logbook_add_picture__job_id__logbook_pictures_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                note?: string;
+                work?: string;
+                role?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogbookView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    logbook_picture__job_id__logbook_pictures__int_entry__get: {
+        parameters: {
+            query?: {
+                size?: "large" | "small";
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    logbook_site_record__job_id__site_record_get: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                file?: "html" | "pdf";
+                paper?: components["schemas"]["Paper"];
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": unknown;
+                    "application/pdf": unknown;
                 };
             };
             400: components["responses"]["Problem400"];

@@ -7,7 +7,8 @@ from typing import Any
 
 Check = Callable[[Any], bool]
 MOST_TEXT = 4 * 1024 * 1024
-"""Letters of a document."""
+"""Letters of a document, and bytes of a picture."""
+MOST_NOTE = 4000
 
 
 def _parsed(text: Any) -> Any:
@@ -36,6 +37,14 @@ def _a_name(text: Any) -> bool:
     return isinstance(text, str) and len(text) <= 1000
 
 
+def _a_note(text: Any) -> bool:
+    return isinstance(text, str) and len(text) <= MOST_NOTE
+
+
+def _a_jpeg(data: Any) -> bool:
+    return isinstance(data, bytes) and data.startswith(b"\xff\xd8") and len(data) <= MOST_TEXT
+
+
 def _a_number(value: Any) -> bool:
     return isinstance(value, int) and value >= 0
 
@@ -48,6 +57,8 @@ CHECKS: dict[str, dict[str, Check]] = {
     "limit_set": {"name": _a_name, "changes": _an_object, "revision": _a_number},
     "rack_board": {"defects": _a_list, "note": _a_name},
     "tick": {"lines": _a_list},
+    "log_entry": {"about": _an_object, "note": _a_note},
+    "log_picture": {"large": _a_jpeg, "small": _a_jpeg},
 }
 WITHOUT_REVISION = """
 SELECT work.id FROM work LEFT JOIN revision ON revision.work_id = work.id AND revision.number = work.revision

@@ -57,8 +57,8 @@ def open_orders(db: sqlite3.Connection, job_id: str) -> list[Ordered]:
     return [_ordered(row) for row in db.execute(OPEN, {"job_id": job_id})]
 
 
-def order_came(db: sqlite3.Connection, order_id: str, *, came: bool) -> str:
-    """It came, and lies on the rack; or it was dropped. The job's id. Raises BoardNotFound."""
+def order_came(db: sqlite3.Connection, order_id: str, *, came: bool) -> Ordered:
+    """It came, and lies on the rack; or it was dropped. What was ordered. Raises BoardNotFound."""
     row = db.execute(ONE, {"id": order_id}).fetchone()
     if row is None:
         raise BoardNotFound(order_id)
@@ -67,7 +67,7 @@ def order_came(db: sqlite3.Connection, order_id: str, *, came: bool) -> str:
     if came:
         for _ in range(one.count):
             add_to_rack(db, RackBoard(one.thickness, one.depth, one.length, one.price, origin="bought"))
-    return one.job_id
+    return one
 
 
 def _ordered(row: sqlite3.Row) -> Ordered:

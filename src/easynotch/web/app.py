@@ -12,6 +12,7 @@ from ..core.terms import Message
 from ..exchange import Problems
 from ..exchange.reading import MOST_BYTES
 from ..store import BoardNotFound, BoardUsed, Database, JobNotFound, LimitSetNotFound, Stale, WorkDeleted, WorkNotFound
+from ..store.log import EntryNotFound, LogSearch
 from .routes import (
     cutting,
     devices,
@@ -21,6 +22,7 @@ from .routes import (
     hips,
     jobs,
     limit_sets,
+    logbook,
     marking,
     practice,
     rack,
@@ -42,7 +44,7 @@ from .server.sharing import HERE_ALONE, Door, guard_door
 RESOURCES = (
     work_out, whole, hand_out, gauge, outline, instruments, hips,
     transfer, cutting, tasks, rack, exports, stair, practice,
-    jobs, works, marking, shop, limit_sets, devices,
+    jobs, works, marking, shop, limit_sets, devices, logbook,
 )  # fmt: skip
 """The modules whose routes are answered."""
 
@@ -66,6 +68,7 @@ def create_app(database: Database, screens: Path | None = None, door: Door = HER
     app.config["MAX_CONTENT_LENGTH"] = MOST_BYTES
     app.extensions["easynotch.database"] = RequestDatabase(database)
     app.extensions["easynotch.door"] = door
+    app.extensions[logbook.SEARCH] = LogSearch()
     guard_requests(app, door)
     guard_door(app, database, door)
     guard_changes(app, database)
@@ -89,6 +92,7 @@ def _problems(app: Flask) -> None:
     app.register_error_handler(JobNotFound, problem.missing)
     app.register_error_handler(LimitSetNotFound, problem.missing)
     app.register_error_handler(BoardNotFound, problem.missing)
+    app.register_error_handler(EntryNotFound, problem.missing)
     app.register_error_handler(BoardUsed, problem.used)
     app.register_error_handler(HTTPException, problem.http)
     app.register_error_handler(Exception, problem.unknown)

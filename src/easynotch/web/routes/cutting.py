@@ -48,6 +48,7 @@ from ..bodies.cutting import CutBoardBody, SpoiledBody, TriedBody
 from ..bodies.describing import blueprint
 from ..bodies.view import described
 from ..server.first_work import Asked, about_first_work, work_questions
+from ..server.happenings import note_happening, note_in_job
 from ..server.requests import WordsQuery, WorkPath, answer, database, words_of
 from ..server.tasks import is_cancelled, progress_reporter
 from ..server.worked import worked_of
@@ -276,14 +277,26 @@ def board_cut(path: WorkPath, body: CutBoardBody) -> Response:
             )
             for one in left
         ]
-        return answer(ChangedView(id=keep_cut(db, job_id, board, kept)), 201)
+        made = keep_cut(db, job_id, board, kept)
+        note_happening(
+            db, path.work_id, "cut",
+            message("log.cut", n=Count(len(board.pieces)), length=Length(there.length), pieces=_titles(board)),
+        )  # fmt: skip
+        return answer(ChangedView(id=made), 201)
+
+
+def _titles(board: CutBoard) -> str:
+    """The pieces of a board by their titles, each once with how many."""
+    titles = [one.title for one in board.pieces]
+    return ", ".join(f"{titles.count(one)} × {one}" if titles.count(one) > 1 else one for one in dict.fromkeys(titles))
 
 
 @api.delete("/cut-boards/<board_id>", responses={200: ChangedView})
 def not_cut(path: CutBoardPath) -> Response:
     """The tick was a slip."""
     with database().connect() as db:
-        take_back_cut(db, path.board_id)
+        job_id = take_back_cut(db, path.board_id)
+        note_in_job(db, job_id, "cut", Message("log.not_cut"))
     return answer(ChangedView(id=path.board_id))
 
 
@@ -291,7 +304,11 @@ def not_cut(path: CutBoardPath) -> Response:
 def piece_spoiled(path: PlacePath, body: SpoiledBody) -> Response:
     """A piece was spoiled, and is wanted again; or it was not."""
     with database().connect() as db:
-        spoil(db, path.board_id, path.place, spoiled=body.spoiled)
+        job_id = spoil(db, path.board_id, path.place, spoiled=body.spoiled)
+        board = next(one for one in cut_boards(db, job_id) if one.id == path.board_id)
+        piece = board.pieces[path.place]
+        key = "log.spoiled" if body.spoiled else "log.not_spoiled"
+        note_happening(db, piece.work_id, "cut", message(key, piece=piece.title))
     return answer(ChangedView(id=path.board_id))
 
 
@@ -300,4 +317,5 @@ def tried(path: WorkPath, body: TriedBody) -> Response:
     """The pattern was tried in place and fits, or is to be tried again."""
     with database().connect() as db:
         note_tried(db, path.work_id, tried=body.tried)
+        note_happening(db, path.work_id, "tried", Message("log.tried" if body.tried else "log.not_tried"))
     return answer(ChangedView(id=path.work_id))

@@ -2,15 +2,16 @@
 
 import json
 import sqlite3
+from collections.abc import Iterator
 from dataclasses import asdict, replace
 from typing import Any
 
 from flask import Response
 from pydantic import Field
 
-from ...core.rules import LimitSetId
+from ...core.rules import LimitSetId, limit_set
 from ...core.tape import Units
-from ...core.terms import Message
+from ...core.terms import Listed, Message, message
 from ...exchange import (
     LimitsInput,
     Problem,
@@ -47,6 +48,7 @@ from ..bodies.describing import blueprint
 from ..bodies.works import ArchiveBody, JobBody, NewJobBody, NewWorkBody
 from ..server import problem
 from ..server.cards import Cards
+from ..server.happenings import note_in_job
 from ..server.requests import (
     JobPath,
     WordsQuery,
@@ -151,7 +153,26 @@ def change_job(path: JobPath, body: JobBody) -> Response:
         )
         if not save_job(db, changed):
             return problem.problem(409, problem.PLAIN.say(Message("problem.stale")))
+        for told in _decided(job, changed):
+            note_in_job(db, job.id, "decided", told)
         return answer(job_view(db, get_job(db, path.job_id)))
+
+
+def _decided(before: Job, after: Job) -> Iterator[Message]:
+    """What a changed job holds its works against from now on: its limit set, and what it takes instead, with why."""
+    if after.limits != before.limits:
+        shipped = next((one for one in LimitSetId if one == after.limits), None)
+        called = Listed((limit_set(shipped).name,)) if shipped else None
+        yield message("log.limits", name=called) if called else Message("log.limits_own")
+    for name in dict.fromkeys([*after.overrides, *before.overrides]):
+        change = after.overrides.get(name)
+        if change == before.overrides.get(name):
+            continue
+        limit = Listed((Message(f"limit.{name}"),))
+        if change is None:
+            yield message("log.limit_back", limit=limit)
+        else:
+            yield message("log.limit", limit=limit, value=str(change["value"]), reason=str(change["reason"]))
 
 
 @api.get("/jobs/<job_id>", responses={200: JobPage})

@@ -10,7 +10,7 @@ from flask import Response
 
 from ...core.rules import Words
 from ...core.tape import Units
-from ...core.terms import Length, Message
+from ...core.terms import Length, Message, Named, Value, message
 from ...exchange import JobInput, Problem, Problems, resolve_settings, worked_out
 from ...presenting.mark.models import BoardView, StopView
 from ...presenting.mark.pieces import boards_of
@@ -19,6 +19,7 @@ from ...store import KeptTick, drop_tick, get_job, get_shop, get_work, keep_plac
 from ..bodies.answers import MarkingView, PieceMarkingView, PlaceKeptView, TickView
 from ..bodies.describing import blueprint
 from ..bodies.works import PlaceBody, TickBody
+from ..server.happenings import note_happening
 from ..server.requests import WordsQuery, WorkPath, answer, database, limits_of_job, words_of
 
 api = blueprint("marking", __name__, "marking", "/api/works")
@@ -58,6 +59,7 @@ def tick(path: WorkPath, query: WordsQuery, body: TickBody) -> Response:
     if not body.done:
         with database().connect() as db:
             drop_tick(db, path.work_id, body.piece, body.stop)
+            note_happening(db, path.work_id, "marked", message("log.unmarked", piece=Named(body.piece)))
         return answer(_view(_kept(path.work_id, query)))
     kept = _kept(path.work_id, query, body.piece)
     board = kept.boards.get(body.piece)
@@ -67,6 +69,13 @@ def tick(path: WorkPath, query: WordsQuery, body: TickBody) -> Response:
     with database().connect() as db:
         figure = stop.figure.mm if stop.figure else None
         keep_tick(db, path.work_id, body.piece, body.stop, (figure, _lines(board, stop)))
+        values: dict[str, Value] = {"piece": board.title, "stop": stop.title}
+        told = (
+            Message("log.marked", values)
+            if figure is None
+            else Message("log.marked_at", values | {"at": Length(figure)})
+        )
+        note_happening(db, path.work_id, "marked", told)
     return answer(_view(_kept(path.work_id, query)))
 
 

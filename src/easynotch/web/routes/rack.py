@@ -34,6 +34,7 @@ from ..bodies.answers import ChangedView
 from ..bodies.cutting import AskBody, CameBody, OnHandBody, OrderLine, OrdersBody, RackBody
 from ..bodies.describing import blueprint
 from ..bodies.view import View
+from ..server.happenings import note_in_job
 from ..server.requests import JobPath, WordsQuery, answer, database, words_of
 from .cutting import MOST_BOARDS, rack_view
 
@@ -225,6 +226,7 @@ def place_orders(path: JobPath, body: OrdersBody) -> Response:
     with database().connect() as db:
         for line in body.lines:
             order(db, Ordered(path.job_id, line.thickness, line.depth, line.length, line.count, line.price, line.days))
+            note_in_job(db, path.job_id, "ordered", _told("log.ordered", line))
     return answer(ChangedView(id=path.job_id), 201)
 
 
@@ -232,5 +234,11 @@ def place_orders(path: JobPath, body: OrdersBody) -> Response:
 def came(path: OrderPath, body: CameBody) -> Response:
     """An order came, and lies on the rack; or it was dropped."""
     with database().connect() as db:
-        order_came(db, path.order_id, came=body.came)
+        owed = order_came(db, path.order_id, came=body.came)
+        note_in_job(db, owed.job_id, "ordered", _told("log.came" if body.came else "log.dropped", owed))
     return answer(ChangedView(id=path.order_id))
+
+
+def _told(key: str, line: OrderLine | Ordered) -> Message:
+    values = {"thickness": Length(line.thickness), "depth": Length(line.depth), "length": Length(line.length)}
+    return Message(key, {"n": Count(line.count), **values})

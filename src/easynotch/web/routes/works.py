@@ -7,13 +7,11 @@ from flask import Response
 
 from ...core.rules import Words
 from ...core.tape import Units
-from ...core.terms import Message
-from ...exchange import called, differences, label, read_draft
+from ...exchange import called, label, read_draft
 from ...exchange.changes import by_rows
 from ...presenting.shared.settings import effective_view
 from ...store import (
     Job,
-    Revision,
     Stale,
     archive_work,
     create_work,
@@ -31,6 +29,7 @@ from ..bodies.answers import ConflictView, HistoryLine, HistoryView, WorkPage, W
 from ..bodies.describing import blueprint
 from ..bodies.works import ArchiveBody, RevisionBody, SaveBody
 from ..server import problem
+from ..server.happenings import said_step
 from ..server.requests import WordsQuery, WorkPath, answer, database, job_view, words_of, work_view
 
 api = blueprint("works", __name__, "works", "/api/works")
@@ -122,28 +121,10 @@ def read_history(path: WorkPath, query: WordsQuery) -> Response:
         steps = history(db, path.work_id)
     words = words_of(query, Units(job.units))
     return answer(
-        HistoryView(lines=[HistoryLine(number=step.number, at=step.made_at, text=_said(step, words)) for step in steps])
-    )
-
-
-def _said(step: Revision, words: Words) -> str:
-    if step.before is None:
-        return words.say(Message("history.made"))
-    key = "change" if step.state == step.number else "undone"
-    changed = [
-        words.say(
-            Message(
-                f"history.{key}",
-                {
-                    "field": label(difference.path, words),
-                    "before": called(difference.before, words),
-                    "after": called(difference.after, words),
-                },
-            )
+        HistoryView(
+            lines=[HistoryLine(number=step.number, at=step.made_at, text=said_step(step, words)) for step in steps]
         )
-        for difference in differences(step.before, step.document)
-    ]
-    return "; ".join(changed)
+    )
 
 
 @api.post("/<work_id>/undo", responses={200: WorkView})

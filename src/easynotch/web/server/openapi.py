@@ -27,6 +27,8 @@ FILES: dict[tuple[str, str], tuple[str, ...]] = {
     ("/api/works/{work_id}/readings", "get"): ("text/csv",),
     ("/api/instruments/stream", "get"): ("text/event-stream",),
     ("/api/rack/csv", "get"): ("text/csv",),
+    ("/api/jobs/{job_id}/logbook/pictures/{entry}", "get"): ("image/jpeg",),
+    ("/api/jobs/{job_id}/site-record", "get"): ("text/html", "application/pdf"),
     ("/api/backup", "get"): ("application/vnd.sqlite3",),
     ("/api/export", "post"): (
         "application/pdf", "application/zip", "application/dxf", "text/csv", "text/html", "model/gltf-binary",

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from importlib.resources import files
 from pathlib import Path
 
-from flask import Flask, Response, redirect, request, send_file
+from flask import Flask, Response, g, redirect, request, send_file
 from jinja2 import Environment, PackageLoader, StrictUndefined
 from werkzeug.wrappers import Response as AnyResponse
 
@@ -90,6 +90,7 @@ def guard_door(app: Flask, database: Database, door: Door) -> None:
             if request.path.startswith("/api/"):
                 return problem.problem(401, problem.PLAIN.say(Message("problem.unpaired")))
             return redirect(PAIRING, 303)
+        g.device = device
         if time.monotonic() - last_noted.get(device, float("-inf")) > SEEN_EVERY_S:
             last_noted[device] = time.monotonic()
             with database.connect() as db:
