@@ -12,7 +12,7 @@ from tests.browser.test_stair import saved, start_stair
 
 STATIONS = ("measure", "work-out", "mark", "cut", "fit")
 PAGES = (
-    "/settings", "/limits/north_american_deck", "job", "roof measure", "roof work-out", "roof mark", "roof fit",
+    "/settings", "/limits/north_american_deck", "job", "logbook", "roof measure", "roof work-out", "roof mark", "roof fit",
 )  # fmt: skip
 SIZES = {"desk": (1280, 800), "phone": (390, 844), "wide": (1920, 1080)}
 
@@ -27,6 +27,10 @@ def open_station(page: Page, station: str) -> None:
         page.get_by_role("link", name="Job settings").first.click()
         page.wait_for_url("**/settings")
         page.get_by_role("button", name="Change: riser at most").click()
+    elif station == "logbook":
+        page.goto("/")
+        page.get_by_role("link", name="Logbook").first.click()
+        page.wait_for_url("**/logbook")
     elif station:
         *roof, station = station.split()
         page.goto("/")
@@ -34,7 +38,8 @@ def open_station(page: Page, station: str) -> None:
         page.wait_for_url("**/measure")
         page.goto(page.url.replace("measure", station))
     page.locator(
-        ".card .profile, .sheet svg, .sheet-list, .candidates, .lens svg, .fits svg, .to-come h2, .settings h2, .cut-page h2"
+        ".card .profile, .sheet svg, .sheet-list, .candidates, .lens svg, .fits svg, .to-come h2, .settings h2, .cut-page h2, "
+        ".logbook-day h2"
     ).first.wait_for()
     page.evaluate("() => document.fonts.ready")
 

@@ -21,6 +21,7 @@ from easynotch.store import (
     order,
     pair,
 )
+from easynotch.store.log import Entry, Picture, add_entry
 from easynotch.web.app import create_app
 from easynotch.web.server.sharing import LOOPBACK, Door
 from easynotch.web.serving import load_demo
@@ -62,11 +63,12 @@ def test_no_request_made_from_our_own_document_crashes_or_is_answered_otherwise_
                     lying = add_to_rack(db, RackBoard(38.0, 140.0, 3000.0))
                     pieces = (CutPiece(work.id, "stringer", "stringer", 0.0, 900.0),)
                     cut = keep_cut(db, job.id, CutBoard(38.0, 140.0, 3000.0, pieces), [])
+                    pictured = add_entry(db, Entry(job.id, "picture"), Picture(1, 1, b"\xff\xd8", b"\xff\xd8"))
                     owed = order(db, Ordered(job.id, 38.0, 140.0, 3000.0, 2, 9.0, 3))
                 there = {
                     "job_id": job.id, "work_id": work.id, "set_id": own.id, "device_id": device, "order_id": owed,
                     "board_id": lying if "/rack/" in operation.path else cut, "place": 0, "token": "t",
-                    "number": 1, "kind": "meter",
+                    "number": 1, "kind": "meter", "entry": pictured,
                 }  # fmt: skip
                 case.path_parameters = {key: there[key] for key in case.path_parameters}
             case.call_and_validate(checks=HELD)

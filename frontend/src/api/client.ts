@@ -60,6 +60,7 @@ export interface Ways {
 }
 
 type Kept = "jobs" | "works";
+export type LogAsk = Omit<NonNullable<paths["/api/jobs/{job_id}/logbook"]["get"]["parameters"]["query"]>, "dialect" | "fine">;
 type Read = paths["/api/gauge-check"]["post"]["parameters"]["query"];
 
 export const api = {
@@ -143,6 +144,10 @@ export const api = {
   practice: (ask: { school: School; units: Units; seed: number }, words: Words, signal?: AbortSignal) =>
     server.GET("/api/practice", { params: { query: { ...ask, ...words } }, ...until(signal) }),
   practiceAnswer: (answer: Schemas["AnswerBody"], words: Words) => server.POST("/api/practice/answer", { params: { query: words }, body: answer }),
+  logbook: (jobId: string, ask: LogAsk, words: Words, signal?: AbortSignal) => server.GET("/api/jobs/{job_id}/logbook", { params: { ...ofJob(jobId), query: { ...ask, ...words } }, ...until(signal) }),
+  addNote: (jobId: string, body: Schemas["NoteBody"]) => outgoing.POST("/api/jobs/{job_id}/logbook", { params: ofJob(jobId), body }),
+  addPicture: (jobId: string, said: { note: string; work: string; role: string }, file: File) =>
+    server.POST("/api/jobs/{job_id}/logbook/pictures", { params: { ...ofJob(jobId), query: said }, ...upload(file, file.type || "application/octet-stream") }),
   history: (id: string, words: Words, signal?: AbortSignal) => server.GET("/api/works/{work_id}/history", { params: { ...ofWork(id), query: words }, ...until(signal) }),
   step: (id: string, direction: "undo" | "redo", revision: number, number: string) =>
     server.POST(`/api/works/{work_id}/${direction}`, { params: ofWork(id), body: { revision }, ...under(number) }),

@@ -21,6 +21,7 @@ export type Job = Schemas["JobView"];
 export type WorkPage = Schemas["WorkPage"];
 export type Bench = Schemas["BenchView"];
 export type Card = Schemas["CardView"];
+export type LogLine = Schemas["LogLineView"];
 export type Problem = Schemas["ProblemView"];
 export type FieldError = Schemas["ErrorView"];
 export type Conflict = Schemas["ConflictView"];

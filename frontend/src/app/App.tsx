@@ -17,6 +17,7 @@ import { inkProperties, themeOf } from "./theme";
 const SettingsPage = lazy(() => import("../stations/settings/SettingsPage").then((page) => ({ default: page.SettingsPage })));
 const JobSettingsPage = lazy(() => import("../stations/settings/JobSettingsPage").then((page) => ({ default: page.JobSettingsPage })));
 const PracticePage = lazy(() => import("../stations/practice/PracticePage").then((page) => ({ default: page.PracticePage })));
+const LogbookPage = lazy(() => import("../stations/logbook/LogbookPage").then((page) => ({ default: page.LogbookPage })));
 const LimitSetPage = lazy(() => import("../stations/settings/LimitSetPage").then((page) => ({ default: page.LimitSetPage })));
 
 function Themed({ children }: { children: ReactNode }) {
@@ -68,6 +69,7 @@ export function App() {
               <Route path="/work/:workId/:station" element={<WorkFrame />} />
               <Route path="/settings" element={<SettingsPage />} />
               <Route path="/job/:jobId/settings" element={<JobSettingsPage />} />
+              <Route path="/job/:jobId/logbook" element={<LogbookPage />} />
               <Route path="/limits/:setId" element={<LimitSetPage />} />
               <Route path="*" element={<NotFound />} />
             </Routes>

@@ -50,6 +50,9 @@ export function Bar({ name, onKeys }: { name: string; onKeys: () => void }) {
         </button>
         <StepButton way="undo" enabled={work.can_undo} />
         <StepButton way="redo" enabled={work.can_redo} />
+        <Link to={`/job/${job.id}/logbook?work=${work.id}`} className="bar-word plain">
+          {say("log.title")}
+        </Link>
         <button type="button" className="bar-word plain" onClick={() => setHistory(true)}>
           {say("app.history")}
         </button>

@@ -3,7 +3,7 @@ import Accordion from "@mui/material/Accordion";
 import AccordionDetails from "@mui/material/AccordionDetails";
 import AccordionSummary from "@mui/material/AccordionSummary";
 import type { ReactNode } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { api } from "../../api/client";
 import type { Fit, Tried } from "../../api/types";
 import { LevelSign } from "../../shared/LevelSign";
@@ -77,9 +77,22 @@ function Fitting({ fit, trial, tried = null, children }: { fit: readonly Fit[]; 
         ) : <Steps trial={trial} />}
         <h2>{say("fit.clash")}</h2>
         <Clashes />
+        <LogbookLink />
         <p className="quiet">{say("fit.later")}</p>
       </aside>
     </div>
+  );
+}
+
+/** What was found is written down where the next crew finds it. */
+function LogbookLink() {
+  const say = useWords();
+  const job = useWork((state) => state.job.id);
+  const work = useWork((state) => state.work.id);
+  return (
+    <p>
+      {say("fit.note")} <Link to={`/job/${job}/logbook?work=${work}`}>{say("log.title")}</Link>
+    </p>
   );
 }
 

@@ -22,7 +22,7 @@ LAST = {
 }
 NEW = {"entry": NEW_ENTRIES, "change": NEW_CHANGES}
 FIND = "SELECT key FROM line WHERE line MATCH :words AND job = :job_id ORDER BY rowid DESC LIMIT :most"
-MOST = 5000
+MOST = 20_000
 """Lines that are found at most."""
 
 

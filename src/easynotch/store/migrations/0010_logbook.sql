@@ -15,6 +15,7 @@ CREATE TABLE log_entry (
 ) STRICT;
 
 CREATE INDEX log_entry_of_job ON log_entry (job_id, at);
+CREATE INDEX log_entry_corrects ON log_entry (corrects);
 
 -- Pictures as they are shown: without place or camera, in two sizes, JPEG.
 CREATE TABLE log_picture (

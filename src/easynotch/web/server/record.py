@@ -8,7 +8,7 @@ from typing import Any
 
 from ...core.rules import LimitChange, Words
 from ...core.tape import Units
-from ...core.terms import Level, Message, message
+from ...core.terms import Count, Level, Message, message
 from ...exchange import (
     JobInput,
     LimitsInput,
@@ -20,6 +20,7 @@ from ...exchange import (
     resolve_settings,
     worked_out,
 )
+from ...exchange.changes import READINGS
 from ...paper.site_record import RecordCheck, RecordLine, RecordWork, SiteRecord
 from ...presenting.shared.assumed import assumed_said
 from ...presenting.shared.in_words import check_view
@@ -91,12 +92,26 @@ def _work(db: sqlite3.Connection, job: Job, limits: Any, work: Work, words: Word
 
 
 def _measured(document: dict[str, Any], words: Words) -> Iterator[tuple[str, str]]:
-    """What was measured and chosen, key by key; of lists, each row's values one after the other."""
+    """What was measured and chosen, key by key; of lists, each row's values one after the other, a line for each
+    reading that has a value.
+    """
     for one in differences({}, document):
         if one.path in ("kind", "name"):
             continue
+        if one.path == READINGS and isinstance(one.after, list):
+            for number, row in enumerate(one.after, 1):
+                if row.get("value"):
+                    yield _begun(words.say(message("record.reading", n=Count(number)))), _reading(row, words)
+            continue
         rows = one.after if isinstance(one.after, list) else [one.after]
-        yield label(one.path, words), "; ".join(_said(row, words) for row in rows)
+        yield _begun(label(one.path, words)), "; ".join(_said(row, words) for row in rows)
+
+
+def _reading(row: dict[str, Any], words: Words) -> str:
+    """What was read between which places, then all that is known of how."""
+    places = "–".join(_said(row[key], words) for key in ("from", "to") if key in row)
+    rest = [_said(value, words) for key, value in row.items() if key not in ("kind", "from", "to", "value")]
+    return ", ".join([f"{_said(row.get('kind'), words)} {places}: {row['value']}", *rest])
 
 
 def _said(value: Any, words: Words) -> str:
@@ -105,6 +120,10 @@ def _said(value: Any, words: Words) -> str:
     if isinstance(value, list):
         return ", ".join(_said(one, words) for one in value)
     return called(value, words)
+
+
+def _begun(text: str) -> str:
+    return text[:1].upper() + text[1:]
 
 
 def _lines(
