@@ -3,11 +3,12 @@
 PYTHONPATH=src .venv/bin/python docs/take_screenshots.py
 """
 
+from io import BytesIO
 from pathlib import Path
 from typing import Any
 
 import pypdfium2
-from PIL import Image
+from PIL import Image, ImageDraw
 from playwright.sync_api import sync_playwright
 
 from easynotch.core.rules import Dialect, Words
@@ -39,7 +40,7 @@ VIEWS = (
     ("stair-measure", DESK, "light", "marsh measure", 0),
     ("stair-elevation", DESK, "light", "marsh work-out", 0),
     ("cut", DESK, "light", "cut cut", 0),
-    ("buying", DESK, "light", "buying cut", 0),
+    ("logbook", DESK, "light", "logbook", 0),
     ("measure-phone", PHONE, "light", "keypad", 0),
 )
 
@@ -51,7 +52,6 @@ def shown(which: list[str], station: str) -> str:
         "store": "Crooked store",
         "unread": "Crooked store, to be read",
         "cut": "Warden's hut",
-        "buying": "Old landing steps",
     }.get("".join(which)):
         return stair
     if which == ["outline"]:
@@ -75,6 +75,8 @@ def take(browser: Any, address: str) -> None:
         if station == "/settings":
             page.goto(station)
             page.wait_for_selector(".settings input:checked")
+        elif station == "logbook":
+            write_log(page)
         elif station == "keypad":
             page.click(".card")
             page.get_by_label("Total rise").tap()
@@ -115,6 +117,44 @@ def take(browser: Any, address: str) -> None:
         context.close()
 
 
+def write_log(page: Any) -> None:
+    """A day in a logbook: marks, a changed figure, a note, and a picture drawn by us."""
+    page.get_by_role("link", name="Boat store").first.click()
+    page.wait_for_selector(".sheet svg")
+    overhang = page.get_by_label("Overhang", exact=True).first
+    overhang.fill("15")
+    overhang.press("Tab")
+    page.wait_for_selector(".save.saved")
+    page.goto(page.url.rsplit("/", 1)[0] + "/mark")
+    page.wait_for_selector(".lens svg")
+    page.locator(".stops button").first.click()
+    for number in range(3):
+        page.get_by_role("button", name="Marked").click()
+        page.locator(".stops li").nth(number).and_(page.locator(".done")).wait_for()
+    page.wait_for_load_state("networkidle")
+    page.get_by_role("link", name="Logbook").click()
+    page.get_by_label("By whom").first.fill("Lead carpenter")
+    page.get_by_label("Note", exact=True).fill("First plate planed down 3/16\" at the far end; the second one left.")
+    page.get_by_role("button", name="Add to the logbook").click()
+    page.locator(".logbook-day li").filter(has_text="planed down").wait_for()
+    page.get_by_label("Note", exact=True).fill("The gable as found.")
+    page.get_by_test_id("picture").set_input_files(
+        {"name": "gable.jpg", "mimeType": "image/jpeg", "buffer": drawn_gable()}
+    )
+    page.locator(".logbook-day img").wait_for()
+
+
+def drawn_gable() -> bytes:
+    """A gable, drawn: wall, rafters, sky."""
+    picture = Image.new("RGB", (1600, 700), (214, 222, 222))
+    pencil = ImageDraw.Draw(picture)
+    pencil.polygon([(0, 700), (0, 560), (800, 90), (1600, 560), (1600, 700)], fill=(150, 112, 72))
+    pencil.polygon([(140, 700), (800, 250), (1460, 700)], fill=(236, 226, 204))
+    made = BytesIO()
+    picture.save(made, "JPEG")
+    return made.getvalue()
+
+
 def show_part(page: Any, which: list[str], where: str) -> None:
     """What a picture is of, where that is not what a station begins with."""
     if which == ["marsh"] and where == "work-out":
@@ -131,10 +171,6 @@ def show_part(page: Any, which: list[str], where: str) -> None:
         page.wait_for_selector(".tried .cause")
     if which == ["unread"]:
         read_two(page)
-    if which == ["buying"]:
-        page.get_by_role("tab", name="To buy").click()
-        page.get_by_role("button", name="Ask the made-up yard").click()
-        page.wait_for_selector(".yard-buttons button")
 
 
 def read_two(page: Any) -> None:
