@@ -364,3 +364,29 @@ def test_a_gap_that_is_none_is_refused_where_it_was_typed(home):
     with pytest.raises(Problems) as found:
         store(home, lambda work: work.update(trial={"gaps": {"seat": "-2 mm"}}))
     assert found.value.problems[0].path.endswith("trial.gaps.seat")
+
+
+def test_a_pattern_passes_at_the_places_where_it_stands_and_one_that_is_marked_anew_at_none(home):
+    def tried(passed, **more):
+        def change(work):
+            work.pop("survey")
+            work.update(trial={"passed": passed}, **more)
+
+        return work_out_roof(store(home, change), Units.METRIC)
+
+    first = tried([])
+    assert [one.id for one in first.places] == [
+        "a_first", "a_middle", "a_last", "b_first", "b_middle", "b_last",
+    ]  # fmt: skip
+    assert first.passed == frozenset()
+    said = [{"place": one.id, "pattern": first.tried_as} for one in first.places]
+    assert len(tried(said).passed) == 6
+    # Twice said is once passed, and a place where none stands is none.
+    assert tried([*said[:2], said[0], {"place": "c_first", "pattern": first.tried_as}]).passed == {
+        "a_first",
+        "a_middle",
+    }
+    # A figure that moves no cut of it leaves it as it is; a mark that moves makes it another.
+    assert len(tried(said, name="Store").passed) == 6
+    for changed in ({"pitch": "27.5°"}, {"notch": {"rule": "seat", "value": "85 mm"}}):
+        assert tried(said, **changed).passed == frozenset()

@@ -327,3 +327,25 @@ def test_a_roof_counts_its_fixings_and_a_tilt_says_which_of_the_shops_saws_reach
         (said,) = [note for note in one["notes"] if "tilt so far" in note]
         assert "the tilting one" in said
         assert "the stiff one" not in said
+
+
+def test_a_roof_is_cut_by_its_pattern_once_that_fits_at_all_its_places(client):
+    jobs = client.get("/api/bench").json["jobs"]
+    work = next(
+        card["work"] for job in jobs for card in job["cards"] if card["work"]["document"]["name"] == "Boat store"
+    )
+    body = {"format": "easy-notch-job", "version": 1, "units": "imperial", "works": [work["document"]]}
+
+    def at_the_saw():
+        return client.post(f"/api/works/{work['id']}/cut", query_string={"quick": True}, json=body).json
+
+    tried = client.post("/api/work-out", json=body).json["works"][0]["screen"]["roof"]["tried"]
+    assert (at_the_saw()["tried"], at_the_saw()["trial"]) == (False, tried["said"])
+    rows = [{"place": one["id"], "pattern": tried["pattern"]} for one in tried["places"]]
+    body["works"][0]["trial"] = {"passed": rows[1:]}
+    assert at_the_saw()["tried"] is False
+    assert f"{len(rows) - 1} of {len(rows)}" in at_the_saw()["trial"]
+    body["works"][0]["trial"] = {"passed": rows}
+    assert at_the_saw()["tried"] is True
+    # What nobody tries at Fit is ticked by hand.
+    assert client.post(f"/api/works/{work['id']}/cut", query_string={"quick": True}, json=HUT).json["trial"] == ""

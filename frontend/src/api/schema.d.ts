@@ -2125,6 +2125,18 @@ export interface components {
             text: string;
         };
         /**
+         * TrialPlaceView
+         * @description A place the pattern has to fit at, and whether it did.
+         */
+        TrialPlaceView: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Passed */
+            passed: boolean;
+        };
+        /**
          * TrialView
          * @description What was typed tells these causes, best first; none where nothing was typed. ``others`` says how those after the
          *     first compare with it.
@@ -2134,6 +2146,14 @@ export interface components {
             causes: components["schemas"]["CauseView"][];
             /** Others */
             others: string;
+            /** Fits */
+            fits: boolean;
+            /** Places */
+            places: components["schemas"]["TrialPlaceView"][];
+            /** Pattern */
+            pattern: string;
+            /** Said */
+            said: string;
         };
         /**
          * ValueReadingsView
@@ -3813,6 +3833,16 @@ export interface components {
             above: number | string;
         };
         /**
+         * PassedInput
+         * @description A place at which a pattern fitted, and which pattern that was: one that is marked anew is another.
+         */
+        PassedInput: {
+            /** Place */
+            place: string;
+            /** Pattern */
+            pattern: string;
+        };
+        /**
          * PlanInput
          * @description The framing's plan, and what stands under the roof.
          */
@@ -4769,6 +4799,11 @@ export interface components {
              *     }
              */
             heights: components["schemas"]["HeightsInput"];
+            /**
+             * Passed
+             * @default []
+             */
+            passed: components["schemas"]["PassedInput"][];
         };
         /**
          * Turn
@@ -5520,6 +5555,8 @@ export interface components {
             kerf: number;
             /** Tried */
             tried: boolean;
+            /** Trial */
+            trial: string;
             /** Cut */
             cut: components["schemas"]["CutDoneView"][];
             /** Rack */

@@ -67,4 +67,8 @@ def called(value: Any, words: Words) -> str:
         return words.say(Message("key_value.none")).lower()
     if isinstance(value, bool):
         return words.say(Message(f"key_value.{'yes' if value else 'no'}")).lower()
+    if isinstance(value, list) and any(isinstance(row, Mapping) for row in value):
+        return words.say(Message("key_value.rows", {"n": Count(len(value))}))
+    if isinstance(value, list):
+        return "; ".join(called(one, words) for one in value) or called(None, words)
     return catalogue("messages", words.dialect).get(f"key_value.{value}", str(value))

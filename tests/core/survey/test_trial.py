@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from easynotch.core.roofs import frame_roof, lay_out_roof, trial_section
+from easynotch.core.roofs import frame_roof, lay_out_roof, trial_places, trial_section
 from easynotch.core.survey import CauseId, PatternSection, Seen, causes_of, with_cause
 from tests.roofs import roofs
 
@@ -148,11 +148,17 @@ def test_nothing_that_gapes_fits():
 def test_a_pattern_lies_in_section_where_its_planes_are(roof):
     """Run, stand and head against the closed forms; laid on as it was cut it shows nothing."""
     layout = lay_out_roof(roof)
-    pattern = frame_roof(layout).pieces[0].member
+    framing = frame_roof(layout)
+    pattern = framing.pieces[0].member
     section = trial_section(layout, pattern)
     if section is None:
         assert roof.ridge.kind != "board" or len(layout.sides) == 1 or layout.roof.gambrel or pattern.role != "common"
         return
+    assert layout.roof.gambrel is None
+    # Every place is of an eave it stands over, as many as stand there at most.
+    places = trial_places(layout, framing, pattern)
+    assert len(set(places)) == len(places)
+    assert 0 < len(places) <= min(3 * len(layout.sides), len(framing.pieces[0].frames))
     slope = layout.sides[0].slope
     assert section.rise_per_run == pytest.approx(slope.rise_per_run)
     assert degrees(atan(section.rise_per_run)) == pytest.approx(degrees(atan(roof.slope)), abs=1e-6)

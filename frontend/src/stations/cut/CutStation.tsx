@@ -1,7 +1,7 @@
 /** Cut: boards with the pieces in them, boards on hand, saw settings for the whole batch, what to buy, files to take. */
 import { AssumedLine } from "../../shared/work/Assumed";
 import { useMemo, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { api } from "../../api/client";
 import type { CutPlan } from "../../api/types";
 import { LevelSign } from "../../shared/LevelSign";
@@ -52,10 +52,16 @@ export function CutStation() {
       <AssumedLine />
       <div className="caution">
         <LevelSign level={plan.tried ? "ok" : "look"} />
-        <label className="extra-choice">
-          <input type="checkbox" checked={plan.tried} onChange={(event) => void plans.act(() => api.tried(work.id, event.target.checked), false)} />
-          {say(plan.tried ? "cut.tried" : "cut.not_tried")}
-        </label>
+        {plan.trial === "" ? (
+          <label className="extra-choice">
+            <input type="checkbox" checked={plan.tried} onChange={(event) => void plans.act(() => api.tried(work.id, event.target.checked), false)} />
+            {say(plan.tried ? "cut.tried" : "cut.not_tried")}
+          </label>
+        ) : (
+          <span className="caution-say">
+            {say(plan.tried ? "cut.tried" : "cut.not_tried_yet")} {plan.trial} {!plan.tried && <Link to="../fit" relative="path">{say("cut.try_it")}</Link>}
+          </span>
+        )}
         <span className="quiet">{plan.caution}</span>
       </div>
       {plans.looking && (

@@ -1,10 +1,17 @@
 /** What trying the pattern showed: gaps and heights typed, what they tell, best first. */
 import Alert from "@mui/material/Alert";
 import AlertTitle from "@mui/material/AlertTitle";
+import Checkbox from "@mui/material/Checkbox";
+import FormControl from "@mui/material/FormControl";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import FormHelperText from "@mui/material/FormHelperText";
+import FormLabel from "@mui/material/FormLabel";
 import { Fragment } from "react";
-import type { Tried } from "../../api/types";
+import type { Document, Tried } from "../../api/types";
 import { TapeField } from "../../shared/fields/TapeField";
 import { TapeText } from "../../shared/TapeText";
+import { textAt, valueAt } from "../../shared/work/document";
+import { useWork } from "../../shared/work/WorkContext";
 import { useWords } from "../../words/words";
 
 const GAPS = ["head_top", "head_bottom", "seat", "heel"] as const;
@@ -33,6 +40,34 @@ export function Trial({ tried }: { tried: Tried }) {
           </Fragment>
         ))}
       </div>
+      <Places tried={tried} />
     </section>
+  );
+}
+
+/** Where the pattern has to fit: a place is ticked where nothing that was typed is to put right. */
+function Places({ tried }: { tried: Tried }) {
+  const say = useWords();
+  const document = useWork((state) => state.document);
+  const keeper = useWork((state) => state.keeper);
+  const kept = valueAt(document, "trial.passed");
+  const passed = (Array.isArray(kept) ? kept : []) as Document[];
+  // As the server tells it of what is kept; here at once, before it does.
+  const fitsAt = (place: string) => passed.some((one) => textAt(one, "place") === place && textAt(one, "pattern") === tried.pattern);
+  const tick = (place: string, fits: boolean) => {
+    const others = passed.filter((one) => textAt(one, "place") !== place);
+    keeper.change("trial.passed", fits ? [...others, { place, pattern: tried.pattern }] : others);
+  };
+  return (
+    <FormControl component="fieldset">
+      <FormLabel component="legend">{say("fit.places")}</FormLabel>
+      {tried.places.map((one) => (
+        <FormControlLabel
+          key={one.id} label={one.label}
+          control={<Checkbox checked={fitsAt(one.id)} disabled={!fitsAt(one.id) && !tried.fits} onChange={(event) => tick(one.id, event.target.checked)} />}
+        />
+      ))}
+      <FormHelperText>{tried.said} {say("fit.places_say")}</FormHelperText>
+    </FormControl>
   );
 }

@@ -72,7 +72,7 @@ from .report.pitch_for_ridge import pitch_for_ridge
 from .report.proud import bottom_edge, over_hip_ends
 from .report.square_tail import square_tail_corner
 from .report.taped_length import Move, Taped, check_taped, marked_to, moves_of
-from .report.trial_section import trial_section
+from .report.trial_section import TrialPlace, trial_places, trial_section
 from .report.working import working_of
 
 __all__ = [
@@ -138,6 +138,7 @@ __all__ = [
     "TapeEnd",
     "Taped",
     "Timber",
+    "TrialPlace",
     "UpperEnd",
     "Valley",
     "ValleyHead",
@@ -194,6 +195,7 @@ __all__ = [
     "size_notch",
     "square_tail_corner",
     "stock_of",
+    "trial_places",
     "trial_section",
     "trough_of",
     "valleys_of",

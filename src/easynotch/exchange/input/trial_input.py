@@ -1,9 +1,14 @@
 """What trying the pattern showed, in the job file: where it gapes and how much, and heights that were read."""
 
+from typing import Annotated
+
+from pydantic import Field
+
 from ...core.survey import Seen
 from .measured import NotNegative, Signed
 from .parts import Name, Part
 
+MOST_PLACES = 400
 GAPS = 4
 """How many of what is read are gaps; the rest are heights."""
 
@@ -25,12 +30,20 @@ class HeightsInput(Part):
     stand: Signed | None = None
 
 
+class PassedInput(Part):
+    """A place at which a pattern fitted, and which pattern that was: one that is marked anew is another."""
+
+    place: Name
+    pattern: Name
+
+
 class TrialInput(Part):
     """A trial of a piece, by its id; the pattern where none is said."""
 
     piece: Name = ""
     gaps: GapsInput = GapsInput()
     heights: HeightsInput = HeightsInput()
+    passed: Annotated[list[PassedInput], Field(max_length=MOST_PLACES)] = []  # noqa: RUF012
 
     def seen(self) -> Seen:
         """As the core takes it: where one gap was read, those that were not are closed."""

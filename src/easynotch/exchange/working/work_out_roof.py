@@ -1,8 +1,9 @@
 """Working a roof out from end to end: plan in, every piece, joint and number that follows from it out."""
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import astuple, dataclass, replace
 from functools import cached_property
+from hashlib import sha256
 
 from ...core.roofs import (
     Framing,
@@ -10,6 +11,7 @@ from ...core.roofs import (
     Roof,
     RoofError,
     RoofLayout,
+    TrialPlace,
     check_roof,
     check_taped,
     facts_of,
@@ -17,6 +19,7 @@ from ...core.roofs import (
     lay_out_roof,
     marked_to,
     moves_of,
+    trial_places,
     trial_section,
     working_of,
 )
@@ -51,6 +54,12 @@ class WorkedRoof:
     """The pattern in section, where it is tried between a plate and a ridge board."""
     causes: tuple[Cause, ...] = ()
     """What its trial tells, best first."""
+    places: tuple[TrialPlace, ...] = ()
+    """Where the pattern has to fit."""
+    passed: frozenset[str] = frozenset()
+    """The places, by their ids, at which it did, as it is marked now."""
+    tried_as: str = ""
+    """A name of the pattern as it is marked now: marked otherwise it is another."""
 
     kind = "roof"
 
@@ -138,7 +147,10 @@ def work_out_roof(
     moves = moves_of(layout, framing, taped) if taped else {}
     fitted = dry_fit(framing.touches, tape.division)
     working = working_of(layout, metric=units is Units.METRIC)
-    tried = trial_section(layout, _tried(given, framing))
+    piece = _tried(given, framing)
+    tried = trial_section(layout, piece)
+    places = trial_places(layout, framing, piece) if tried else ()
+    tried_as = pattern_name(piece)
     told = given.trial is not None and any(read is not None for read in given.trial.seen().rows)
     return WorkedRoof(
         layout=layout,
@@ -165,7 +177,25 @@ def work_out_roof(
         survey=measured.survey,
         tried=tried,
         causes=causes_of(tried, given.trial.seen()) if tried and given.trial and told else (),
+        places=places,
+        passed=_passed(given, places, tried_as),
+        tried_as=tried_as,
     )
+
+
+def _passed(given: RoofInput, places: tuple[TrialPlace, ...], pattern: str) -> frozenset[str]:
+    """The places at which the pattern as it is marked now was found to fit."""
+    said = given.trial.passed if given.trial else []
+    return frozenset(one.place for one in said if one.pattern == pattern) & {place.id for place in places}
+
+
+def pattern_name(member: Member) -> str:
+    """A short name of a piece by how it is sawn: to a thousandth of a mm, one that is marked otherwise has another."""
+    planes = [
+        (cut.id, *(round(part, 3) + 0.0 for part in (*astuple(cut.plane.normal), cut.plane.offset)))
+        for cut in member.cut_planes
+    ]
+    return sha256(repr([astuple(member.stock), planes]).encode()).hexdigest()[:12]
 
 
 def _tried(given: RoofInput, framing: Framing) -> Member:

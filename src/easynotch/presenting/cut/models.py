@@ -185,6 +185,8 @@ class CuttingView:
     alternatives: list[str]
     kerf: float
     tried: bool
+    trial: str
+    """At how many of its places the pattern fits; empty where nobody tries it at Fit, and it is ticked by hand."""
     cut: list[CutDoneView]
     rack: list[RackView]
     orders: list[OrderView]

@@ -32,7 +32,7 @@ from .saw_settings import ripped, ripped_to_width, setting_view
 
 NOTHING = CuttingView(
     rows=[], sections=[], settings=[], buying=[], caution="", notes=[], scarfs=[], alternatives=[], kerf=0.0,
-    tried=False, cut=[], rack=[], orders=[], stops=[],
+    tried=False, trial="", cut=[], rack=[], orders=[], stops=[],
 )  # fmt: skip
 """Nothing to cut: something is still to be measured."""
 
@@ -64,6 +64,7 @@ def cut_view(batch: Batch, job: JobInput, words: Words, *, others: bool = False)
         alternatives=list(alternatives(plans, job, words)) if others else [],
         kerf=kerf_of(job.settings),
         tried=False,
+        trial="",
         cut=[],
         rack=[],
         orders=[],

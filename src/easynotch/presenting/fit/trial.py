@@ -1,12 +1,14 @@
 """What a tried pattern's gaps tell, in words: causes with their size, and what puts each right."""
 
+import re
 from math import atan, degrees
 
+from ...core.roofs import TrialPlace
 from ...core.rules import Words
 from ...core.survey import Cause, CauseId
-from ...core.terms import Angle, Count, Length, Message, Value
+from ...core.terms import Angle, Count, Length, Listed, Message, Value, message
 from ...exchange import WorkedRoof
-from .trial_models import CauseView, TrialView
+from .trial_models import CauseView, TrialPlaceView, TrialView
 
 LIKELY = 0.5
 """Of what was seen: a cause that explains less is not told."""
@@ -25,7 +27,26 @@ def trial_view(worked: WorkedRoof, words: Words) -> TrialView | None:
     return TrialView(
         causes=[_cause(one, worked, words) for one in shown[: MOST + 1]],
         others=words.say(Message("cause.as_likely" if close else "cause.less_likely")),
+        fits=len(worked.causes) == 1 and worked.causes[0].id is CauseId.NOT_TOLD,
+        places=[_place(one, worked, words) for one in worked.places],
+        pattern=worked.tried_as,
+        said=said_passed(worked, words),
     )
+
+
+def said_passed(worked: WorkedRoof, words: Words) -> str:
+    """At how many of its places a pattern fits."""
+    values = {"n": Count(len(worked.passed)), "all": Count(len(worked.places))}
+    return words.say(
+        Message("trial.passed_all" if len(worked.passed) == len(worked.places) else "trial.passed", values)
+    )
+
+
+def _place(place: TrialPlace, worked: WorkedRoof, words: Words) -> TrialPlaceView:
+    wall = re.fullmatch(r"s(\d+)", place.slope)
+    side = message("survey.side_number", n=Count(int(wall[1]))) if wall else Message(f"side.{place.slope}")
+    label = words.say(message("trial.place", side=Listed((side,)), at=Listed((Message(f"trial.at.{place.at}"),))))
+    return TrialPlaceView(id=place.id, label=label, passed=place.id in worked.passed)
 
 
 def _cause(one: Cause, worked: WorkedRoof, words: Words) -> CauseView:

@@ -14,6 +14,15 @@ class CauseView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class TrialPlaceView:
+    """A place the pattern has to fit at, and whether it did."""
+
+    id: str
+    label: str
+    passed: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class TrialView:
     """What was typed tells these causes, best first; none where nothing was typed. ``others`` says how those after the
     first compare with it.
@@ -21,3 +30,9 @@ class TrialView:
 
     causes: list[CauseView]
     others: str
+    fits: bool
+    """What was typed last is nothing to put right."""
+    places: list[TrialPlaceView]
+    pattern: str
+    said: str
+    """At how many of them it fitted."""

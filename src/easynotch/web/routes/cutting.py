@@ -15,10 +15,11 @@ from ...core.rules import Words
 from ...core.supply import OnHand, off_cuts
 from ...core.tape import Units
 from ...core.terms import Count, Length, Message, message
-from ...exchange import JobInput, Problem, Problems, Worked, read_job, worked_out
+from ...exchange import JobInput, Problem, Problems, Worked, WorkedRoof, read_job, worked_out
 from ...presenting.cut.batch import Part, Rack, Ways, batch_of
 from ...presenting.cut.models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, PlanStopView, RackView
 from ...presenting.cut.plan import NOTHING, PROVED, cut_view, percent
+from ...presenting.fit.trial import said_passed
 from ...presenting.shared.lengths import format_length
 from ...presenting.shared.supposed import suppose_missing
 from ...store import (
@@ -131,12 +132,20 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
     if any(section.stopped for section in view.sections) and is_cancelled(query.token):
         kept = _noted(view, path.work_id, query.scope, words)
     said: list[str] = [words.say(message("cut.left_out", works=", ".join(left_out)))] if left_out else []
+    tried, trial = _tried(shown_work.worked, words, by_hand=kept.tried)
     return answer(
         replace(
-            view, tried=kept.tried, cut=kept.cut, rack=kept.rack, orders=kept.orders, stops=kept.stops,
+            view, tried=tried, trial=trial, cut=kept.cut, rack=kept.rack, orders=kept.orders, stops=kept.stops,
             notes=[*said, *view.notes],
         )
     )  # fmt: skip
+
+
+def _tried(worked: Worked, words: Words, *, by_hand: bool) -> tuple[bool, str]:
+    """Whether others can be cut by the pattern, and what Fit says of it, where it is tried there."""
+    if not isinstance(worked, WorkedRoof) or not worked.places:
+        return by_hand, ""
+    return by_hand or len(worked.passed) == len(worked.places), said_passed(worked, words)
 
 
 def _noted(view: CuttingView, work_id: str, scope: str, words: Words) -> KeptView:

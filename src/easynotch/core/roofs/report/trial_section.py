@@ -1,12 +1,18 @@
 """A rafter in section as it is tried on its plate and ridge, read off its planes."""
 
+from dataclasses import dataclass
 from math import hypot
+from typing import Literal
 
-from ...solid import Member
+from ...solid import Frame, Member
 from ...survey import PatternSection
+from ..framing.pieces import Framing
 from ..model.roof import RidgeKind
 from ..plan.layout import RoofLayout
+from ..planes.planes import Slope
 
+IN_PLANE = 1.0
+"""mm: a rafter whose top edge is nearer to a plane lies in it."""
 SQUARE = 1e-9
 """Of a unit normal: less of it across the rafter is none."""
 
@@ -14,7 +20,8 @@ SQUARE = 1e-9
 def trial_section(layout: RoofLayout, member: Member) -> PatternSection | None:
     """A rafter that stands square on its plate and against a ridge board; None of any other piece."""
     planes = {cut.id: cut.plane for cut in member.cut_planes}
-    if layout.roof.ridge.kind is not RidgeKind.BOARD or not {"head", "heel", "seat"} <= set(planes):
+    on_ridge = layout.roof.ridge.kind is RidgeKind.BOARD and layout.roof.gambrel is None
+    if not on_ridge or not {"head", "heel", "seat"} <= set(planes):
         return None
     head, heel, seat = (planes[name] for name in ("head", "heel", "seat"))
     if any(abs(plane.normal.z) > SQUARE for plane in (head, heel, seat)):
@@ -41,6 +48,43 @@ def trial_section(layout: RoofLayout, member: Member) -> PatternSection | None:
         edge=(0.0, stand),
         rise_per_run=rise_per_run,
     )
+
+
+Along = Literal["first", "middle", "last"]
+ALONG: dict[int, tuple[Along, ...]] = {0: (), 1: ("first",), 2: ("first", "last"), 3: ("first", "middle", "last")}
+"""Which of so many rafters along an eave a pattern is tried at; of more the same three."""
+
+
+@dataclass(frozen=True, slots=True)
+class TrialPlace:
+    """A place a pattern is tried at: which eave, by the id of its slope, and which of its rafters along it."""
+
+    slope: str
+    at: Along
+
+    @property
+    def id(self) -> str:
+        """Its name in a job file."""
+        return f"{self.slope}_{self.at}"
+
+
+def trial_places(layout: RoofLayout, framing: Framing, member: Member) -> tuple[TrialPlace, ...]:
+    """Where a pattern has to fit before others are cut by it: its first, its middle and its last place along every
+    eave it stands over, as far as they are more than one.
+    """
+    frames = next(piece.frames for piece in framing.pieces if piece.member.id == member.id)
+    found: list[TrialPlace] = []
+    for side in layout.sides:
+        count = sum(_stands_over(side.slope, frame) for frame in frames)
+        found += [TrialPlace(side.slope.id, at) for at in ALONG.get(count, ALONG[3])]
+    return tuple(found)
+
+
+def _stands_over(slope: Slope, frame: Frame) -> bool:
+    """Whether a rafter lies in a slope: its top edge's centre in the plane, and down it."""
+    at = frame.origin
+    height = slope.height(slope.inward_of((at.x, at.y)))
+    return abs(at.z - height) < IN_PLANE and slope.inward.dot(frame.x) < 0.0
 
 
 def _plumb_between(member: Member, plate: float, x: float, y: float, offset: float) -> float:
