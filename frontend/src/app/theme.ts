@@ -113,7 +113,7 @@ export function themeOf(name: ThemeName): Theme {
       MuiFormHelperText: { styleOverrides: { root: { fontSize: "0.875rem" } } },
       MuiChip: { styleOverrides: { root: { fontSize: "0.875rem" } } },
       // A label over its field is as large as other small words.
-      MuiInputLabel: { styleOverrides: { shrink: { transform: "translate(14px, -9px) scale(0.875)", maxWidth: "calc(114% - 32px)" } } },
+      MuiInputLabel: { styleOverrides: { shrink: { transform: "translate(14px, -9px) scale(0.875)", maxWidth: "none", overflow: "visible" } } },
       MuiOutlinedInput: { styleOverrides: { notchedOutline: { "& legend": { fontSize: "0.875em" } } } },
       MuiAlert: { styleOverrides: { root: { fontSize: "0.95rem" } } },
       MuiTooltip: { defaultProps: { enterTouchDelay: 400 } },

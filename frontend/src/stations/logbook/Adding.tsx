@@ -45,7 +45,8 @@ export function Adding({ jobId, works, work, correcting, onCorrecting, onAdded }
       await sent;
       onAdded();
     } catch (error) {
-      setNote(note);
+      // Back where it was typed, unless something else stands there by now.
+      if ((storage.get(typed) ?? "") === "") setNote(note);
       setFailed(error instanceof Refused ? error.message : say("app.failed"));
     }
   };

@@ -18,6 +18,8 @@ import "./logbook.css";
 
 export const KINDS = ["note", "picture", "changed", "decided", "marked", "tried", "cut", "ordered"] as const;
 const AT_ONCE = 100;
+/** More are found by searching. */
+const MOST = 5000;
 
 export function LogbookPage() {
   const { jobId = "" } = useParams();
@@ -94,7 +96,7 @@ export function LogbookPage() {
           </Stack>
           {found.isError && <p className="said error" role="alert">{say("app.failed")}</p>}
           {book && <Lines lines={book.lines} onCorrect={setCorrecting} />}
-          {book && book.lines.length < book.count && <Button onClick={() => setMost(most + AT_ONCE)}>{say("log.more")}</Button>}
+          {book && book.lines.length < book.count && most < MOST && <Button onClick={() => setMost(most + AT_ONCE)}>{say("log.more")}</Button>}
         </section>
       </main>
     </div>

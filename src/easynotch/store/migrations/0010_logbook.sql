@@ -2,7 +2,7 @@
 -- never changed: a correction is an entry of its own that names the one it corrects. `about` is what a machine noted, a
 -- sentence's id with its values; `note` what a person wrote.
 CREATE TABLE log_entry (
-    id INTEGER PRIMARY KEY AUTOINCREMENT,
+    id INTEGER PRIMARY KEY,
     job_id TEXT NOT NULL REFERENCES job (id),
     work_id TEXT REFERENCES work (id),
     kind TEXT NOT NULL CHECK (kind IN ('note', 'picture', 'marked', 'cut', 'tried', 'ordered', 'decided')),
