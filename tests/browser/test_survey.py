@@ -243,6 +243,10 @@ def test_a_tried_patterns_gaps_are_typed_and_tell_what_to_put_right_on_a_phone_t
     expect(places).to_have_count(6)
     for place in range(5):
         places.nth(place).check()
+        # What was read here says nothing of the next place.
+        expect(places.nth(5)).to_be_disabled()
+        commit(page, "Head, at its top", "0")
+        expect(places.nth(5)).to_be_enabled()
     expect(page.locator(".bar-word.save")).to_have_text("Saved")
     station(page, "Cut")
     expect(page.get_by_text("It fits at 5 of 6 places.")).to_be_visible()

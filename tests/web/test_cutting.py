@@ -339,9 +339,20 @@ def test_a_roof_is_cut_by_its_pattern_once_that_fits_at_all_its_places(client):
     def at_the_saw():
         return client.post(f"/api/works/{work['id']}/cut", query_string={"quick": True}, json=body).json
 
-    tried = client.post("/api/work-out", json=body).json["works"][0]["screen"]["roof"]["tried"]
+    def at_fit():
+        return client.post("/api/work-out", json=body).json["works"][0]["screen"]["roof"]["tried"]
+
+    tried = at_fit()
+    # A height that is right is no gap that was looked for.
+    body["works"][0]["trial"] = {"heights": {"plate": "0"}}
+    assert at_fit()["fits"] is False
+    body["works"][0]["trial"] = {"gaps": {"seat": "0"}}
+    assert at_fit()["fits"] is True
+    body["works"][0].pop("trial")
     assert (at_the_saw()["tried"], at_the_saw()["trial"]) == (False, tried["said"])
     rows = [{"place": one["id"], "pattern": tried["pattern"]} for one in tried["places"]]
+    # Ticked by hand it counts for nothing where it is tried at Fit.
+    assert client.put(f"/api/works/{work['id']}/tried", json={"tried": True}).status_code == 200
     body["works"][0]["trial"] = {"passed": rows[1:]}
     assert at_the_saw()["tried"] is False
     assert f"{len(rows) - 1} of {len(rows)}" in at_the_saw()["trial"]

@@ -1,6 +1,6 @@
 import IconButton from "@mui/material/IconButton";
 import Tooltip from "@mui/material/Tooltip";
-import { useState, useSyncExternalStore } from "react";
+import { useState, useSyncExternalStore, type ReactNode } from "react";
 import { Link } from "react-router";
 import { outbox } from "../outbox/outbox";
 import { TapeText } from "../shared/TapeText";
@@ -21,6 +21,26 @@ export function Logo() {
         <path className="logo-cut" d="M20 2l10 15L40 2" />
       </svg>
     </Link>
+  );
+}
+
+/** The head of a page beside the stations: its title, and the ways from it. */
+export function PageTop({ title, children }: { title: string; children?: ReactNode }) {
+  const say = useWords();
+  return (
+    <header className="top">
+      <Logo />
+      <div className="bar">
+        <h1>{title}</h1>
+        <div className="bar-tools">
+          {children}
+          <Link to="/" className="bar-word plain">
+            {say("bench.title")}
+          </Link>
+          <ThemeButton />
+        </div>
+      </div>
+    </header>
   );
 }
 

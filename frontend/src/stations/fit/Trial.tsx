@@ -56,7 +56,9 @@ function Places({ tried }: { tried: Tried }) {
   const fitsAt = (place: string) => passed.some((one) => textAt(one, "place") === place && textAt(one, "pattern") === tried.pattern);
   const tick = (place: string, fits: boolean) => {
     const others = passed.filter((one) => textAt(one, "place") !== place);
-    keeper.change("trial.passed", fits ? [...others, { place, pattern: tried.pattern }] : others);
+    // What was read here says nothing of the next place: there it is read anew.
+    if (fits) keeper.change("trial.passed", [...others, { place, pattern: tried.pattern }], [{ path: "trial.gaps", value: undefined }, { path: "trial.heights", value: undefined }]);
+    else keeper.change("trial.passed", others);
   };
   return (
     <FormControl component="fieldset">

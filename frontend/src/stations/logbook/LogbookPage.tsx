@@ -7,7 +7,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { api, Refused, type LogAsk } from "../../api/client";
-import { Logo, ThemeButton } from "../../app/Bar";
+import { PageTop } from "../../app/Bar";
 import { NotFound } from "../../app/NotFound";
 import { usePreferences } from "../../app/preferences";
 import { Waiting } from "../../outbox/Waiting";
@@ -51,23 +51,13 @@ export function LogbookPage() {
   const record = (file: string) => `/api/jobs/${jobId}/site-record?file=${file}&dialect=${dialect}&fine=${String(fine)}`;
   return (
     <div className="frame benched">
-      <header className="top">
-        <Logo />
-        <div className="bar">
-          <h1>{book ? say("log.of_job", { job: book.job }) : say("log.title")}</h1>
-          <div className="bar-tools">
-            {work && (
-              <Link to={`/work/${work.id}`} className="bar-word plain">
-                {say("log.to_work", { work: work.name })}
-              </Link>
-            )}
-            <Link to="/" className="bar-word plain">
-              {say("bench.title")}
-            </Link>
-            <ThemeButton />
-          </div>
-        </div>
-      </header>
+      <PageTop title={book ? say("log.of_job", { job: book.job }) : say("log.title")}>
+        {work && (
+          <Link to={`/work/${work.id}`} className="bar-word plain">
+            {say("log.to_work", { work: work.name })}
+          </Link>
+        )}
+      </PageTop>
       <main className="stage logbook-page" aria-busy={found.isPending}>
         <Waiting />
         <div className="logbook-add">

@@ -1,10 +1,10 @@
 /** Practice: a made-up piece without its numbers, worked out by hand and checked on the same tape. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
 import { api, Refused } from "../../api/client";
 import type { Practice, School, Units } from "../../api/types";
-import { Logo, ThemeButton } from "../../app/Bar";
+import { PageTop } from "../../app/Bar";
 import { usePreferences } from "../../app/preferences";
 import { LevelSign } from "../../shared/LevelSign";
 import { TapeText } from "../../shared/TapeText";
@@ -31,18 +31,7 @@ export function PracticePage() {
   const another = () => setAsk((before) => ({ ...before, seed: 0 }));
   return (
     <div className="frame benched">
-      <header className="top">
-        <Logo />
-        <div className="bar">
-          <h1>{say("practice.title")}</h1>
-          <div className="bar-tools">
-            <Link to="/" className="bar-word plain">
-              {say("bench.title")}
-            </Link>
-            <ThemeButton />
-          </div>
-        </div>
-      </header>
+      <PageTop title={say("practice.title")} />
       <main className="stage practice-page" aria-busy={piece.isPending}>
         <p className="quiet">{say("practice.say")}</p>
         <div className="practice-choice">

@@ -1,9 +1,7 @@
 /** The page of settings: its bar, the list of its parts, and what went wrong. */
 import type { ReactNode } from "react";
-import { Link } from "react-router";
-import { Logo, ThemeButton } from "../../app/Bar";
+import { PageTop } from "../../app/Bar";
 import { Waiting } from "../../outbox/Waiting";
-import { useWords } from "../../words/words";
 import "./settings.css";
 
 interface Props {
@@ -15,21 +13,9 @@ interface Props {
 }
 
 export function Page({ title, busy, failed, parts, children }: Props) {
-  const say = useWords();
   return (
     <div className="frame benched">
-      <header className="top">
-        <Logo />
-        <div className="bar">
-          <h1>{title}</h1>
-          <div className="bar-tools">
-            <Link to="/" className="bar-word plain">
-              {say("bench.title")}
-            </Link>
-            <ThemeButton />
-          </div>
-        </div>
-      </header>
+      <PageTop title={title} />
       <main className="stage settings-page" aria-busy={busy}>
         <nav className="parts" aria-label={title}>
           {parts.map((part) => (

@@ -30,6 +30,7 @@ from ...core.tape import Tape, Units
 from ...core.terms import Check, Working
 from ..input.limit_model import LimitsInput, limits_of
 from ..input.roof_model import RoofInput
+from ..input.trial_input import GAPS
 from ..problems import Problem, Problems
 from .meets import meets_in
 from .survey_work import WorkedSurvey, cut_to, survey_checks, work_out_survey
@@ -58,6 +59,8 @@ class WorkedRoof:
     """Where the pattern has to fit."""
     passed: frozenset[str] = frozenset()
     """The places, by their ids, at which it did, as it is marked now."""
+    gaps_read: bool = False
+    """Whether a gap was read, be it none, and not heights alone."""
     tried_as: str = ""
     """A name of the pattern as it is marked now: marked otherwise it is another."""
 
@@ -179,6 +182,7 @@ def work_out_roof(
         causes=causes_of(tried, given.trial.seen()) if tried and given.trial and told else (),
         places=places,
         passed=_passed(given, places, tried_as),
+        gaps_read=given.trial is not None and any(gap is not None for gap in given.trial.seen().rows[:GAPS]),
         tried_as=tried_as,
     )
 

@@ -27,7 +27,7 @@ def trial_view(worked: WorkedRoof, words: Words) -> TrialView | None:
     return TrialView(
         causes=[_cause(one, worked, words) for one in shown[: MOST + 1]],
         others=words.say(Message("cause.as_likely" if close else "cause.less_likely")),
-        fits=len(worked.causes) == 1 and worked.causes[0].id is CauseId.NOT_TOLD,
+        fits=worked.gaps_read and len(worked.causes) == 1 and worked.causes[0].id is CauseId.NOT_TOLD,
         places=[_place(one, worked, words) for one in worked.places],
         pattern=worked.tried_as,
         said=said_passed(worked, words),

@@ -31,7 +31,7 @@ class TrialView:
     causes: list[CauseView]
     others: str
     fits: bool
-    """What was typed last is nothing to put right."""
+    """Gaps were read, and nothing that was typed is to put right."""
     places: list[TrialPlaceView]
     pattern: str
     said: str

@@ -25,19 +25,14 @@ UNION ALL
 SELECT 'change', revision.rowid, revision.work_id, 'changed', '', '', revision.made_at
 FROM revision JOIN work ON work.id = revision.work_id WHERE work.job_id = :job_id
 """
-SOUGHT = f"""
-SELECT what, number FROM ({LINES})
-WHERE (:work_id = '' OR work_id = :work_id) AND (:kind = '' OR kind = :kind) AND (:role = '' OR role = :role)
-  AND (:device = '' OR device = :device)
-  AND (:found = '' OR what || ':' || number IN (SELECT value FROM json_each(:found)))
-ORDER BY at DESC, what, number DESC LIMIT :most
-"""
-COUNT = f"""
-SELECT COUNT(*) FROM ({LINES})
+WANTED = f"""
+FROM ({LINES})
 WHERE (:work_id = '' OR work_id = :work_id) AND (:kind = '' OR kind = :kind) AND (:role = '' OR role = :role)
   AND (:device = '' OR device = :device)
   AND (:found = '' OR what || ':' || number IN (SELECT value FROM json_each(:found)))
 """
+SOUGHT = f"SELECT what, number {WANTED} ORDER BY at DESC, what, number DESC LIMIT :most"
+COUNT = f"SELECT COUNT(*) {WANTED}"
 ENTRY = """
 SELECT log_entry.*, log_picture.width, log_picture.height,
   (SELECT MAX(later.id) FROM log_entry AS later WHERE later.corrects = log_entry.id) AS corrected

@@ -142,10 +142,10 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
 
 
 def _tried(worked: Worked, words: Words, *, by_hand: bool) -> tuple[bool, str]:
-    """Whether others can be cut by the pattern, and what Fit says of it, where it is tried there."""
+    """Whether others can be cut by the pattern, and what Fit says of it; where it is tried there, that alone counts."""
     if not isinstance(worked, WorkedRoof) or not worked.places:
         return by_hand, ""
-    return by_hand or len(worked.passed) == len(worked.places), said_passed(worked, words)
+    return len(worked.passed) == len(worked.places), said_passed(worked, words)
 
 
 def _noted(view: CuttingView, work_id: str, scope: str, words: Words) -> KeptView:
