@@ -69,6 +69,7 @@ def test_no_request_made_from_our_own_document_crashes_or_is_answered_otherwise_
                     "job_id": job.id, "work_id": work.id, "set_id": own.id, "device_id": device, "order_id": owed,
                     "board_id": lying if "/rack/" in operation.path else cut, "place": 0, "token": "t",
                     "number": 1, "kind": "meter", "entry": pictured,
+                    "task": f"{work.id}.measure", "task_kind": "scaffold",
                 }  # fmt: skip
                 case.path_parameters = {key: there[key] for key in case.path_parameters}
             case.call_and_validate(checks=HELD)

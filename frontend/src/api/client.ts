@@ -148,6 +148,16 @@ export const api = {
   addNote: (jobId: string, body: Schemas["NoteBody"]) => outgoing.POST("/api/jobs/{job_id}/logbook", { params: ofJob(jobId), body }),
   addPicture: (jobId: string, said: { note: string; work: string; role: string }, file: File) =>
     server.POST("/api/jobs/{job_id}/logbook/pictures", { params: { ...ofJob(jobId), query: said }, ...upload(file, file.type || "application/octet-stream") }),
+  schedule: (jobId: string, today: string, words: Words, signal?: AbortSignal) => server.GET("/api/jobs/{job_id}/order", { params: { ...ofJob(jobId), query: { today, ...words } }, ...until(signal) }),
+  taskDone: (jobId: string, task: string, body: Schemas["DoneBody"]) =>
+    outgoing.PUT("/api/jobs/{job_id}/order/tasks/{task}/done", { params: { path: { job_id: jobId, task } }, body, key: `task:${jobId}:${task}` }),
+  taskHeld: (jobId: string, task: string, body: Schemas["HeldBody"]) =>
+    outgoing.PUT("/api/jobs/{job_id}/order/tasks/{task}/held", { params: { path: { job_id: jobId, task } }, body, key: `held:${jobId}:${task}` }),
+  scheduleFrom: (jobId: string, starts: string | null) => outgoing.PUT("/api/jobs/{job_id}/order/start", { params: ofJob(jobId), body: { starts }, key: `start:${jobId}` }),
+  scheduleCrew: (jobId: string, body: Schemas["CrewBody"]) => outgoing.PUT("/api/jobs/{job_id}/order/crew", { params: ofJob(jobId), body, key: `crew:${jobId}` }),
+  scheduleTime: (jobId: string, kind: string, factor: number | null) =>
+    outgoing.PUT("/api/jobs/{job_id}/order/times/{task_kind}", { params: { path: { job_id: jobId, task_kind: kind } }, body: { factor }, key: `time:${kind}` }),
+  agree: (jobId: string, today: string) => outgoing.POST("/api/jobs/{job_id}/order/agreed", { params: { ...ofJob(jobId), query: { today } } }),
   history: (id: string, words: Words, signal?: AbortSignal) => server.GET("/api/works/{work_id}/history", { params: { ...ofWork(id), query: words }, ...until(signal) }),
   step: (id: string, direction: "undo" | "redo", revision: number, number: string) =>
     server.POST(`/api/works/{work_id}/${direction}`, { params: ofWork(id), body: { revision }, ...under(number) }),

@@ -1139,6 +1139,142 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan of what is still to do, and what is done. */
+        get: operations["order_read__job_id__order_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/order/tasks/{task}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A task is done, in so many minutes where that is known; or it is not. */
+        put: operations["order_done__job_id__order_tasks__task__done_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/order/tasks/{task}/held": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A task is held until a day: weather, somebody else's work; or it is let go. */
+        put: operations["order_held__job_id__order_tasks__task__held_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/order/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** From which day the job is planned. */
+        put: operations["order_start__job_id__order_start_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/order/crew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Who works on this job, or in the shop. */
+        put: operations["order_crew__job_id__order_crew_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/order/times/{task_kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** How much longer than usual a kind of task takes the shop. */
+        put: operations["order_times__job_id__order_times__task_kind__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/order/agreed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The plan as it stands is agreed: what moves from now on is told. */
+        post: operations["order_agree__job_id__order_agreed_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/order.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan as a calendar file, everybody's or one person's. */
+        get: operations["order_calendar__job_id__order_ics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cut": {
         parameters: {
             query?: never;
@@ -2545,6 +2681,35 @@ export interface components {
             reason: string;
         };
         /**
+         * CrewInput
+         * @description Who works, how long a day without breaks, from when, and on which weekdays (0 is Monday).
+         */
+        CrewInput: {
+            /** People */
+            people: components["schemas"]["PersonInput"][];
+            /**
+             * Hours
+             * @default 8
+             */
+            hours: number;
+            /**
+             * Begins
+             * @default 07:00
+             */
+            begins: string;
+            /**
+             * Weekdays
+             * @default [
+             *       0,
+             *       1,
+             *       2,
+             *       3,
+             *       4
+             *     ]
+             */
+            weekdays: number[];
+        };
+        /**
          * Datum
          * @description What stays where it is: the ridge over the middles of both ends, or a long wall, the ridge along it.
          * @enum {string}
@@ -3843,6 +4008,20 @@ export interface components {
             pattern: string;
         };
         /**
+         * PersonInput
+         * @description Somebody of a crew: the role, and how experienced.
+         */
+        PersonInput: {
+            /** Role */
+            role: string;
+            /**
+             * Experience
+             * @default practised
+             * @enum {string}
+             */
+            experience: "learning" | "practised" | "quick";
+        };
+        /**
          * PlanInput
          * @description The framing's plan, and what stands under the roof.
          */
@@ -4408,6 +4587,15 @@ export interface components {
              * @default null
              */
             trim: number | string | null;
+            /** @default null */
+            crew: components["schemas"]["CrewInput"] | null;
+            /**
+             * Times
+             * @default null
+             */
+            times: {
+                [key: string]: number;
+            } | null;
             /** @default null */
             habits: components["schemas"]["Habits"] | null;
         };
@@ -6829,6 +7017,233 @@ export interface components {
              * @default null
              */
             corrects: number | null;
+        };
+        /**
+         * ScheduleView
+         * @description The order of work of a job.
+         */
+        ScheduleView: {
+            /** Job */
+            job: string;
+            /** Starts */
+            starts: string;
+            /** Ends */
+            ends: string;
+            /** Agreed At */
+            agreed_at: string;
+            /** Agreed Ends */
+            agreed_ends: string;
+            crew: components["schemas"]["CrewView"];
+            /** Tasks */
+            tasks: components["schemas"]["TaskView"][];
+            /** Stretches */
+            stretches: components["schemas"]["StretchView"][];
+            /** Times */
+            times: components["schemas"]["TimeView"][];
+            /** Schools */
+            schools: components["schemas"]["SchoolView"][];
+            /** Told */
+            told: string[];
+        };
+        /**
+         * CrewView
+         * @description Who works, how long a day, from when, on which weekdays; whether it is said for this job alone.
+         */
+        CrewView: {
+            /** People */
+            people: components["schemas"]["PersonView"][];
+            /** Hours */
+            hours: number;
+            /** Begins */
+            begins: string;
+            /** Weekdays */
+            weekdays: number[];
+            /** Own */
+            own: boolean;
+        };
+        /**
+         * PersonView
+         * @description Somebody of the crew, and what they start with.
+         */
+        PersonView: {
+            /** Role */
+            role: string;
+            /** Experience */
+            experience: string;
+            /** First */
+            first: string;
+        };
+        /**
+         * SchoolView
+         * @description Where crews differ, and what holds here.
+         */
+        SchoolView: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Answer */
+            answer: string;
+            /** Say */
+            say: string;
+            /** Said */
+            said: string;
+        };
+        /**
+         * StretchView
+         * @description A task's hours on one day, of one of the crew by place; nobody's while something cures.
+         */
+        StretchView: {
+            /** Task */
+            task: string;
+            /** Day */
+            day: string;
+            /** Starts */
+            starts: string;
+            /** Ends */
+            ends: string;
+            /** Person */
+            person: number | null;
+        };
+        /**
+         * TaskView
+         * @description A task of the plan: what it is, from when to when and by whom, why not earlier, and what to look out for.
+         *
+         *     ``chain`` where it is one of those that set the end; ``by_hand`` where it is ticked here, and not by what is done
+         *     at a station; ``was`` from and to as agreed, where it has moved since.
+         */
+        TaskView: {
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Work Id */
+            work_id: string;
+            /** Work */
+            work: string;
+            /** Title */
+            title: string;
+            /** Amount */
+            amount: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "done" | "now" | "next" | "later" | "passing";
+            /** Starts */
+            starts: string;
+            /** Ends */
+            ends: string;
+            /** Minutes */
+            minutes: number;
+            /** People */
+            people: string[];
+            /** Crew */
+            crew: number[];
+            /** Why */
+            why: string;
+            /** Notes */
+            notes: string[];
+            /** Cautions */
+            cautions: string[];
+            /** Chain */
+            chain: boolean;
+            /** By Hand */
+            by_hand: boolean;
+            /** Progress */
+            progress: string;
+            /** Station */
+            station: string;
+            /** Held Until */
+            held_until: string;
+            /** Held Why */
+            held_why: string;
+            /** Was */
+            was: string[];
+        };
+        /**
+         * TimeView
+         * @description How long a kind of task takes the shop, over the usual time: as typed, learnt from so many, or usual.
+         */
+        TimeView: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Factor */
+            factor: number;
+            /**
+             * Origin
+             * @enum {string}
+             */
+            origin: "usual" | "learnt" | "typed";
+            /** Learnt From */
+            learnt_from: number;
+        };
+        /**
+         * DoneBody
+         * @description A task is done, in so many minutes where that is known; or it is not.
+         */
+        DoneBody: {
+            /** Done */
+            done: boolean;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: number | null;
+        };
+        /**
+         * HeldBody
+         * @description Until when a task is held, with the reason; nothing lets it go.
+         */
+        HeldBody: {
+            /**
+             * Until
+             * @default null
+             */
+            until: string | null;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * StartBody
+         * @description From which day a job is planned; nothing is from today.
+         */
+        StartBody: {
+            /**
+             * Starts
+             * @default null
+             */
+            starts: string | null;
+        };
+        /**
+         * CrewBody
+         * @description Who works: on this job, or in the shop on every job that says nothing else.
+         */
+        CrewBody: {
+            /** @default null */
+            crew: components["schemas"]["CrewInput"] | null;
+            /**
+             * Whose
+             * @default job
+             * @enum {string}
+             */
+            whose: "job" | "shop";
+        };
+        /**
+         * TimeBody
+         * @description How much longer than usual a kind of task takes this shop; nothing is as learnt, or as usual.
+         */
+        TimeBody: {
+            /**
+             * Factor
+             * @default null
+             */
+            factor: number | null;
         };
         /**
          * ConflictView
@@ -9608,6 +10023,302 @@ export interface operations {
                 content: {
                     "text/html": unknown;
                     "application/pdf": unknown;
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    order_read__job_id__order_get: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                today?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    order_done__job_id__order_tasks__task__done_put: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                today?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                task: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoneBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    order_held__job_id__order_tasks__task__held_put: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                today?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                task: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeldBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    order_start__job_id__order_start_put: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                today?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    order_crew__job_id__order_crew_put: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                today?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CrewBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    order_times__job_id__order_times__task_kind__put: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                today?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                task_kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimeBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    order_agree__job_id__order_agreed_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                today?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    order_calendar__job_id__order_ics_get: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+                today?: string | null;
+                person?: number | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
                 };
             };
             400: components["responses"]["Problem400"];

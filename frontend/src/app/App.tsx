@@ -18,6 +18,7 @@ const SettingsPage = lazy(() => import("../stations/settings/SettingsPage").then
 const JobSettingsPage = lazy(() => import("../stations/settings/JobSettingsPage").then((page) => ({ default: page.JobSettingsPage })));
 const PracticePage = lazy(() => import("../stations/practice/PracticePage").then((page) => ({ default: page.PracticePage })));
 const LogbookPage = lazy(() => import("../stations/logbook/LogbookPage").then((page) => ({ default: page.LogbookPage })));
+const OrderPage = lazy(() => import("../stations/order/OrderPage").then((page) => ({ default: page.OrderPage })));
 const LimitSetPage = lazy(() => import("../stations/settings/LimitSetPage").then((page) => ({ default: page.LimitSetPage })));
 
 function Themed({ children }: { children: ReactNode }) {
@@ -26,7 +27,7 @@ function Themed({ children }: { children: ReactNode }) {
   return (
     <ThemeProvider theme={mui}>
       <CssBaseline />
-      <GlobalStyles styles={{ ":root": inkProperties(theme) }} />
+      <GlobalStyles styles={{ ":root": { ...inkProperties(theme), colorScheme: theme === "dark" ? "dark" : "light" } }} />
       {children}
     </ThemeProvider>
   );
@@ -70,6 +71,7 @@ export function App() {
               <Route path="/settings" element={<SettingsPage />} />
               <Route path="/job/:jobId/settings" element={<JobSettingsPage />} />
               <Route path="/job/:jobId/logbook" element={<LogbookPage />} />
+              <Route path="/job/:jobId/order" element={<OrderPage />} />
               <Route path="/limits/:setId" element={<LimitSetPage />} />
               <Route path="*" element={<NotFound />} />
             </Routes>

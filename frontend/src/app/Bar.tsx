@@ -70,6 +70,9 @@ export function Bar({ name, onKeys }: { name: string; onKeys: () => void }) {
         </button>
         <StepButton way="undo" enabled={work.can_undo} />
         <StepButton way="redo" enabled={work.can_redo} />
+        <Link to={`/job/${job.id}/order`} className="bar-word plain">
+          {say("schedule.title")}
+        </Link>
         <Link to={`/job/${job.id}/logbook?work=${work.id}`} className="bar-word plain">
           {say("log.title")}
         </Link>

@@ -45,7 +45,17 @@ from .limit_sets import (
     works_held_against,
 )
 from .marking import KeptTick, drop_tick, keep_place, keep_tick, places_of, ticks_of
-from .ordering import Ordered, open_orders, order, order_came
+from .order_of_work import (
+    KeptPlan,
+    KeptTask,
+    agree_plan,
+    keep_start,
+    keep_task_done,
+    keep_task_held,
+    plan_of,
+    times_taken,
+)
+from .ordering import Ordered, open_orders, order, order_came, yard_owes
 from .practice import Progress, keep_answer, progress
 from .shop import Shop, get_shop, save_shop
 from .tasks import PlanStop, Task, cancel_task, latest_stops, note_progress, note_stop, task_of
@@ -87,6 +97,8 @@ __all__ = [
     "Found",
     "Job",
     "JobNotFound",
+    "KeptPlan",
+    "KeptTask",
     "KeptTick",
     "LimitSetNotFound",
     "Ordered",
@@ -104,6 +116,7 @@ __all__ = [
     "WorkDeleted",
     "WorkNotFound",
     "add_to_rack",
+    "agree_plan",
     "archive_job",
     "archive_work",
     "cancel_task",
@@ -126,6 +139,9 @@ __all__ = [
     "keep_answer",
     "keep_cut",
     "keep_place",
+    "keep_start",
+    "keep_task_done",
+    "keep_task_held",
     "keep_tick",
     "known_device",
     "latest_stops",
@@ -147,6 +163,7 @@ __all__ = [
     "pattern_tried",
     "pieces_done",
     "places_of",
+    "plan_of",
     "progress",
     "rack",
     "redo_work",
@@ -162,9 +179,11 @@ __all__ = [
     "take_off_rack",
     "task_of",
     "ticks_of",
+    "times_taken",
     "undo_work",
     "wait_before_trying",
     "works_held_against",
     "works_on_the_bench",
     "write_backup",
+    "yard_owes",
 ]

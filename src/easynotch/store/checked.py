@@ -28,6 +28,15 @@ def _a_list(text: Any) -> bool:
     return isinstance(_parsed(text), list)
 
 
+def _spans(text: Any) -> bool:
+    """Whether it is a plan as agreed: from and to, as text, by task."""
+    found = _parsed(text)
+    return isinstance(found, dict) and all(
+        isinstance(span, list) and len(span) == 2 and all(isinstance(one, str) for one in span)
+        for span in found.values()
+    )
+
+
 def _a_work(text: Any) -> bool:
     document = _parsed(text)
     return isinstance(document, dict) and document.get("kind") in ("flight", "roof")
@@ -58,6 +67,8 @@ CHECKS: dict[str, dict[str, Check]] = {
     "rack_board": {"defects": _a_list, "note": _a_name},
     "tick": {"lines": _a_list},
     "log_entry": {"about": _an_object, "note": _a_note},
+    "job_plan": {"starts": _a_name, "agreed": _spans},
+    "job_task": {"task": _a_name, "held_why": _a_note},
     "log_picture": {"large": _a_jpeg, "small": _a_jpeg},
 }
 WITHOUT_REVISION = """

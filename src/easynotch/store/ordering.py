@@ -19,6 +19,7 @@ ONE = """
 SELECT id, job_id, thickness, depth, length, count, price, days FROM yard_order
 WHERE id = :id AND came_at IS NULL AND dropped_at IS NULL
 """
+OWED = "SELECT made_at, days FROM yard_order WHERE job_id = :job_id AND came_at IS NULL AND dropped_at IS NULL"
 CAME = "UPDATE yard_order SET came_at = :at WHERE id = :id"
 DROPPED = "UPDATE yard_order SET dropped_at = :at WHERE id = :id"
 
@@ -55,6 +56,11 @@ def order(db: sqlite3.Connection, ordered: Ordered) -> str:
 def open_orders(db: sqlite3.Connection, job_id: str) -> list[Ordered]:
     """What a yard still owes a job, soonest first."""
     return [_ordered(row) for row in db.execute(OPEN, {"job_id": job_id})]
+
+
+def yard_owes(db: sqlite3.Connection, job_id: str) -> list[tuple[str, int]]:
+    """When each order that has not come was made, and how many days the yard takes."""
+    return [(row["made_at"], row["days"]) for row in db.execute(OWED, {"job_id": job_id})]
 
 
 def order_came(db: sqlite3.Connection, order_id: str, *, came: bool) -> Ordered:

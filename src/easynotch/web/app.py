@@ -24,6 +24,7 @@ from .routes import (
     limit_sets,
     logbook,
     marking,
+    order,
     practice,
     rack,
     shop,
@@ -44,7 +45,7 @@ from .server.sharing import HERE_ALONE, Door, guard_door
 RESOURCES = (
     work_out, whole, hand_out, gauge, outline, instruments, hips,
     transfer, cutting, tasks, rack, exports, stair, practice,
-    jobs, works, marking, shop, limit_sets, devices, logbook,
+    jobs, works, marking, shop, limit_sets, devices, logbook, order,
 )  # fmt: skip
 """The modules whose routes are answered."""
 

@@ -92,6 +92,9 @@ export function BenchPage() {
               <a href={`/api/jobs/${job.id}/file`} download={`${job.name || "job"}.json`} className="bar-word plain">
                 {say("files.job_take")}
               </a>
+              <Link to={`/job/${job.id}/order`} className="bar-word plain">
+                {say("schedule.title")}
+              </Link>
               <Link to={`/job/${job.id}/logbook`} className="bar-word plain">
                 {say("log.title")}
               </Link>

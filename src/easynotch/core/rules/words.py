@@ -20,7 +20,7 @@ from ..terms import Angle, Count, Least, Length, Listed, Message, Most, Named, S
 from .piece_names import joint_parts, piece_name
 
 LANGUAGE = "en"
-CATALOGUES = {"messages": ("messages", "choices", "roofs", "stairs", "bench"), "interface": ("interface",)}
+CATALOGUES = {"messages": ("messages", "choices", "roofs", "stairs", "bench", "schedule"), "interface": ("interface",)}
 MM_PER_INCH = 25.4
 LITRE_PER_FT3 = 1 / 28.316846592
 MM2_PER_FT2 = 304.8**2

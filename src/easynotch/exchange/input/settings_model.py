@@ -8,6 +8,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, ValidationError, create_model
 
 from ...core.rules import Dialect, Words, choices
+from ...core.schedule import kinds
 from ...core.tape import Tape, Units
 from ...core.tools import IMPERIAL, METRIC, Saw, Square
 from ..problems import from_validation
@@ -67,6 +68,30 @@ class KeptStockInput(Part):
     price: Annotated[float, Field(ge=0, le=1e6)] | None = None
 
 
+class PersonInput(Part):
+    """Somebody of a crew: the role, and how experienced."""
+
+    role: Name
+    experience: Literal["learning", "practised", "quick"] = "practised"
+
+
+Weekday = Annotated[int, Field(ge=0, le=6)]
+
+
+class CrewInput(Part):
+    """Who works, how long a day without breaks, from when, and on which weekdays (0 is Monday)."""
+
+    people: Annotated[list[PersonInput], Field(min_length=1, max_length=10)]
+    hours: Annotated[float, Field(ge=1, le=16)] = 8.0
+    begins: Annotated[str, Field(pattern=r"^([01]\d|2[0-3]):[0-5]\d$")] = "07:00"
+    weekdays: Annotated[tuple[Weekday, ...], Field(min_length=1, max_length=7)] = (0, 1, 2, 3, 4)
+
+
+TaskKind: Any = Literal[tuple(kinds())]
+Factor = Annotated[float, Field(ge=0.1, le=10)]
+"""How much longer than usual a kind of task takes."""
+
+
 def _habits() -> dict[str, Any]:
     """A field for every choice there is, taking one of its answers."""
     return {name: (Literal[choice.answers] | None, None) for name, choice in choices().items()}
@@ -87,7 +112,12 @@ class SettingsInput(Part):
     bag: Annotated[float, Field(gt=0, le=1000, description="what a bag of concrete yields, litres")] | None = None
     kerf: Positive | None = None
     trim: NotNegative | None = None
+    crew: CrewInput | None = None
+    times: dict[TaskKind, Factor] | None = None
     habits: Habits | None = None  # type: ignore[valid-type]
+
+
+USUAL_CREW = CrewInput(people=[PersonInput(role="lead"), PersonInput(role="second")])
 
 
 class Origin(StrEnum):
@@ -133,6 +163,8 @@ def resolve_settings(shop: Mapping[str, Any], job: Mapping[str, Any], units: Uni
         "bag": None,
         "kerf": None,
         "trim": None,
+        "crew": USUAL_CREW.model_dump(mode="json"),
+        "times": {},
     }
     document: dict[str, Any] = {}
     origins: dict[str, Origin] = {}

@@ -11,16 +11,16 @@ from flask import Response
 from ...core.rules import Words
 from ...core.tape import Units
 from ...core.terms import Length, Message, Named, Value, message
-from ...exchange import JobInput, Problem, Problems, resolve_settings, worked_out
+from ...exchange import JobInput, Problem, Problems, worked_out
 from ...presenting.mark.models import BoardView, StopView
 from ...presenting.mark.pieces import boards_of
 from ...presenting.shared.supposed import suppose_missing
-from ...store import KeptTick, drop_tick, get_job, get_shop, get_work, keep_place, keep_tick, places_of, ticks_of
+from ...store import KeptTick, drop_tick, get_job, get_work, keep_place, keep_tick, places_of, ticks_of
 from ..bodies.answers import MarkingView, PieceMarkingView, PlaceKeptView, TickView
 from ..bodies.describing import blueprint
 from ..bodies.works import PlaceBody, TickBody
 from ..server.happenings import note_happening
-from ..server.requests import WordsQuery, WorkPath, answer, database, limits_of_job, words_of
+from ..server.requests import WordsQuery, WorkPath, answer, database, job_document, words_of
 
 api = blueprint("marking", __name__, "marking", "/api/works")
 
@@ -84,21 +84,13 @@ def _kept(work_id: str, query: WordsQuery, also: str = "") -> _Kept:
         work = get_work(db, work_id)
         job = get_job(db, work.job_id)
         units = Units(job.units)
-        document = {
-            "format": "easy-notch-job",
-            "version": 1,
-            "name": job.name,
-            "units": job.units,
-            "settings": resolve_settings(get_shop(db).settings, job.settings, units).document,
-            "works": [work.document],
-        }
-        limits = limits_of_job(db, job)
+        document = job_document(db, job, [work.document])
         ticks, places = ticks_of(db, work_id), places_of(db, work_id)
     words = words_of(query, units)
     wanted = frozenset({one.piece for one in ticks} | {also}) - {""}
     boards: dict[str, BoardView] = {}
     if wanted and not suppose_missing(document):
-        body = JobInput.model_validate(document | ({"limits": limits} if limits else {}))
+        body = JobInput.model_validate(document)
         try:
             worked = worked_out(body, 0, words.tape)
         except Problems:

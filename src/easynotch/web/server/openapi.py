@@ -28,6 +28,7 @@ FILES: dict[tuple[str, str], tuple[str, ...]] = {
     ("/api/instruments/stream", "get"): ("text/event-stream",),
     ("/api/rack/csv", "get"): ("text/csv",),
     ("/api/jobs/{job_id}/logbook/pictures/{entry}", "get"): ("image/jpeg",),
+    ("/api/jobs/{job_id}/order.ics", "get"): ("text/calendar",),
     ("/api/jobs/{job_id}/site-record", "get"): ("text/html", "application/pdf"),
     ("/api/backup", "get"): ("application/vnd.sqlite3",),
     ("/api/export", "post"): (

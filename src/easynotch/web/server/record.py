@@ -17,7 +17,6 @@ from ...exchange import (
     differences,
     label,
     limits_of,
-    resolve_settings,
     worked_out,
 )
 from ...exchange.changes import READINGS
@@ -25,10 +24,10 @@ from ...paper.site_record import RecordCheck, RecordLine, RecordWork, SiteRecord
 from ...presenting.shared.assumed import assumed_said
 from ...presenting.shared.in_words import check_view
 from ...presenting.shared.supposed import suppose_missing
-from ...store import Job, Work, get_shop, list_works
+from ...store import Job, Work, list_works
 from ...store.log import Change, Entry, Sought, log_of, picture_of
 from .happenings import said_line
-from .requests import limits_of_job
+from .requests import job_document
 
 MOST_LINES = 2000
 MOST_PICTURES = 60
@@ -39,8 +38,7 @@ def record_of(db: sqlite3.Connection, job: Job, words: Words) -> SiteRecord:
     """Return the record of a job, its logbook's newest lines oldest first."""
     works = list_works(db, job.id)
     names = {work.id: str(work.document.get("name", "")) for work in works}
-    limits = limits_of_job(db, job)
-    read = JobInput.model_validate(_job(db, job, limits, [])).limits
+    read = JobInput.model_validate(job_document(db, job, [])).limits
     found = limits_of(read, Units(job.units))
     changes = _changes(read) if isinstance(read, LimitsInput) else {}
     lines, count = log_of(db, Sought(job.id), MOST_LINES)
@@ -56,23 +54,14 @@ def record_of(db: sqlite3.Connection, job: Job, words: Words) -> SiteRecord:
             )
             for name, change in changes.items()
         ),
-        tuple(_work(db, job, limits, work, words) for work in works),
+        tuple(_work(db, job, work, words) for work in works),
         tuple(_lines(db, lines, names, words)),
         count - len(lines),
     )  # fmt: skip
 
 
-def _job(db: sqlite3.Connection, job: Job, limits: Any, works: list[dict[str, Any]]) -> dict[str, Any]:
-    document = {
-        "format": "easy-notch-job", "version": 1, "name": job.name, "units": job.units,
-        "settings": resolve_settings(get_shop(db).settings, job.settings, Units(job.units)).document,
-        "works": works,
-    }  # fmt: skip
-    return document | ({"limits": limits} if limits else {})
-
-
-def _work(db: sqlite3.Connection, job: Job, limits: Any, work: Work, words: Words) -> RecordWork:
-    document = _job(db, job, limits, [deepcopy(work.document)])
+def _work(db: sqlite3.Connection, job: Job, work: Work, words: Words) -> RecordWork:
+    document = job_document(db, job, [deepcopy(work.document)])
     name = str(work.document.get("name", ""))
     measured = tuple(_measured(work.document, words))
     if suppose_missing(document):

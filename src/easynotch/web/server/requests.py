@@ -10,8 +10,8 @@ from pydantic import BaseModel, Field
 
 from ...core.rules import Dialect, LimitSetId, Words, usual_limit_set
 from ...core.tape import Tape, Units
-from ...exchange import limits_document
-from ...store import Database, Job, LimitSetNotFound, Work, get_limit_set
+from ...exchange import limits_document, resolve_settings
+from ...store import Database, Job, LimitSetNotFound, Work, get_limit_set, get_shop
 from ..bodies.answers import JobView, WorkView
 from ..bodies.view import written
 from .once import RequestDatabase
@@ -84,6 +84,16 @@ def limits_of_job(db: sqlite3.Connection, job: Job) -> Any:
     if job.overrides and own is None:
         shipped = shipped or usual_limit_set(Units(job.units))
     return limits_document(shipped, own, job.overrides)
+
+
+def job_document(db: sqlite3.Connection, job: Job, works: list[dict[str, Any]]) -> dict[str, Any]:
+    """A job's file with some of its works, its settings as they hold: the shop's where it says nothing else."""
+    limits = limits_of_job(db, job)
+    document = {
+        "format": "easy-notch-job", "version": 1, "name": job.name, "units": job.units,
+        "settings": resolve_settings(get_shop(db).settings, job.settings, Units(job.units)).document, "works": works,
+    }  # fmt: skip
+    return document | ({"limits": limits} if limits else {})
 
 
 def words_of(query: WordsQuery, units: Units) -> Words:

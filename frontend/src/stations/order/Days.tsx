@@ -1,0 +1,42 @@
+/** The plan day by day: for everybody, or one person's hours. */
+import type { Schedule, ScheduledTask } from "../../api/types";
+import { useWords } from "../../words/words";
+import { TaskLine } from "./TaskLine";
+import { clock, dayName } from "./times";
+import type { Act } from "./useSchedule";
+
+interface Props {
+  jobId: string;
+  plan: Schedule;
+  /** Whose, by place in the crew; everybody's where it is null. */
+  person: number | null;
+  named: boolean;
+  act: Act;
+}
+
+export function Days({ jobId, plan, person, named, act }: Props) {
+  const say = useWords();
+  const tasks = new Map(plan.tasks.map((one) => [one.id, one]));
+  const days = new Map<string, Map<string, { task: ScheduledTask; starts: string; ends: string }>>();
+  for (const one of plan.stretches) {
+    const task = tasks.get(one.task);
+    // What passes by itself is everybody's, on the day it begins.
+    const hers = person === null || one.person === person;
+    if (!task || !hers || (one.person === null && !task.starts.startsWith(one.day))) continue;
+    const lines = days.get(one.day) ?? new Map<string, { task: ScheduledTask; starts: string; ends: string }>();
+    lines.set(one.task, { task, starts: one.starts, ends: one.person === null ? "" : one.ends });
+    days.set(one.day, lines);
+  }
+  if (days.size === 0) return <p className="quiet">{say("schedule.nothing")}</p>;
+  return [...days].sort(([one], [other]) => one.localeCompare(other)).map(([day, lines]) => (
+    <section key={day} className="order-day" aria-labelledby={`day-${day}`}>
+      <h2 id={`day-${day}`}>{dayName(day)}</h2>
+      {[...lines.values()].sort((one, other) => one.starts.localeCompare(other.starts)).map(({ task, starts, ends }) => (
+        <TaskLine
+          key={task.id} jobId={jobId} task={task} named={named} people={person === null} act={act}
+          when={ends === "" ? clock(starts) : `${clock(starts)}–${clock(ends)}`}
+        />
+      ))}
+    </section>
+  ));
+}
