@@ -12,7 +12,7 @@ from tests.browser.test_stair import saved, start_stair
 
 STATIONS = ("measure", "work-out", "mark", "cut", "fit")
 PAGES = (
-    "/settings", "/limits/north_american_deck", "job", "logbook", "roof measure", "roof work-out", "roof mark", "roof fit",
+    "/settings", "/limits/north_american_deck", "job", "logbook", "order", "order crew", "roof measure", "roof work-out", "roof mark", "roof fit",
 )  # fmt: skip
 SIZES = {"desk": (1280, 800), "phone": (390, 844), "wide": (1920, 1080)}
 
@@ -31,6 +31,14 @@ def open_station(page: Page, station: str) -> None:
         page.goto("/")
         page.get_by_role("link", name="Logbook").first.click()
         page.wait_for_url("**/logbook")
+    elif station.startswith("order"):
+        page.goto("/")
+        page.get_by_role("link", name="Order of work").nth(3).click()
+        page.wait_for_url("**/order")
+        if station == "order crew":
+            page.get_by_role("tab", name="Crew and times").click()
+        else:
+            page.locator(".order-day .task-line").nth(2).get_by_role("button").click()
     elif station:
         *roof, station = station.split()
         page.goto("/")
@@ -39,7 +47,7 @@ def open_station(page: Page, station: str) -> None:
         page.goto(page.url.replace("measure", station))
     page.locator(
         ".card .profile, .sheet svg, .sheet-list, .candidates, .lens svg, .fits svg, .to-come h2, .settings h2, .cut-page h2, "
-        ".logbook-day h2"
+        ".logbook-day h2, .order-day h2, .order-crew h2"
     ).first.wait_for()
     page.evaluate("() => document.fonts.ready")
 

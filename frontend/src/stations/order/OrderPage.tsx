@@ -5,6 +5,7 @@ import CardContent from "@mui/material/CardContent";
 import Tab from "@mui/material/Tab";
 import Tabs from "@mui/material/Tabs";
 import TextField from "@mui/material/TextField";
+import { useState } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { api, Refused } from "../../api/client";
 import type { Schedule, ScheduledTask } from "../../api/types";
@@ -29,8 +30,10 @@ export function OrderPage() {
   const [query, setQuery] = useSearchParams();
   const say = useWords();
   const { found, act, failed, day } = useSchedule(jobId);
+  const [open, setOpen] = useState("");
   if (found.error instanceof Refused && found.error.problem.status === 404) return <NotFound />;
   const plan = found.data;
+  const opened = { id: open, open: setOpen };
   const view = VIEWS.find((one) => one === query.get("view")) ?? "days";
   const choose = (name: string, value: string) => {
     const next = new URLSearchParams(query);
@@ -66,8 +69,8 @@ export function OrderPage() {
                   )}
                 </div>
                 <div role="tabpanel" id="order-view" aria-labelledby={`order-tab-${view}`}>
-                  {view === "days" && <Days jobId={jobId} plan={plan} person={person} named={named} act={act} />}
-                  {view === "whole" && <WholeOrder jobId={jobId} plan={plan} named={named} act={act} />}
+                  {view === "days" && <Days jobId={jobId} plan={plan} person={person} named={named} opened={opened} act={act} />}
+                  {view === "whole" && <WholeOrder jobId={jobId} plan={plan} named={named} opened={opened} act={act} />}
                   {view === "crew" && (
                     <div className="order-settings">
                       <CrewForm jobId={jobId} crew={plan.crew} act={act} />

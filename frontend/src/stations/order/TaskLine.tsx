@@ -21,15 +21,25 @@ interface Props {
   /** Whether the work's name is told: of a job with several. */
   named: boolean;
   people?: boolean;
+  /** Which of the days it is done on. */
+  part?: number;
+  opened: Opened;
   act: Act;
 }
 
-export function TaskLine({ jobId, task, when, named, people = true, act }: Props) {
+/** The one line that is open, kept above the lines: what is held moves to another day and stays open. */
+export interface Opened {
+  readonly id: string;
+  readonly open: (id: string) => void;
+}
+
+export function TaskLine({ jobId, task, when, named, people = true, part = 0, opened, act }: Props) {
   const say = useWords();
-  const [open, setOpen] = useState(false);
+  const id = `${task.id}#${String(part)}`;
+  const open = opened.id === id;
   const told = [named ? task.work : "", people ? task.people.join(", ") : "", task.state === "passing" ? say("schedule.passing") : "", task.chain ? say("schedule.chain") : "", task.progress];
   return (
-    <Accordion disableGutters square elevation={0} expanded={open} onChange={(_, next) => setOpen(next)} className={`task-line ${task.state}${task.chain ? " chain" : ""}`}>
+    <Accordion disableGutters square elevation={0} expanded={open} onChange={(_, next) => opened.open(next ? id : "")} className={`task-line ${task.state}${task.chain ? " chain" : ""}`}>
       <AccordionSummary slotProps={{ content: { className: "task-head" } }}>
         <span className="task-when">{when}</span>
         <span className="task-what">
@@ -80,7 +90,7 @@ export function DoneByHand({ jobId, task, act }: Pick<Props, "jobId" | "task" | 
       <Button variant="contained" size="small" disabled={wrong} onClick={() => void act(api.taskDone(jobId, task.id, { done: true, minutes }))}>{say("schedule.done")}</Button>
       <TextField
         size="small" label={say("schedule.took")} value={took} onChange={(event) => setTook(event.target.value)} error={wrong}
-        slotProps={{ htmlInput: { inputMode: "numeric", maxLength: 6 } }} className="task-took"
+        slotProps={{ htmlInput: { inputMode: "numeric", maxLength: 6 }, inputLabel: { shrink: true } }} className="task-took"
       />
     </>
   );

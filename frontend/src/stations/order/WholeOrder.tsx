@@ -1,14 +1,14 @@
 /** The whole order: every task as a bar over the working days, those that set the end with a heavy edge. */
 import type { Schedule } from "../../api/types";
 import { useWords } from "../../words/words";
-import { TaskLine } from "./TaskLine";
+import { TaskLine, type Opened } from "./TaskLine";
 import { dayName } from "./times";
 import type { Act } from "./useSchedule";
 
 /** More names than these do not stand beside each other. */
 const MOST_NAMES = 6;
 
-export function WholeOrder({ jobId, plan, named, act }: { jobId: string; plan: Schedule; named: boolean; act: Act }) {
+export function WholeOrder({ jobId, plan, named, opened, act }: { jobId: string; plan: Schedule; named: boolean; opened: Opened; act: Act }) {
   const say = useWords();
   const days = [...new Set(plan.stretches.map(({ day }) => day))].sort();
   const begins = minutesOf(plan.crew.begins);
@@ -25,7 +25,7 @@ export function WholeOrder({ jobId, plan, named, act }: { jobId: string; plan: S
       </div>
       {left.map((task) => (
         <TaskLine
-          key={task.id} jobId={jobId} task={task} named={named} act={act}
+          key={task.id} jobId={jobId} task={task} named={named} opened={opened} act={act}
           when={
             <span className="order-bars" aria-hidden="true">
               {plan.stretches
@@ -39,7 +39,7 @@ export function WholeOrder({ jobId, plan, named, act }: { jobId: string; plan: S
         />
       ))}
       {done.length > 0 && <h2>{say("schedule.done_tasks")}</h2>}
-      {done.map((task) => <TaskLine key={task.id} jobId={jobId} task={task} named={named} act={act} when="✓" />)}
+      {done.map((task) => <TaskLine key={task.id} jobId={jobId} task={task} named={named} opened={opened} act={act} when="✓" />)}
     </section>
   );
 }
