@@ -82,6 +82,27 @@ def test_what_is_done_at_the_stations_is_done_here(client):
     assert now["ends"] < before["ends"]
 
 
+def test_what_is_read_once_it_stands_is_told_in_the_order_at_fit_and_in_the_record(client, steps):
+    job, work = steps
+    file = {**client.get(f"/api/jobs/{job['id']}/file").json, "works": [work["document"]]}
+    rows = client.post("/api/assembled", json=file).json["rows"]
+    assert {"top_riser", "guard_gap", "stair_diagonal"} <= {one["id"] for one in rows}
+    assert all(one["level"] == "" and one["how"] and "Should read" in one["should"] for one in rows)
+    document = {**work["document"], "assembled": {"tread_level": '1/2"', "risers_differ": '1/16"'}}
+    client.put(f"/api/works/{work['id']}", json={"revision": work["revision"], "document": document})
+    told = client.post("/api/assembled", json={**file, "works": [document]}).json
+    assert told["said"] == f"2 of {len(rows)} read, 1 to put right"
+    read = {one["id"]: one for one in told["rows"] if one["level"]}
+    assert read["risers_differ"]["level"] == "ok" and read["tread_level"]["level"] == "look"
+    assert "stands lower" in read["tread_level"]["remedy"]
+    check = task(order(client, job), work, "check_stair")
+    assert check["progress"].startswith("2 of ") and check["state"] != "done"
+    record = client.get(f"/api/jobs/{job['id']}/site-record").data.decode()
+    assert "Gap under a level across a tread: 1/2″" in record.replace("½", "1/2")
+    book = client.get(f"/api/jobs/{job['id']}/logbook").json["lines"][0]["text"]
+    assert "Gap under a level across a tread none → " in book
+
+
 def test_a_task_held_by_hand_moves_what_comes_after_and_the_agreed_plan_says_so(client, steps):
     job, work = steps
     plan = order(client, job)

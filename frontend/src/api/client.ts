@@ -103,6 +103,7 @@ export const api = {
     server.POST("/api/export", { params: { query: { file: kind, paper, token, ...words } }, body: file, parseAs: "blob", fetch: fetched }) as Promise<Blob>,
   stair: (file: JobFile, words: Words, signal?: AbortSignal) => server.POST("/api/stair", { params: { query: words }, body: file, ...until(signal) }),
   stairFit: (file: JobFile, words: Words, signal?: AbortSignal) => server.POST("/api/stair-fit", { params: { query: words }, body: file, ...until(signal) }),
+  assembled: (file: JobFile, words: Words, signal?: AbortSignal) => server.POST("/api/assembled", { params: { query: words }, body: file, ...until(signal) }),
   handOut: (file: JobFile, words: Words) => server.POST("/api/hand-out", { params: { query: words }, body: file }),
   overlaps: (file: JobFile, words: Words, signal?: AbortSignal) => server.POST("/api/overlaps", { params: { query: words }, body: file, ...until(signal) }),
   pitch: (file: JobFile, top: number, words: Words) => server.POST("/api/pitch", { params: { query: { top: Number(top.toFixed(3)), ...words } }, body: file }),

@@ -638,6 +638,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assembled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is checked on the first work once it stands. */
+        post: operations["stair_assembled_assembled_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice": {
         parameters: {
             query?: never;
@@ -3098,6 +3115,19 @@ export interface components {
              */
             assumed: components["schemas"]["FlightAssumed"];
             /**
+             * @default {
+             *       "stair_diagonal": null,
+             *       "top_riser": null,
+             *       "bottom_riser": null,
+             *       "risers_differ": null,
+             *       "tread_level": null,
+             *       "guard_height": null,
+             *       "guard_gap": null,
+             *       "handrail_height": null
+             *     }
+             */
+            assembled: components["schemas"]["StairStanding"];
+            /**
              * Readings
              * @default {}
              */
@@ -4449,10 +4479,87 @@ export interface components {
             /** @default null */
             trial: components["schemas"]["TrialInput"] | null;
             /**
+             * @default {
+             *       "ridge_first": null,
+             *       "ridge_last": null,
+             *       "ridge_string": null,
+             *       "rafters_string": null,
+             *       "plane_first": null,
+             *       "plane_second": null,
+             *       "hip_edge": null,
+             *       "hip_string": null,
+             *       "valley_centre": null,
+             *       "tails_gap": null,
+             *       "fascia_string": null
+             *     }
+             */
+            assembled: components["schemas"]["RoofStanding"];
+            /**
              * Readings
              * @default {}
              */
             readings: Record<string, never>;
+        };
+        /**
+         * RoofStanding
+         * @description What was read on a roof: heights and diagonals as they are, everything else as it is off.
+         */
+        RoofStanding: {
+            /**
+             * Ridge First
+             * @default null
+             */
+            ridge_first: number | string | null;
+            /**
+             * Ridge Last
+             * @default null
+             */
+            ridge_last: number | string | null;
+            /**
+             * Ridge String
+             * @default null
+             */
+            ridge_string: number | string | null;
+            /**
+             * Rafters String
+             * @default null
+             */
+            rafters_string: number | string | null;
+            /**
+             * Plane First
+             * @default null
+             */
+            plane_first: number | string | null;
+            /**
+             * Plane Second
+             * @default null
+             */
+            plane_second: number | string | null;
+            /**
+             * Hip Edge
+             * @default null
+             */
+            hip_edge: number | string | null;
+            /**
+             * Hip String
+             * @default null
+             */
+            hip_string: number | string | null;
+            /**
+             * Valley Centre
+             * @default null
+             */
+            valley_centre: number | string | null;
+            /**
+             * Tails Gap
+             * @default null
+             */
+            tails_gap: number | string | null;
+            /**
+             * Fascia String
+             * @default null
+             */
+            fascia_string: number | string | null;
         };
         /**
          * SawInput
@@ -4721,6 +4828,52 @@ export interface components {
          * @enum {string}
          */
         SquareKind: "imperial" | "metric" | "own";
+        /**
+         * StairStanding
+         * @description What was read on a stair.
+         */
+        StairStanding: {
+            /**
+             * Stair Diagonal
+             * @default null
+             */
+            stair_diagonal: number | string | null;
+            /**
+             * Top Riser
+             * @default null
+             */
+            top_riser: number | string | null;
+            /**
+             * Bottom Riser
+             * @default null
+             */
+            bottom_riser: number | string | null;
+            /**
+             * Risers Differ
+             * @default null
+             */
+            risers_differ: number | string | null;
+            /**
+             * Tread Level
+             * @default null
+             */
+            tread_level: number | string | null;
+            /**
+             * Guard Height
+             * @default null
+             */
+            guard_height: number | string | null;
+            /**
+             * Guard Gap
+             * @default null
+             */
+            guard_gap: number | string | null;
+            /**
+             * Handrail Height
+             * @default null
+             */
+            handrail_height: number | string | null;
+        };
         /**
          * StairSurveyInput
          * @description What a stair is fitted to as it stands.
@@ -6312,6 +6465,37 @@ export interface components {
             becomes: components["schemas"]["Shown"];
             /** Mend */
             mend: string;
+        };
+        /**
+         * AssembledView
+         * @description What is checked on a work once it stands, and how far that is.
+         */
+        AssembledView: {
+            /** Rows */
+            rows: components["schemas"]["AssembledRowView"][];
+            /** Said */
+            said: string;
+        };
+        /**
+         * AssembledRowView
+         * @description A check of what stands: what is read and how, what it should read, and what a reading says; its level is empty
+         *     before it is read.
+         */
+        AssembledRowView: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** How */
+            how: string;
+            /** Should */
+            should: string;
+            /** Level */
+            level: string;
+            /** Said */
+            said: string;
+            /** Remedy */
+            remedy: string;
         };
         /**
          * PracticeView
@@ -8798,6 +8982,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StairFitView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            405: components["responses"]["Problem405"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+        };
+    };
+    stair_assembled_assembled_post: {
+        parameters: {
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssembledView"];
                 };
             };
             400: components["responses"]["Problem400"];

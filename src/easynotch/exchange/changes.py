@@ -58,7 +58,8 @@ def label(path: str, words: Words) -> str:
     row = READING.fullmatch(path)
     if row is not None:
         return words.say(Message("survey.reading", {"n": Count(int(row[1]) + 1), "key": row[2]}))
-    return sentences.get(f"key.{path}", path)
+    # What is read on a work that stands is called by its check.
+    return sentences.get(f"key.{path}", sentences.get(f"{path}.what", path))
 
 
 def called(value: Any, words: Words) -> str:

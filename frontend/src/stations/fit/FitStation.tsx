@@ -11,6 +11,7 @@ import { Picture } from "../../shared/drawing/Picture";
 import { TapeText } from "../../shared/TapeText";
 import { useAside } from "../../shared/work/useAside";
 import { useWords, type WordId } from "../../words/words";
+import { Assembled } from "./Assembled";
 import { BuiltSurvey } from "./BuiltSurvey";
 import { Trial } from "./Trial";
 import { useWork } from "../../shared/work/WorkContext";
@@ -63,6 +64,7 @@ function Fitting({ fit, trial, tried = null, children }: { fit: readonly Fit[]; 
         <h2>{say("fit.joints")}</h2>
         <p>{say("fit.say", { n: LARGER })}</p>
         {fit.length <= AT_ONCE ? <Joints joints={fit} /> : <ByPiece fit={fit} />}
+        <Assembled />
       </div>
       <aside className="fit-side">
         <h2>{say("fit.trial")}</h2>

@@ -62,6 +62,7 @@ from .plan.seam_sections import stock_of, trough_of
 from .plan.seams import OutlineRoof, Region, Seam, SeamKind
 from .plan.wings import with_wings
 from .planes.planes import Slope, plane_intersection
+from .report.assembled import roof_shoulds
 from .report.bevels import Bevel, Datum, bevels_of, distinct_corners, distinct_hips, hips_of, valleys_of
 from .report.chalk import ChalkLine, chalk_line
 from .report.checks import check_roof
@@ -191,6 +192,7 @@ __all__ = [
     "regular",
     "ridge_top",
     "ridge_y",
+    "roof_shoulds",
     "set_out",
     "size_notch",
     "square_tail_corner",

@@ -53,6 +53,7 @@ from .model.surroundings import (
     TopLanding,
     Turn,
 )
+from .report.assembled import stair_shoulds
 from .report.built_survey import Mend, Survey, TreadMend, survey_built
 from .report.candidates import Candidate, riser_candidates
 from .report.checks import check_flight
@@ -139,6 +140,7 @@ __all__ = [
     "spacer",
     "split",
     "stair_facts",
+    "stair_shoulds",
     "stair_working",
     "straight_down",
     "string_head",

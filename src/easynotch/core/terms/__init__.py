@@ -16,6 +16,7 @@ from .message import (
     message,
     number_of,
 )
+from .should import Should, checks_of_standing, stands
 from .working import Line, Road, Working
 
 __all__ = [
@@ -35,11 +36,14 @@ __all__ = [
     "Named",
     "Road",
     "Share",
+    "Should",
     "Value",
     "Volume",
     "Working",
     "against",
+    "checks_of_standing",
     "make_check",
     "message",
     "number_of",
+    "stands",
 ]

@@ -30,6 +30,7 @@ from ...core.stairs import (
 from ...core.tape import Units
 from ...core.terms import Length, message
 from ..problems import quotable
+from .assembled_input import StairStanding
 from .flight_parts import AroundInput
 from .kept_input import KeptReadings
 from .limit_model import ChosenLimits
@@ -203,6 +204,7 @@ class FlightInput(AroundInput):
     width: Positive
     stringer_spacing: Positive | None = None
     assumed: FlightAssumed = FlightAssumed()
+    assembled: StairStanding = StairStanding()
     readings: KeptReadings = {}  # noqa: RUF012 (pydantic copies it)
     gauge: Positive | None = Field(
         default=None,

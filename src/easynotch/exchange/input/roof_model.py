@@ -7,6 +7,7 @@ from pydantic import Field, Tag
 from ...core.roofs import Blocking, Boards, Collar, Gable, Gambrel, Hip, Notch, NotchRule, Roof, Taped
 from ...core.solid import Stock
 from ...core.tape import Units
+from .assembled_input import RoofStanding
 from .kept_input import KeptReadings
 from .measured import NotNegative, PitchText, Positive, fraction_of
 from .parts import Flag, Name, Part
@@ -77,6 +78,7 @@ class RoofInput(Part):
     pairs: Annotated[tuple[tuple[TimberInput, TimberInput], ...], Field(max_length=MOST_RAFTERS)] = ()
     survey: SurveyInput | None = None
     trial: TrialInput | None = None
+    assembled: RoofStanding = RoofStanding()
     readings: KeptReadings = {}  # noqa: RUF012 (pydantic copies it)
 
     def roof(self, units: Units) -> Roof:

@@ -23,11 +23,12 @@ from ...core.stairs import (
     riser_candidates,
     split,
     stair_facts,
+    stair_shoulds,
     stair_working,
     straight_down,
 )
 from ...core.tape import Tape, Units
-from ...core.terms import Check, Working
+from ...core.terms import Check, Should, Working, checks_of_standing
 from ...core.tools import Drift, drift
 from ..input.job_model import FlightInput
 from ..input.limit_model import LimitsInput, limits_of
@@ -56,6 +57,8 @@ class WorkedFlight:
     checks: tuple[Check, ...]
     working: tuple[Working, ...]
     drift: Drift
+    shoulds: tuple[Should, ...] = ()
+    """What is checked once it stands."""
 
     kind = "flight"
 
@@ -142,6 +145,8 @@ def work_out_flight(
         checks += [*platform_checks(two, rules.limits), *prefixed(more, "lower.")]
         facts = stair_facts(two, facts, beneath)
         patterns = (pattern, below)
+    diagonal = facts.get("square_diagonal") if two is None else None
+    shoulds = stair_shoulds(layout, diagonal, rules.limits)
     working = stair_working(whole, two, patterns, facts, tape)
     return WorkedFlight(
         layout=layout,
@@ -152,7 +157,8 @@ def work_out_flight(
         limits=rules,
         members=members,
         facts=facts,
-        checks=(*checks, *two_roads(working)),
+        checks=(*checks, *checks_of_standing(shoulds, given.assembled.read()), *two_roads(working)),
         working=working,
         drift=clamped,
+        shoulds=shoulds,
     )

@@ -19,6 +19,7 @@ from ...core.roofs import (
     lay_out_roof,
     marked_to,
     moves_of,
+    roof_shoulds,
     trial_places,
     trial_section,
     working_of,
@@ -27,7 +28,7 @@ from ...core.rules import LimitSet, LimitSetId
 from ...core.solid import Fitted, Joint, Meeting, Member, as_sawn, describe, dry_fit, marks_of
 from ...core.survey import Cause, PatternSection, causes_of
 from ...core.tape import Tape, Units
-from ...core.terms import Check, Working
+from ...core.terms import Check, Should, Working, checks_of_standing
 from ..input.limit_model import LimitsInput, limits_of
 from ..input.roof_model import RoofInput
 from ..input.trial_input import GAPS
@@ -61,6 +62,8 @@ class WorkedRoof:
     """The places, by their ids, at which it did, as it is marked now."""
     gaps_read: bool = False
     """Whether a gap was read, be it none, and not heights alone."""
+    shoulds: tuple[Should, ...] = ()
+    """What is checked once it stands."""
     tried_as: str = ""
     """A name of the pattern as it is marked now: marked otherwise it is another."""
 
@@ -154,6 +157,7 @@ def work_out_roof(
     tried = trial_section(layout, piece)
     places = trial_places(layout, framing, piece) if tried else ()
     tried_as = pattern_name(piece)
+    shoulds = roof_shoulds(layout, framing, facts)
     told = given.trial is not None and any(read is not None for read in given.trial.seen().rows)
     return WorkedRoof(
         layout=layout,
@@ -169,6 +173,7 @@ def work_out_roof(
         checks=(
             *check_roof(layout, framing, facts, fitted, rules.limits),
             *check_taped(taped, moves),
+            *checks_of_standing(shoulds, given.assembled.read()),
             *two_roads(working),
             *(
                 ()
@@ -184,6 +189,7 @@ def work_out_roof(
         passed=_passed(given, places, tried_as),
         gaps_read=given.trial is not None and any(gap is not None for gap in given.trial.seen().rows[:GAPS]),
         tried_as=tried_as,
+        shoulds=shoulds,
     )
 
 

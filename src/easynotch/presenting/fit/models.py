@@ -1,4 +1,6 @@
-"""What Fit shows of a stair: its joints, how the pattern is tried, and the survey of one that stands."""
+"""What Fit shows of a stair: its joints, how the pattern is tried, the survey of one that stands; and what is checked
+on whatever stands.
+"""
 
 from dataclasses import dataclass
 
@@ -32,3 +34,26 @@ class StairFitView:
     fit: list[FitView]
     trial: list[str]
     built: BuiltView | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AssembledRowView:
+    """A check of what stands: what is read and how, what it should read, and what a reading says; its level is empty
+    before it is read.
+    """
+
+    id: str
+    what: str
+    how: str
+    should: str
+    level: str
+    said: str
+    remedy: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AssembledView:
+    """What is checked on a work once it stands, and how far that is."""
+
+    rows: list[AssembledRowView]
+    said: str

@@ -1,7 +1,10 @@
-"""``POST /api/stair`` and ``/api/stair-fit``: a whole stair and its dry fit; nothing is stored."""
+"""``POST /api/stair``, ``/api/stair-fit`` and ``/api/assembled``: a whole stair, its dry fit, and what is checked on a
+stair or roof that stands; nothing is stored.
+"""
 
 from ...exchange import WorkedFlight, habit_of
-from ...presenting.fit.models import StairFitView
+from ...presenting.fit.assembled import NOT_ASSEMBLED, assembled_of
+from ...presenting.fit.models import AssembledView, StairFitView
 from ...presenting.fit.stair_joints import NO_STAIR_FIT, stair_fit_of
 from ...presenting.work_out.stair import NO_STAIR, stair_of
 from ...presenting.work_out.stair_models import StairView
@@ -23,3 +26,9 @@ def stair(asked: Asked) -> StairView:
 def stair_fit(asked: Asked) -> StairFitView:
     """The dry fit of the first work, where it is a flight."""
     return stair_fit_of(asked.worked, asked.words) if isinstance(asked.worked, WorkedFlight) else NO_STAIR_FIT
+
+
+@about_first_work(api, "/assembled", NOT_ASSEMBLED)
+def assembled(asked: Asked) -> AssembledView:
+    """What is checked on the first work once it stands."""
+    return assembled_of(asked.worked, asked.words)

@@ -9,7 +9,7 @@ from typing import Any
 
 from ...core.rules import Words
 from ...core.schedule import Task
-from ...core.terms import Count, Message, message
+from ...core.terms import Count, Level, Message, message
 from ...exchange import JobInput, Problems, SettingsInput, WorkedRoof, worked_out
 from ...exchange.working.order import crew_of, factors_of, tasks_of, unmeasured_tasks
 from ...presenting.cut.batch import shape_of
@@ -38,12 +38,14 @@ Done = dict[tuple[str, str, str], int]
 @dataclass(frozen=True, slots=True)
 class WorkTasks:
     """A work's tasks; its pieces' shapes by id, the pattern's first; whether Fit says that the pattern passed, None
-    where it is not tried there; and what keeps the work from being worked out.
+    where it is not tried there; how many checks of what stands were read, of how many, and how many of them are off;
+    and what keeps the work from being worked out.
     """
 
     tasks: tuple[Task, ...]
     shapes: tuple[tuple[str, str], ...] = ()
     passed: bool | None = None
+    stands: tuple[int, int, int] = (0, 0, 0)
     problems: tuple[Message, ...] = ()
 
 
@@ -108,7 +110,9 @@ def tasks_kept(document: str, work_id: str) -> WorkTasks:
     if isinstance(worked, WorkedRoof) and worked.places:
         passed = len(worked.passed) == len(worked.places)
     shapes = tuple((one.member.id, shape_of(one.member)) for one in worked.members)
-    return WorkTasks(tasks_of(work_id, worked, body.settings), shapes, passed)
+    read = [check.level for check in worked.checks if check.id.startswith("assembled.")]
+    stands = (len(read), len(worked.shoulds), sum(level is not Level.OK for level in read))
+    return WorkTasks(tasks_of(work_id, worked, body.settings), shapes, passed, stands)
 
 
 def _yard(db: sqlite3.Connection, job_id: str, today: date) -> Task | None:
@@ -136,6 +140,12 @@ def _said(db: sqlite3.Connection, work: Work, task: Task, found: WorkTasks, done
     if task.kind == "try":
         tried = pattern_tried(db, work.id) if found.passed is None else found.passed
         return replace(told, share=0.0, progress=Message("schedule.done_tried"), by_hand=False) if tried else told
+    if task.kind in ("check_roof", "check_stair") and found.stands[0]:
+        read, count, off = found.stands
+        values = {"n": Count(read), "all": Count(count), "off": Count(off)}
+        progress = Message("assembled.count_off" if off else "assembled.count", values)
+        fine = read == count and not off
+        return replace(told, share=0.0 if fine else told.share, progress=progress, by_hand=not fine)
     return _cut(db, work, task, found, done, told) if task.makes else told
 
 
