@@ -78,8 +78,8 @@ export const api = {
   cutKept: (id: string, scope: Ways["scope"], words: Words) => server.GET("/api/works/{work_id}/cutting", { params: { ...ofWork(id), query: { scope, ...words } } }),
   boardCut: (id: string, board: CutBoardBody) => outgoing.POST("/api/works/{work_id}/cut-boards", { params: ofWork(id), body: board }),
   notCut: (board_id: string) => outgoing.DELETE("/api/cut-boards/{board_id}", { params: { path: { board_id } } }),
-  spoiled: (board_id: string, place: number, spoiled: boolean) =>
-    outgoing.PUT("/api/cut-boards/{board_id}/pieces/{place}", { params: { path: { board_id, place } }, body: { spoiled } }),
+  spoiled: (board_id: string, place: number, piece: { spoiled: boolean; to_rack?: boolean; recut?: boolean }) =>
+    outgoing.PUT("/api/cut-boards/{board_id}/pieces/{place}", { params: { path: { board_id, place } }, body: { to_rack: false, recut: false, ...piece } }),
   tried: (id: string, tried: boolean) => outgoing.PUT("/api/works/{work_id}/tried", { params: ofWork(id), body: { tried } }),
   addToRack: (board: Schemas["RackBody"], units: Units) => outgoing.POST("/api/rack", { params: { query: { units } }, body: board }),
   rackTable: (file: Blob, units: Units) => server.POST("/api/rack/csv", { params: { query: { units } }, ...upload(file, "text/csv") }),

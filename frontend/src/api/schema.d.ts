@@ -405,7 +405,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** A piece was spoiled, and is wanted again; or it was not. */
+        /**
+         * A piece was spoiled, and is wanted again, its wood back on the rack where that is said; or it was not. Or it was
+         * @description sawn anew, to where its marks are now.
+         */
         put: operations["cutting_piece_spoiled_cut_boards__board_id__pieces__int_place__put"];
         post?: never;
         delete?: never;
@@ -5971,7 +5974,7 @@ export interface components {
         };
         /**
          * CutPieceView
-         * @description A piece of a board that was cut.
+         * @description A piece of a board that was cut; what becomes of it, in a word and a sentence, where its marks moved since.
          */
         CutPieceView: {
             /** Place */
@@ -5984,6 +5987,16 @@ export interface components {
             stop: number;
             /** Spoiled */
             spoiled: boolean;
+            /**
+             * Outcome
+             * @default
+             */
+            outcome: string;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
         };
         /**
          * CutRowView
@@ -6203,11 +6216,21 @@ export interface components {
         };
         /**
          * SpoiledBody
-         * @description Whether a piece was spoiled.
+         * @description Whether a piece was spoiled, and whether its wood goes back to the rack; or that it was sawn anew.
          */
         SpoiledBody: {
             /** Spoiled */
             spoiled: boolean;
+            /**
+             * To Rack
+             * @default false
+             */
+            to_rack: boolean;
+            /**
+             * Recut
+             * @default false
+             */
+            recut: boolean;
         };
         /**
          * TriedBody
@@ -8410,7 +8433,10 @@ export interface operations {
     };
     cutting_piece_spoiled_cut_boards__board_id__pieces__int_place__put: {
         parameters: {
-            query?: never;
+            query?: {
+                dialect?: components["schemas"]["Dialect"];
+                fine?: boolean;
+            };
             header?: never;
             path: {
                 board_id: string;

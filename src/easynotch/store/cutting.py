@@ -37,7 +37,7 @@ INSERT INTO cut_piece (board_id, place, work_id, piece, title, shape, start, sto
 VALUES (:board_id, :place, :work_id, :piece, :title, :shape, :start, :stop)
 """
 CUT = """
-SELECT id, rack_board_id, thickness, depth, length FROM cut_board
+SELECT id, rack_board_id, thickness, depth, length, made_at FROM cut_board
 WHERE job_id = :job_id AND undone_at IS NULL ORDER BY made_at, rowid
 """
 CUT_ONE = "SELECT id, job_id, rack_board_id FROM cut_board WHERE id = :id AND undone_at IS NULL"
@@ -47,6 +47,7 @@ WHERE board_id = :board_id ORDER BY place
 """
 UNDO = "UPDATE cut_board SET undone_at = :at WHERE id = :id"
 SPOIL = "UPDATE cut_piece SET spoiled_at = :at WHERE board_id = :board_id AND place = :place"
+RESHAPE = "UPDATE cut_piece SET shape = :shape WHERE board_id = :board_id AND place = :place"
 DONE = """
 SELECT cut_piece.work_id, cut_piece.piece, cut_piece.shape, COUNT(*) AS n FROM cut_piece
 JOIN cut_board ON cut_board.id = cut_piece.board_id
@@ -104,6 +105,7 @@ class CutBoard:
     pieces: tuple[CutPiece, ...]
     rack_board_id: str | None = None
     id: str = ""
+    made_at: str = ""
 
 
 def rack(db: sqlite3.Connection) -> list[RackBoard]:
@@ -212,6 +214,22 @@ def spoil(db: sqlite3.Connection, board_id: str, place: int, *, spoiled: bool) -
     return str(row["job_id"])
 
 
+def board_job(db: sqlite3.Connection, board_id: str) -> str:
+    """The job a cut board was cut for. Raises BoardNotFound."""
+    row = db.execute(CUT_ONE, {"id": board_id}).fetchone()
+    if row is None:
+        raise BoardNotFound(board_id)
+    return str(row["job_id"])
+
+
+def recut(db: sqlite3.Connection, board_id: str, place: int, shape: str) -> str:
+    """A piece that was cut before was sawn anew, and has this shape now. The job's id. Raises BoardNotFound."""
+    values = {"board_id": board_id, "place": place, "shape": shape}
+    if db.execute(RESHAPE, values).rowcount == 0:
+        raise BoardNotFound(board_id)
+    return board_job(db, board_id)
+
+
 def cut_boards(db: sqlite3.Connection, job_id: str) -> list[CutBoard]:
     """The boards of a job that were cut, first to last."""
     return [
@@ -224,7 +242,7 @@ def cut_boards(db: sqlite3.Connection, job_id: str) -> list[CutBoard]:
                 )
                 for one in db.execute(PIECES, {"board_id": row["id"]})
             ),
-            row["rack_board_id"], row["id"],
+            row["rack_board_id"], row["id"], row["made_at"],
         )
         for row in db.execute(CUT, {"job_id": job_id})
     ]  # fmt: skip

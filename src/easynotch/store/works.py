@@ -56,6 +56,11 @@ WHERE work.deleted_at IS NULL AND job.deleted_at IS NULL
 """
 ARCHIVE = "UPDATE work SET archived_at = :at WHERE id = :id"
 DELETE = "UPDATE work SET deleted_at = :at WHERE id = :id"
+AS_OF = """
+SELECT document.document FROM revision JOIN revision AS document
+  ON document.work_id = revision.work_id AND document.number = revision.state
+WHERE revision.work_id = :work_id AND revision.made_at <= :at ORDER BY revision.number DESC LIMIT 1
+"""
 ADVANCE = "UPDATE work SET revision = :number WHERE id = :work_id"
 
 
@@ -208,6 +213,13 @@ def save_work(db: sqlite3.Connection, work_id: str, revision: int, document: dic
     number = stored.revision + 1
     _add(db, work_id, number=number, state=number, parent=row["state"], document=json.dumps(document))
     return get_work(db, work_id)
+
+
+def document_at(db: sqlite3.Connection, work_id: str, at: str) -> dict[str, Any] | None:
+    """A work's document as it was at a time; None before it was there."""
+    row = db.execute(AS_OF, {"work_id": work_id, "at": at}).fetchone()
+    found: dict[str, Any] | None = None if row is None else json.loads(row["document"])
+    return found
 
 
 def undo_work(db: sqlite3.Connection, work_id: str, revision: int) -> Work:

@@ -1,4 +1,5 @@
 /** Boards with the pieces in them: what is still to cut, then what was cut, where a piece can be told to be spoiled. */
+import Button from "@mui/material/Button";
 import { useId } from "react";
 import { api } from "../../api/client";
 import type { CutBoard, CutPlan } from "../../api/types";
@@ -72,12 +73,15 @@ function Cut({ plan, plans }: { plan: CutPlan; plans: Plans }) {
             <span><b><TapeText text={board.section} /></b> <Figure value={board.length} /></span>
             <span className="cut-pieces">
               {board.pieces.map((piece) => (
-                <button
-                  key={piece.place} type="button" aria-pressed={piece.spoiled} className="cut-spoil"
-                  onClick={() => void plans.act(() => api.spoiled(board.id, piece.place, !piece.spoiled), true)}
-                >
-                  {piece.title} <small>{say(piece.spoiled ? "cut.spoiled" : "cut.good")}</small>
-                </button>
+                <span key={piece.place} className="cut-piece">
+                  <button
+                    type="button" aria-pressed={piece.spoiled} className="cut-spoil"
+                    onClick={() => void plans.act(() => api.spoiled(board.id, piece.place, { spoiled: !piece.spoiled }), true)}
+                  >
+                    {piece.title} <small>{say(piece.spoiled ? "cut.spoiled" : "cut.good")}</small>
+                  </button>
+                  {piece.said !== "" && !piece.spoiled && <Moved board={board.id} piece={piece} plans={plans} />}
+                </span>
               ))}
             </span>
             <button type="button" onClick={() => void plans.act(() => api.notCut(board.id), true)}>{say("cut.not_cut")}</button>
@@ -85,6 +89,26 @@ function Cut({ plan, plans }: { plan: CutPlan; plans: Plans }) {
         ))}
       </ul>
     </section>
+  );
+}
+
+/** A piece that was cut before its marks moved: what becomes of it, and that it was done. */
+function Moved({ board, piece, plans }: { board: string; piece: CutPlan["cut"][number]["pieces"][number]; plans: Plans }) {
+  const say = useWords();
+  return (
+    <span className="cut-moved" role="status">
+      <LevelSign level={piece.outcome === "fits" ? "ok" : piece.outcome === "short" ? "stop" : "look"} /> <TapeText text={piece.said} />
+      {(piece.outcome === "recut" || piece.outcome === "slide") && (
+        <Button size="small" variant="outlined" onClick={() => void plans.act(() => api.spoiled(board, piece.place, { spoiled: false, recut: true }), true)}>
+          {say(piece.outcome === "recut" ? "cut.recut_done" : "cut.slide_done")}
+        </Button>
+      )}
+      {piece.outcome !== "fits" && (
+        <Button size="small" variant="outlined" onClick={() => void plans.act(() => api.spoiled(board, piece.place, { spoiled: true, to_rack: true }), true)}>
+          {say("cut.to_rack")}
+        </Button>
+      )}
+    </span>
   );
 }
 

@@ -29,6 +29,7 @@ from .meeting import Meeting, meetings
 from .member import HOUSING_DEPTH, CutPlane, Hand, Member, PlaneRow, Removal, Stock, Theory, removal
 from .mesh import as_manifold, box, seen_outline
 from .overlap import Overlap, clearance, overlaps
+from .recut import Moved, Outcome, Recut, recut_to
 from .straight import SQUARE_ENOUGH, as_sawn, ripped, square_ends, straight
 from .vector import Plane, Vector
 
@@ -49,9 +50,12 @@ __all__ = [
     "MateFace",
     "Meeting",
     "Member",
+    "Moved",
+    "Outcome",
     "Overlap",
     "Plane",
     "PlaneRow",
+    "Recut",
     "Region",
     "Removal",
     "Stock",
@@ -81,6 +85,7 @@ __all__ = [
     "on_the_tape",
     "outline",
     "overlaps",
+    "recut_to",
     "regions",
     "removal",
     "ripped",

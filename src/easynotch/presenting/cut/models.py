@@ -109,13 +109,15 @@ class CutRowView:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CutPieceView:
-    """A piece of a board that was cut."""
+    """A piece of a board that was cut; what becomes of it, in a word and a sentence, where its marks moved since."""
 
     place: int
     title: str
     start: float
     stop: float
     spoiled: bool
+    outcome: str = ""
+    said: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -32,9 +32,11 @@ class CutBoardBody(BaseModel, extra="forbid"):
 
 
 class SpoiledBody(BaseModel, extra="forbid"):
-    """Whether a piece was spoiled."""
+    """Whether a piece was spoiled, and whether its wood goes back to the rack; or that it was sawn anew."""
 
     spoiled: bool = Field(strict=True)
+    to_rack: bool = Field(default=False, strict=True)
+    recut: bool = Field(default=False, strict=True)
 
 
 class TriedBody(BaseModel, extra="forbid"):

@@ -4,7 +4,7 @@ The plan is made of what is still to cut, so that a spoiled piece is nested agai
 """
 
 import sqlite3
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 from typing import Literal
 
@@ -28,6 +28,8 @@ from ...store import (
     Ordered,
     PlanStop,
     RackBoard,
+    add_to_rack,
+    board_job,
     cut_boards,
     get_job,
     get_rack_board,
@@ -39,8 +41,8 @@ from ...store import (
     note_tried,
     open_orders,
     pattern_tried,
-    pieces_done,
     rack,
+    recut,
     spoil,
     take_back_cut,
 )
@@ -48,6 +50,7 @@ from ..bodies.answers import ChangedView
 from ..bodies.cutting import CutBoardBody, SpoiledBody, TriedBody
 from ..bodies.describing import blueprint
 from ..bodies.view import described
+from ..server.cut_before import Before, cut_before, good_pieces
 from ..server.first_work import Asked, about_first_work, work_questions
 from ..server.happenings import note_happening, note_in_job
 from ..server.requests import WordsQuery, WorkPath, answer, database, words_of
@@ -56,6 +59,8 @@ from ..server.worked import worked_of
 
 api = blueprint("cutting", __name__, "cutting")
 questions = work_questions("cut", __name__)
+AS_MARKED = Before("", "", "")
+"""Of a piece whose marks did not move."""
 MOST_BOARDS = 2000
 """Cut boards of a job, and boards on a rack."""
 
@@ -121,7 +126,7 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
         if query.scope == "job":
             parts, left_out = _of_job(db, shown_work, body, words, work.job_id)
         there = tuple(Rack(board.thickness, board.depth, _on_hand(board), board.note) for board in rack(db))
-        done = pieces_done(db, work.job_id)
+        done = good_pieces(db, get_job(db, work.job_id), words)
         ways = Ways(
             query.edge_free, query.face_given, query.scarfed, done, there, _until_stopped(query),
             progress_reporter("" if query.quick else query.token),
@@ -199,10 +204,11 @@ def _on_hand(board: RackBoard) -> OnHand:
 def _kept(db: sqlite3.Connection, work_id: str, scope: str, words: Words) -> KeptView:
     """What is kept beside the plan."""
     job_id = get_work(db, work_id).job_id
+    before = cut_before(db, get_job(db, job_id), words)
     return KeptView(
         tried=pattern_tried(db, work_id),
         cut=[
-            _done(board, words)
+            _done(board, before, words)
             for board in cut_boards(db, job_id)
             if scope == "job" or any(piece.work_id == work_id for piece in board.pieces)
         ],
@@ -227,13 +233,22 @@ def kept(path: WorkPath, query: ScopeQuery) -> Response:
         return answer(_kept(db, path.work_id, query.scope, words_of(query, units)))
 
 
-def _done(board: CutBoard, words: Words) -> CutDoneView:
+def _done(board: CutBoard, before: Mapping[tuple[str, int], Before], words: Words) -> CutDoneView:
+    found = {place: before.get((board.id, place), AS_MARKED) for place in range(len(board.pieces))}
     return CutDoneView(
         id=board.id,
         section=section_name(board, words),
         length=format_length(board.length, words),
         pieces=[
-            CutPieceView(place=place, title=piece.title, start=piece.start, stop=piece.stop, spoiled=piece.spoiled)
+            CutPieceView(
+                place=place,
+                title=piece.title,
+                start=piece.start,
+                stop=piece.stop,
+                spoiled=piece.spoiled,
+                outcome=found[place].outcome,
+                said=found[place].said,
+            )
             for place, piece in enumerate(board.pieces)
         ],
     )
@@ -310,15 +325,34 @@ def not_cut(path: CutBoardPath) -> Response:
 
 
 @api.put("/cut-boards/<board_id>/pieces/<int:place>", responses={200: ChangedView})
-def piece_spoiled(path: PlacePath, body: SpoiledBody) -> Response:
-    """A piece was spoiled, and is wanted again; or it was not."""
+def piece_spoiled(path: PlacePath, query: WordsQuery, body: SpoiledBody) -> Response:
+    """A piece was spoiled, and is wanted again, its wood back on the rack where that is said; or it was not. Or it was
+    sawn anew, to where its marks are now.
+    """
     with database().connect() as db:
-        job_id = spoil(db, path.board_id, path.place, spoiled=body.spoiled)
+        job_id = (
+            _sawn_anew(db, path, query) if body.recut else spoil(db, path.board_id, path.place, spoiled=body.spoiled)
+        )
         board = next(one for one in cut_boards(db, job_id) if one.id == path.board_id)
         piece = board.pieces[path.place]
-        key = "log.spoiled" if body.spoiled else "log.not_spoiled"
+        if body.spoiled and body.to_rack:
+            length = piece.stop - piece.start
+            add_to_rack(
+                db, RackBoard(board.thickness, board.depth, length, None, piece.title, origin="offcut"), board.id
+            )
+        key = "log.recut" if body.recut else "log.spoiled" if body.spoiled else "log.not_spoiled"
         note_happening(db, piece.work_id, "cut", message(key, piece=piece.title))
     return answer(ChangedView(id=path.board_id))
+
+
+def _sawn_anew(db: sqlite3.Connection, path: PlacePath, query: WordsQuery) -> str:
+    """Keep a piece as it is marked now, where it can be sawn to that."""
+    job_id = board_job(db, path.board_id)
+    job = get_job(db, job_id)
+    found = cut_before(db, job, words_of(query, Units(job.units))).get((path.board_id, path.place))
+    if found is None or found.outcome == "short":
+        raise Problems([Problem("recut", Message("problem.no_recut"))])
+    return recut(db, path.board_id, path.place, found.shape)
 
 
 @api.put("/works/<work_id>/tried", responses={200: ChangedView})

@@ -42,7 +42,7 @@ KEEPING = re.compile(
 """What keeps something and computes nothing: answered at once, however busy the helpers are."""
 LIGHT_BYTES = 65536
 """A larger body takes so long to read that it is read in a helper, whatever it is for."""
-COMPUTING = re.compile(r"/api/works/\w+/(marking|marking/tick|cutting)")
+COMPUTING = re.compile(r"/api/(works/\w+/(marking|marking/tick|cutting)|jobs/\w+/order(\.ics|/.*)?|cut-boards/.*)")
 """What computes though it is no POST."""
 FILES = "/api/backup"
 """The address whose bodies may be larger than ``MOST_BYTES``."""

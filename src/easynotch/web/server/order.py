@@ -22,17 +22,16 @@ from ...store import (
     Work,
     list_works,
     pattern_tried,
-    pieces_done,
     plan_of,
     ticks_of,
     times_taken,
     yard_owes,
 )
+from .cut_before import Done, good_pieces
 from .requests import job_document
 
 YARD = "job.yard"
 """The task that is over once what was ordered came."""
-Done = dict[tuple[str, str, str], int]
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,7 +65,7 @@ def order_of(db: sqlite3.Connection, job: Job, today: date, words: Words) -> Job
     """Return a job's order of work as it stands on a day."""
     document = job_document(db, job, [])
     settings = SettingsInput.model_validate(document["settings"])
-    kept, done = plan_of(db, job.id), pieces_done(db, job.id)
+    kept, done = plan_of(db, job.id), good_pieces(db, job, words)
     yard = _yard(db, job.id, today)
     works: list[WorkPart] = []
     said: dict[str, Said] = {}
