@@ -1474,7 +1474,8 @@ export interface components {
         };
         /**
          * CauseView
-         * @description A cause with its size, what puts it right, and how much of what was seen it explains.
+         * @description A cause with its size, what puts it right, and how much of what was seen it explains; what is changed in the work
+         *     where the correction can be taken into it.
          */
         CauseView: {
             /** Id */
@@ -1485,6 +1486,7 @@ export interface components {
             remedy: string;
             /** Explains */
             explains: string;
+            correction: components["schemas"]["CorrectionView"] | null;
         };
         /**
          * CheckView
@@ -1501,6 +1503,18 @@ export interface components {
             remedy: string | null;
             /** Source */
             source: string | null;
+        };
+        /**
+         * CorrectionView
+         * @description What a correction changes in the work: the key, and what is typed there.
+         */
+        CorrectionView: {
+            /** Path */
+            path: string;
+            /** Value */
+            value: string;
+            /** Say */
+            say: string;
         };
         /**
          * DefectView
@@ -2295,9 +2309,18 @@ export interface components {
         /**
          * TrialView
          * @description What was typed tells these causes, best first; none where nothing was typed. ``others`` says how those after the
-         *     first compare with it.
+         *     first compare with it; ``piece`` is the one of ``pieces`` that is tried, ``gaps`` and ``heights`` are what is read
+         *     of it.
          */
         TrialView: {
+            /** Pieces */
+            pieces: components["schemas"]["TriedPieceView"][];
+            /** Piece */
+            piece: string;
+            /** Gaps */
+            gaps: string[];
+            /** Heights */
+            heights: string[];
             /** Causes */
             causes: components["schemas"]["CauseView"][];
             /** Others */
@@ -2310,6 +2333,16 @@ export interface components {
             pattern: string;
             /** Said */
             said: string;
+        };
+        /**
+         * TriedPieceView
+         * @description A piece of which gaps tell something.
+         */
+        TriedPieceView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * ValueReadingsView
@@ -3117,6 +3150,8 @@ export interface components {
              *     }
              */
             assumed: components["schemas"]["FlightAssumed"];
+            /** @default null */
+            trial: components["schemas"]["StairTrialInput"] | null;
             /**
              * @default {
              *       "stair_diagonal": null,
@@ -4906,6 +4941,33 @@ export interface components {
             walls: components["schemas"]["WallsInput"];
         };
         /**
+         * StairTrialInput
+         * @description A trial of the pattern stringer.
+         */
+        StairTrialInput: {
+            /**
+             * @default {
+             *       "head_top": null,
+             *       "head_bottom": null
+             *     }
+             */
+            gaps: components["schemas"]["StringerGapsInput"];
+            /**
+             * @default {
+             *       "drop": null,
+             *       "tread": null,
+             *       "ground": null,
+             *       "rise": null
+             *     }
+             */
+            heights: components["schemas"]["StringerHeightsInput"];
+            /**
+             * Passed
+             * @default []
+             */
+            passed: components["schemas"]["PassedInput"][];
+        };
+        /**
          * StockInput
          * @description Timber as it is: actual sizes.
          */
@@ -4919,6 +4981,49 @@ export interface components {
              * @default null
              */
             length: number | string | null;
+        };
+        /**
+         * StringerGapsInput
+         * @description The widest gaps at the head of a stringer that stands on its foot, level, at its top and at its bottom.
+         */
+        StringerGapsInput: {
+            /**
+             * Head Top
+             * @default null
+             */
+            head_top: number | string | null;
+            /**
+             * Head Bottom
+             * @default null
+             */
+            head_bottom: number | string | null;
+        };
+        /**
+         * StringerHeightsInput
+         * @description How far the top level cut lies under the framing's top; the gap under a level a tread long, on a tread and on the
+         *     ground, positive where they fall outward; the finished rise measured again.
+         */
+        StringerHeightsInput: {
+            /**
+             * Drop
+             * @default null
+             */
+            drop: number | string | null;
+            /**
+             * Tread
+             * @default null
+             */
+            tread: number | string | null;
+            /**
+             * Ground
+             * @default null
+             */
+            ground: number | string | null;
+            /**
+             * Rise
+             * @default null
+             */
+            rise: number | string | null;
         };
         /**
          * SurveyInput
@@ -6462,6 +6567,7 @@ export interface components {
             fit: components["schemas"]["FitView"][];
             /** Trial */
             trial: string[];
+            tried: components["schemas"]["TrialView"] | null;
             built: components["schemas"]["BuiltView"] | null;
         };
         /**

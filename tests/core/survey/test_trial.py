@@ -7,8 +7,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from easynotch.core.roofs import frame_roof, lay_out_roof, trial_places, trial_section
+from easynotch.core.roofs import RoofError, frame_roof, lay_out_roof, trial_places, trial_section
 from easynotch.core.survey import CauseId, PatternSection, Seen, causes_of, with_cause
+from tests.joined import joined
 from tests.roofs import roofs
 
 FEELER = 0.5
@@ -165,3 +166,36 @@ def test_a_pattern_lies_in_section_where_its_planes_are(roof):
     assert section.edge[1] == pytest.approx(slope.hap)
     assert section.head[0][0] == pytest.approx(pattern.lengths["head_to_plate"] / slope.per_run)
     assert max(abs(one) for one in with_cause(section, CauseId.RUN, 0.0).rows[:4]) < 1e-6
+
+
+@settings(max_examples=40)
+@given(st.one_of(roofs(("hip",)), joined()), st.integers(0, 2**31))
+def test_a_hip_and_a_valley_lie_in_section_where_their_planes_are_and_tell_their_run(roof, seed):
+    try:
+        layout = lay_out_roof(roof)
+        framing = frame_roof(layout)
+    except RoofError:
+        return
+    chance = np.random.default_rng(seed)
+    for piece in framing.pieces:
+        member = piece.member
+        section = trial_section(layout, member) if member.role in ("hip", "valley", "valley_short") else None
+        if section is None:
+            continue
+        frame = member.placement
+        level = hypot(frame.x.x, frame.x.y)
+        corner = next(cut.plane for cut in member.cut_planes if cut.role == "heel")
+        at = corner.offset / corner.normal.x
+        # Every cut's line on the middle goes through its points: along the edge and down from it, as the frame lies.
+        for role, points in (("head", section.head), ("heel", section.heel), ("seat", section.seat)):
+            plane = next(cut.plane for cut in member.cut_planes if cut.role == role)
+            for inward, height in points:
+                run, rise = -inward, height - section.edge[1]
+                x = run * level + rise * frame.x.z
+                y = run * frame.y.x * (frame.x.x / level) + run * frame.y.y * (frame.x.y / level) + rise * frame.y.z
+                assert abs(plane.normal.x * (at + x) + plane.normal.y * y - plane.offset) < 1e-6, role
+        size = chance.uniform(6, 15) * chance.choice([-1.0, 1.0])
+        best = causes_of(section, Seen(*map(read, gaps(section, run=size))))[0]
+        assert best.id in (CauseId.RUN, CauseId.NOT_TOLD) and (
+            best.id is CauseId.NOT_TOLD or abs(best.size - size) < 1.5
+        )

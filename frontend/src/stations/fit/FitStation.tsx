@@ -49,7 +49,7 @@ function StairFitting() {
   const { data, isError } = useAside("stair-fit", api.stairFit);
   if (!data) return <p className="quiet" role="status">{isError ? say("app.failed") : say("app.loading")}</p>;
   return (
-    <Fitting fit={data.fit} trial={data.trial}>
+    <Fitting fit={data.fit} trial={data.trial} tried={data.tried}>
       {data.built && <BuiltSurvey built={data.built} />}
     </Fitting>
   );
@@ -80,7 +80,6 @@ function Fitting({ fit, trial, tried = null, children }: { fit: readonly Fit[]; 
         <h2>{say("fit.clash")}</h2>
         <Clashes />
         <LogbookLink />
-        <p className="quiet">{say("fit.later")}</p>
       </aside>
     </div>
   );

@@ -1,32 +1,48 @@
 /** What trying the pattern showed: gaps and heights typed, what they tell, best first. */
 import Alert from "@mui/material/Alert";
 import AlertTitle from "@mui/material/AlertTitle";
+import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControl from "@mui/material/FormControl";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import FormHelperText from "@mui/material/FormHelperText";
 import FormLabel from "@mui/material/FormLabel";
+import TextField from "@mui/material/TextField";
 import { Fragment } from "react";
 import type { Document, Tried } from "../../api/types";
 import { TapeField } from "../../shared/fields/TapeField";
 import { TapeText } from "../../shared/TapeText";
 import { textAt, valueAt } from "../../shared/work/document";
 import { useWork } from "../../shared/work/WorkContext";
-import { useWords } from "../../words/words";
+import { useWords, type WordId } from "../../words/words";
 
-const GAPS = ["head_top", "head_bottom", "seat", "heel"] as const;
-const HEIGHTS = ["ridge", "plate", "stand"] as const;
-const NAMES = { head_top: "fit.head_top", head_bottom: "fit.head_bottom", seat: "fit.gap_seat", heel: "fit.gap_heel", ridge: "fit.height_ridge", plate: "fit.height_plate", stand: "fit.height_stand" } as const;
+const NAMES: Record<string, WordId> = {
+  head_top: "fit.head_top", head_bottom: "fit.head_bottom", seat: "fit.gap_seat", heel: "fit.gap_heel",
+  ridge: "fit.height_ridge", plate: "fit.height_plate", stand: "fit.height_stand",
+  drop: "fit.height_drop", tread: "fit.level_tread", ground: "fit.level_ground", rise: "fit.height_rise",
+};
 
 export function Trial({ tried }: { tried: Tried }) {
   const say = useWords();
+  const keeper = useWork((state) => state.keeper);
+  const named = (key: string) => say(NAMES[key] ?? "fit.head_top");
   return (
     <section className="tried" aria-labelledby="gapes">
       <h3 id="gapes">{say("fit.gapes")}</h3>
-      <p className="quiet">{say("fit.gapes_say")}</p>
+      {tried.pieces.length > 1 && (
+        <TextField
+          select size="small" label={say("fit.tried_piece")} value={tried.piece} slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+          // What was read of one piece says nothing of another.
+          onChange={(event) => keeper.change("trial.piece", event.target.value, [{ path: "trial.gaps", value: undefined }, { path: "trial.heights", value: undefined }])}
+        >
+          {!tried.pieces.some(({ id }) => id === tried.piece) && <option value={tried.piece}>{say("fit.no_gaps")}</option>}
+          {tried.pieces.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}
+        </TextField>
+      )}
+      <p className="quiet">{say(tried.gaps.includes("seat") ? "fit.gapes_say" : "fit.gapes_stair")}</p>
       <div className="tried-fields">
-        {GAPS.map((key) => <TapeField key={key} path={`trial.gaps.${key}`} label={say(NAMES[key])} labelled missing="0" />)}
-        {HEIGHTS.map((key) => <TapeField key={key} path={`trial.heights.${key}`} label={say(NAMES[key])} labelled missing={say("measure.not_known")} />)}
+        {tried.gaps.map((key) => <TapeField key={key} path={`trial.gaps.${key}`} label={named(key)} labelled missing="0" />)}
+        {tried.heights.map((key) => <TapeField key={key} path={`trial.heights.${key}`} label={named(key)} labelled missing={say("measure.not_known")} />)}
       </div>
       <div role="status">
         {tried.causes.map((one, n) => (
@@ -36,13 +52,21 @@ export function Trial({ tried }: { tried: Tried }) {
               <AlertTitle><TapeText text={one.say} /></AlertTitle>
               <TapeText text={one.remedy} />
               {one.explains && <p className="quiet">{one.explains}</p>}
+              {one.correction && <Take correction={one.correction} />}
             </Alert>
           </Fragment>
         ))}
       </div>
-      <Places tried={tried} />
+      {tried.places.length > 0 && tried.pieces[0]?.id === tried.piece && <Places tried={tried} />}
     </section>
   );
+}
+
+/** The correction taken into the work: marks move, and what was read before says nothing any more. */
+function Take({ correction }: { correction: NonNullable<Tried["causes"][number]["correction"]> }) {
+  const keeper = useWork((state) => state.keeper);
+  const take = () => keeper.change(correction.path, correction.value, [{ path: "trial.gaps", value: undefined }, { path: "trial.heights", value: undefined }]);
+  return <Button variant="outlined" size="small" onClick={take}><TapeText text={correction.say} /></Button>;
 }
 
 /** Where the pattern has to fit: a place is ticked where nothing that was typed is to put right. */

@@ -72,11 +72,12 @@ from .report.master_pattern import MasterLine, MasterPattern, master_patterns
 from .report.pitch_for_ridge import pitch_for_ridge
 from .report.proud import bottom_edge, over_hip_ends
 from .report.square_tail import square_tail_corner
-from .report.taped_length import Move, Taped, check_taped, marked_to, moves_of
+from .report.taped_length import SEAM_ROLES, Move, Taped, check_taped, distance_if, marked_to, moves_of
 from .report.trial_section import TrialPlace, trial_places, trial_section
 from .report.working import working_of
 
 __all__ = [
+    "SEAM_ROLES",
     "AsBuilt",
     "Bearing",
     "Bevel",
@@ -157,6 +158,7 @@ __all__ = [
     "check_roof",
     "check_taped",
     "clear_bays",
+    "distance_if",
     "distinct_corners",
     "distinct_hips",
     "facts_of",

@@ -62,6 +62,7 @@ from .report.order_of_work import order_of_work
 from .report.stair_working import flight_working, stair_working
 from .report.surroundings_checks import around_checks, headroom, platform_checks, prefixed
 from .report.surroundings_facts import around_facts, stair_facts
+from .report.trial_section import stringer_section
 
 __all__ = [
     "AnchorPlan",
@@ -146,6 +147,7 @@ __all__ = [
     "string_head",
     "stringer_count",
     "stringer_places",
+    "stringer_section",
     "stringers",
     "strings_alone",
     "supports",

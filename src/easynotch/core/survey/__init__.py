@@ -12,6 +12,14 @@ from .levels import Levels, levels_of
 from .ranges import PlaceRange, opening_range, place_ranges, wall_ranges
 from .readings import AtSide, Distance, Level, Offset, Place, true_reading
 from .repeats import Repeats, repeats_of
+from .stringer_trial import (
+    StringerCause,
+    StringerSection,
+    StringerSeen,
+    StringerTold,
+    stringer_causes,
+    stringer_with,
+)
 from .survey import Survey, SurveyFacts, facts_of_survey, survey_of
 from .trial import Cause, CauseId, PatternSection, Seen, causes_of, laid_on, with_cause
 from .truing import Truing, packers_of, true_up, true_within
@@ -35,6 +43,10 @@ __all__ = [
     "Repeats",
     "Seen",
     "Stood",
+    "StringerCause",
+    "StringerSection",
+    "StringerSeen",
+    "StringerTold",
     "Survey",
     "SurveyFacts",
     "Suspects",
@@ -53,6 +65,8 @@ __all__ = [
     "place_ranges",
     "plate_lines",
     "repeats_of",
+    "stringer_causes",
+    "stringer_with",
     "survey_of",
     "true_reading",
     "true_up",

@@ -5,10 +5,11 @@ top level with the ridge's, and pushed in until heel or head touches. For every 
 out, and its size is where they come nearest to those that were read. Source: ``trade.md`` 9.
 """
 
-from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from math import cos, degrees, hypot, radians, sin
+
+from .explain import Explained, explain
 
 Point = tuple[float, float]
 READ = 0.5
@@ -19,8 +20,6 @@ MOST, MOST_TURN = 60.0, radians(3.0)
 """mm, and radians: what is off by more shows without a trial."""
 STEPS = 6
 """Of turning until the tops are level: each leaves a hundredth of what was left."""
-FINE = 1e-4
-"""Of the most a cause can be: how finely its size is found."""
 
 
 class CauseId(StrEnum):
@@ -43,7 +42,8 @@ class PatternSection:
     """A rafter in section as it was cut, where it belongs: x inward of the bearing line, z over the plate, mm.
 
     ``heel`` runs from the notch's corner down, ``seat`` from the corner inward, ``head`` from its top down as far as
-    the ridge reaches; ``edge`` is the point of the top edge over the corner, ``rise_per_run`` the roof's slope.
+    what it leans on reaches; ``edge`` is the point of the top edge over the corner, ``rise_per_run`` the slope of the
+    piece; ``over`` is how much higher the ridge's top is than the top of the head.
     """
 
     heel: tuple[Point, Point]
@@ -51,6 +51,7 @@ class PatternSection:
     head: tuple[Point, Point]
     edge: Point
     rise_per_run: float
+    over: float = 0.0
 
     @property
     def per_run(self) -> float:
@@ -134,16 +135,16 @@ def _turned(point: Point, turn: float) -> Point:
 def with_cause(pattern: PatternSection, cause: CauseId, size: float) -> Seen:
     """What a pattern that was cut right but for one cause, or right for a place that is not as drawn, would show."""
     (face, top), stand = pattern.head[0], pattern.edge[1]
-    place = Place(0.0, face, top)
-    heights = (top, 0.0, stand)
+    place, ridge = Place(0.0, face, top), top + pattern.over
+    heights = (ridge, 0.0, stand)
     if cause is CauseId.RUN:
         place = replace(place, face=face + size)
     elif cause is CauseId.RIDGE_HEIGHT:
-        place, heights = replace(place, top=top + size), (top + size, 0.0, stand)
+        place, heights = replace(place, top=top + size), (ridge + size, 0.0, stand)
     elif cause is CauseId.PLATE_LEVEL:
-        place, heights = replace(place, plate=size), (top, size, stand)
+        place, heights = replace(place, plate=size), (ridge, size, stand)
     elif cause is CauseId.SEAT:
-        pattern, heights = _seat_higher(pattern, size), (top, 0.0, stand - size)
+        pattern, heights = _seat_higher(pattern, size), (ridge, 0.0, stand - size)
     elif cause is CauseId.PITCH:
         pattern = _steeper(pattern, radians(size))
     ridge, plate, stood = heights
@@ -175,51 +176,22 @@ def causes_of(pattern: PatternSection, seen: Seen) -> tuple[Cause, ...]:
     Gaps within twice what a feeler reads tell nothing. A ridge, a plate and a seat that are too high or low turn the
     pattern about its plate, and it gapes alike for all three: which it is, is not told without a height that was read.
     """
-    right = with_cause(pattern, CauseId.RUN, 0.0)
-    before = _misfit(seen, right)
-    if before <= 0.0 or _within_reading(seen, right):
+    mosts: dict[str, float] = {cause: MOST for cause in CauseId if cause is not CauseId.NOT_TOLD}
+    mosts[CauseId.PITCH] = degrees(MOST_TURN)
+    found = explain(
+        seen.rows, with_cause(pattern, CauseId.RUN, 0.0).rows, SPREADS,
+        lambda cause, size: with_cause(pattern, CauseId(cause), size).rows,
+        mosts,
+    )  # fmt: skip
+    if not found:
         return (Cause(CauseId.NOT_TOLD, 0.0, 1.0, 0.0),)
-    found = [_best(pattern, seen, cause, before) for cause in CauseId if cause is not CauseId.NOT_TOLD]
-    found.sort(key=lambda one: -one.explains)
-    if found[0].id in HEIGHTS and all(row is None for row in seen.rows[4:]):
-        return (Cause(CauseId.NOT_TOLD, 0.0, found[0].explains, 0.0), *found)
-    return tuple(found)
+    told = tuple(_told(pattern, one) for one in found)
+    if told[0].id in HEIGHTS and all(row is None for row in seen.rows[4:]):
+        return (Cause(CauseId.NOT_TOLD, 0.0, told[0].explains, 0.0), *told)
+    return told
 
 
-def _within_reading(seen: Seen, right: Seen) -> bool:
-    """Whether nothing that was read is off by more than it can be read."""
-    return all(
-        read is None or told is None or abs(read - told) <= 2 * spread
-        for read, told, spread in zip(seen.rows, right.rows, SPREADS, strict=True)
-    )
-
-
-def _misfit(seen: Seen, told: Seen) -> float:
-    """How far what was read is off what would be seen, squared, each by how well it is read."""
-    return sum(
-        ((read - would) / spread) ** 2
-        for read, would, spread in zip(seen.rows, told.rows, SPREADS, strict=True)
-        if read is not None and would is not None
-    )
-
-
-def _best(pattern: PatternSection, seen: Seen, cause: CauseId, before: float) -> Cause:
-    most = degrees(MOST_TURN) if cause is CauseId.PITCH else MOST
-    size = _least(lambda at: _misfit(seen, with_cause(pattern, cause, at)), most)
-    left = _misfit(seen, with_cause(pattern, cause, size))
-    corrections: Mapping[CauseId, float] = {CauseId.RUN: size * pattern.per_run}
-    return Cause(cause, size, max(0.0, 1.0 - left / before), corrections.get(cause, -size))
-
-
-def _least(misfit: Callable[[float], float], most: float, steps: int = 40) -> float:
-    """Where a misfit is least: the best of a row of sizes, then between its neighbours by thirds."""
-    sizes: Sequence[float] = [most * k / steps for k in range(-steps, steps + 1)]
-    at = min(sizes, key=misfit)
-    low, high = at - most / steps, at + most / steps
-    while high - low > most * FINE:
-        one, other = low + (high - low) / 3, high - (high - low) / 3
-        if misfit(one) <= misfit(other):
-            high = other
-        else:
-            low = one
-    return (low + high) / 2
+def _told(pattern: PatternSection, one: Explained) -> Cause:
+    cause = CauseId(one.cause)
+    correction = one.size * pattern.per_run if cause is CauseId.RUN else -one.size
+    return Cause(cause, one.size, one.explains, correction)

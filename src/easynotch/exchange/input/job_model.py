@@ -38,6 +38,7 @@ from .measured import Measured, NotNegative, OfTimber, Positive, reading_in
 from .parts import Flag, Name, Part, StockInput, Whole, by_key
 from .roof_model import RoofInput
 from .settings_model import SettingsInput
+from .trial_input import StairTrialInput
 
 FORMAT, VERSION = "easy-notch-job", 1
 USUAL_BAG = {Units.IMPERIAL: 17.0, Units.METRIC: 10.0}
@@ -204,6 +205,7 @@ class FlightInput(AroundInput):
     width: Positive
     stringer_spacing: Positive | None = None
     assumed: FlightAssumed = FlightAssumed()
+    trial: StairTrialInput | None = None
     assembled: StairStanding = StairStanding()
     readings: KeptReadings = {}  # noqa: RUF012 (pydantic copies it)
     gauge: Positive | None = Field(

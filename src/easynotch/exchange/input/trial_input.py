@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from ...core.survey import Seen
+from ...core.survey import Seen, StringerSeen
 from .measured import NotNegative, Signed
 from .parts import Name, Part
 
@@ -52,3 +52,35 @@ class TrialInput(Part):
         closed = None if all(one is None for one in rows[:4]) else 0.0
         read = [None if one is None else one.mm for one in rows]
         return Seen(*(closed if one is None and k < GAPS else one for k, one in enumerate(read)))
+
+
+class StringerGapsInput(Part):
+    """The widest gaps at the head of a stringer that stands on its foot, level, at its top and at its bottom."""
+
+    head_top: NotNegative | None = None
+    head_bottom: NotNegative | None = None
+
+
+class StringerHeightsInput(Part):
+    """How far the top level cut lies under the framing's top; the gap under a level a tread long, on a tread and on the
+    ground, positive where they fall outward; the finished rise measured again.
+    """
+
+    drop: Signed | None = None
+    tread: Signed | None = None
+    ground: Signed | None = None
+    rise: NotNegative | None = None
+
+
+class StairTrialInput(Part):
+    """A trial of the pattern stringer."""
+
+    gaps: StringerGapsInput = StringerGapsInput()
+    heights: StringerHeightsInput = StringerHeightsInput()
+    passed: Annotated[list[PassedInput], Field(max_length=MOST_PLACES)] = []  # noqa: RUF012
+
+    def seen(self) -> StringerSeen:
+        """As the core takes it."""
+        gaps, heights = self.gaps, self.heights
+        rows = (gaps.head_top, gaps.head_bottom, heights.drop, heights.tread, heights.ground, heights.rise)
+        return StringerSeen(*(None if one is None else one.mm for one in rows))

@@ -25,9 +25,11 @@ def contract(name: str, worked: Worked) -> dict[str, Any]:
 
 def _causes(worked: Worked) -> list[dict[str, Any]]:
     """What a trial tells, best first; nothing where none was said."""
+    if not isinstance(worked, WorkedRoof):
+        return [{"id": str(one.id), "size": one.size, "explains": one.explains} for one in worked.causes]
     return [
         {"id": str(one.id), "size": one.size, "explains": one.explains, "correction": one.correction}
-        for one in (worked.causes if isinstance(worked, WorkedRoof) else ())
+        for one in worked.causes
     ]
 
 

@@ -26,7 +26,9 @@ from ...core.stairs import (
     stair_shoulds,
     stair_working,
     straight_down,
+    stringer_section,
 )
+from ...core.survey import StringerSection, StringerTold, stringer_causes
 from ...core.tape import Tape, Units
 from ...core.terms import Check, Should, Working, checks_of_standing
 from ...core.tools import Drift, drift
@@ -35,7 +37,11 @@ from ..input.limit_model import LimitsInput, limits_of
 from ..input.settings_model import SettingsInput, habit_of
 from ..problems import Problem, Problems
 from .meets import meets_in
-from .worked import WorkedMember, two_roads
+from .worked import WorkedMember, pattern_name, two_roads
+
+MANY = 3
+PLACES: dict[int, tuple[str, ...]] = {1: ("first",), 2: ("first", "last"), MANY: ("first", "middle", "last")}
+"""Which of so many stringers the pattern is tried at; of more the same three."""
 
 
 @dataclass(frozen=True)
@@ -59,6 +65,18 @@ class WorkedFlight:
     drift: Drift
     shoulds: tuple[Should, ...] = ()
     """What is checked once it stands."""
+    tried: StringerSection | None = None
+    """The pattern in section, where gaps and levels tell something of it."""
+    causes: tuple[StringerTold, ...] = ()
+    """What its trial tells, best first."""
+    places: tuple[str, ...] = ()
+    """Where the pattern has to fit: at the first, a middle and the last stringer, from the right."""
+    passed: frozenset[str] = frozenset()
+    """The places at which it did, as it is marked now."""
+    tried_as: str = ""
+    """A name of the pattern as it is marked now."""
+    level_held: float = 0.0
+    """How much of the rise that was typed lies in an upper surface that falls."""
 
     kind = "flight"
 
@@ -145,6 +163,13 @@ def work_out_flight(
         checks += [*platform_checks(two, rules.limits), *prefixed(more, "lower.")]
         facts = stair_facts(two, facts, beneath)
         patterns = (pattern, below)
+    held = flight.around.level_held.drop if flight.around.level_held else 0.0
+    tried = stringer_section(layout, held)
+    tried_as = pattern_name(pattern)
+    places = PLACES.get(int(facts["stringer_count"]), PLACES[MANY]) if tried else ()
+    trial, told = given.trial, given.trial.seen() if given.trial else None
+    read = told is not None and any(row is not None for row in told.rows)
+    passed = {one.place for one in trial.passed if one.pattern == tried_as} if trial else set()
     diagonal = facts.get("square_diagonal") if two is None else None
     shoulds = stair_shoulds(layout, diagonal, rules.limits)
     working = stair_working(whole, two, patterns, facts, tape)
@@ -161,4 +186,10 @@ def work_out_flight(
         working=working,
         drift=clamped,
         shoulds=shoulds,
+        tried=tried,
+        causes=stringer_causes(tried, told) if tried and told and read else (),
+        places=places,
+        passed=frozenset(passed) & set(places),
+        tried_as=tried_as,
+        level_held=held,
     )

@@ -1,11 +1,11 @@
 """Working a roof out from end to end: plan in, every piece, joint and number that follows from it out."""
 
 from collections.abc import Iterator, Mapping
-from dataclasses import astuple, dataclass, replace
+from dataclasses import dataclass, replace
 from functools import cached_property
-from hashlib import sha256
 
 from ...core.roofs import (
+    SEAM_ROLES,
     Framing,
     Move,
     Roof,
@@ -35,7 +35,7 @@ from ..input.trial_input import GAPS
 from ..problems import Problem, Problems
 from .meets import meets_in
 from .survey_work import WorkedSurvey, cut_to, survey_checks, work_out_survey
-from .worked import WorkedMember, two_roads
+from .worked import WorkedMember, pattern_name, two_roads
 
 
 @dataclass(frozen=True)
@@ -53,7 +53,7 @@ class WorkedRoof:
     working: tuple[Working, ...]
     survey: WorkedSurvey | None = None
     tried: PatternSection | None = None
-    """The pattern in section, where it is tried between a plate and a ridge board."""
+    """The piece that is tried in section, where gaps tell something of it."""
     causes: tuple[Cause, ...] = ()
     """What its trial tells, best first."""
     places: tuple[TrialPlace, ...] = ()
@@ -62,6 +62,8 @@ class WorkedRoof:
     """The places, by their ids, at which it did, as it is marked now."""
     gaps_read: bool = False
     """Whether a gap was read, be it none, and not heights alone."""
+    tried_piece: str = ""
+    """The piece that is tried, by its id."""
     shoulds: tuple[Should, ...] = ()
     """What is checked once it stands."""
     tried_as: str = ""
@@ -78,6 +80,12 @@ class WorkedRoof:
     def meets(self) -> Mapping[str, tuple[Meeting, ...]]:
         """What stands against its ridges and fascias, by their ids."""
         return meets_in(self.framing.pieces)
+
+    @cached_property
+    def tryable(self) -> tuple[str, ...]:
+        """The pieces of which gaps tell something, by their ids: the pattern, hips and valleys."""
+        pieces = [self.framing.pieces[0], *(one for one in self.framing.pieces if one.member.role in SEAM_ROLES)]
+        return tuple(one.member.id for one in pieces if trial_section(self.layout, one.member) is not None)
 
     @property
     def pattern(self) -> WorkedMember:
@@ -153,10 +161,12 @@ def work_out_roof(
     moves = moves_of(layout, framing, taped) if taped else {}
     fitted = dry_fit(framing.touches, tape.division)
     working = working_of(layout, metric=units is Units.METRIC)
-    piece = _tried(given, framing)
-    tried = trial_section(layout, piece)
-    places = trial_places(layout, framing, piece) if tried else ()
-    tried_as = pattern_name(piece)
+    pattern, piece = framing.pieces[0].member, _tried(given, framing)
+    top = facts.get("ridge_top")
+    tried = trial_section(layout, piece, None if top is None else float(top))
+    # A pattern passes at its places; a hip and a valley have one each.
+    places = trial_places(layout, framing, pattern) if trial_section(layout, pattern) else ()
+    tried_as = pattern_name(pattern)
     shoulds = roof_shoulds(layout, framing, facts)
     told = given.trial is not None and any(read is not None for read in given.trial.seen().rows)
     return WorkedRoof(
@@ -189,6 +199,7 @@ def work_out_roof(
         passed=_passed(given, places, tried_as),
         gaps_read=given.trial is not None and any(gap is not None for gap in given.trial.seen().rows[:GAPS]),
         tried_as=tried_as,
+        tried_piece=piece.id,
         shoulds=shoulds,
     )
 
@@ -197,15 +208,6 @@ def _passed(given: RoofInput, places: tuple[TrialPlace, ...], pattern: str) -> f
     """The places at which the pattern as it is marked now was found to fit."""
     said = given.trial.passed if given.trial else []
     return frozenset(one.place for one in said if one.pattern == pattern) & {place.id for place in places}
-
-
-def pattern_name(member: Member) -> str:
-    """A short name of a piece by how it is sawn: to a thousandth of a mm, one that is marked otherwise has another."""
-    planes = [
-        (cut.id, *(round(part, 3) + 0.0 for part in (*astuple(cut.plane.normal), cut.plane.offset)))
-        for cut in member.cut_planes
-    ]
-    return sha256(repr([astuple(member.stock), planes]).encode()).hexdigest()[:12]
 
 
 def _tried(given: RoofInput, framing: Framing) -> Member:

@@ -1,6 +1,7 @@
 """What every worked-out work has: members with their marks and cuts, and the alarm of the two roads."""
 
-from dataclasses import dataclass
+from dataclasses import astuple, dataclass
+from hashlib import sha256
 
 from ...core.solid import Cut, Mark, Member
 from ...core.terms import Check, Count, Length, Level, Listed, Message, Named, Value, Working, message
@@ -13,6 +14,15 @@ class WorkedMember:
     member: Member
     marks: tuple[Mark, ...]
     cuts: tuple[Cut, ...]
+
+
+def pattern_name(member: Member) -> str:
+    """A short name of a piece by how it is sawn: to a thousandth of a mm, one that is marked otherwise has another."""
+    planes = [
+        (cut.id, *(round(part, 3) + 0.0 for part in (*astuple(cut.plane.normal), cut.plane.offset)))
+        for cut in member.cut_planes
+    ]
+    return sha256(repr([astuple(member.stock), planes]).encode()).hexdigest()[:12]
 
 
 def two_roads(working: tuple[Working, ...]) -> tuple[Check, ...]:

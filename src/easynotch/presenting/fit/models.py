@@ -5,6 +5,7 @@ on whatever stands.
 from dataclasses import dataclass
 
 from ..shared.models import FitView, SheetView, Shown
+from .trial_models import TrialView
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -33,6 +34,7 @@ class StairFitView:
 
     fit: list[FitView]
     trial: list[str]
+    tried: TrialView | None
     built: BuiltView | None
 
 

@@ -20,8 +20,9 @@ from ..shared.lengths import format_length
 from ..shared.models import FitView
 from .joints import WRONG, fit_view
 from .models import BuiltView, RiserView, StairFitView
+from .stringer_trial import stringer_trial_view
 
-NO_STAIR_FIT = StairFitView(fit=[], trial=[], built=None)
+NO_STAIR_FIT = StairFitView(fit=[], trial=[], tried=None, built=None)
 
 
 def stair_fit_of(worked: WorkedFlight, words: Words) -> StairFitView:
@@ -29,6 +30,7 @@ def stair_fit_of(worked: WorkedFlight, words: Words) -> StairFitView:
     return StairFitView(
         fit=_fits(worked, words),
         trial=[words.say(step) for step in _trial(worked.layout)],
+        tried=stringer_trial_view(worked, words),
         built=_built(worked, words),
     )
 

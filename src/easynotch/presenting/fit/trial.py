@@ -3,43 +3,51 @@
 import re
 from math import atan, degrees
 
-from ...core.roofs import TrialPlace
+from ...core.roofs import Shape, TrialPlace, distance_if
 from ...core.rules import Words
 from ...core.survey import Cause, CauseId
 from ...core.terms import Angle, Count, Length, Listed, Message, Value, message
 from ...exchange import WorkedRoof
-from .trial_models import CauseView, TrialPlaceView, TrialView
+from ..mark.titles import title_in
+from .trial_models import CauseView, CorrectionView, TrialPlaceView, TrialView, TriedPieceView
 
 LIKELY = 0.5
 """Of what was seen: a cause that explains less is not told."""
 MOST = 3
+GAPS = ("head_top", "head_bottom", "seat", "heel")
+HEIGHTS = ("ridge", "plate", "stand")
 NEARLY = 0.05
 """Of what was seen: causes that explain so nearly as much are not told from one another."""
 
 
 def trial_view(worked: WorkedRoof, words: Words) -> TrialView | None:
     """Return what a trial tells; None of a roof whose pattern is not tried between a plate and a ridge board."""
-    if worked.tried is None:
+    if worked.tried is None and not worked.tryable:
         return None
     shown = [one for one in worked.causes if one.explains >= LIKELY and (one.id is CauseId.NOT_TOLD or one.size)]
     told = [one for one in shown if one.id is not CauseId.NOT_TOLD]
     close = len(told) < len(shown) or (len(told) > 1 and told[0].explains - told[1].explains < NEARLY)
+    seam = worked.tried_piece != worked.pattern.member.id
+    titles = {one.member.id: title_in(worked, one.member, words) for one in worked.members}
     return TrialView(
+        pieces=[TriedPieceView(id=name, name=titles[name]) for name in worked.tryable],
+        piece=worked.tried_piece,
+        gaps=list(GAPS),
+        # A hip's head does not come up to the ridge's top: how far it should is known of a single level ridge.
+        heights=[name for name in HEIGHTS if name != "ridge" or not seam or "ridge_top" in worked.facts],
         causes=[_cause(one, worked, words) for one in shown[: MOST + 1]],
         others=words.say(Message("cause.as_likely" if close else "cause.less_likely")),
         fits=worked.gaps_read and len(worked.causes) == 1 and worked.causes[0].id is CauseId.NOT_TOLD,
         places=[_place(one, worked, words) for one in worked.places],
         pattern=worked.tried_as,
-        said=said_passed(worked, words),
+        said=passed_said(len(worked.passed), len(worked.places), words),
     )
 
 
-def said_passed(worked: WorkedRoof, words: Words) -> str:
+def passed_said(passed: int, places: int, words: Words) -> str:
     """At how many of its places a pattern fits."""
-    values = {"n": Count(len(worked.passed)), "all": Count(len(worked.places))}
-    return words.say(
-        Message("trial.passed_all" if len(worked.passed) == len(worked.places) else "trial.passed", values)
-    )
+    key = "trial.passed_all" if passed == places else "trial.passed"
+    return words.say(Message(key, {"n": Count(passed), "all": Count(places)}))
 
 
 def _place(place: TrialPlace, worked: WorkedRoof, words: Words) -> TrialPlaceView:
@@ -51,7 +59,9 @@ def _place(place: TrialPlace, worked: WorkedRoof, words: Words) -> TrialPlaceVie
 
 def _cause(one: Cause, worked: WorkedRoof, words: Words) -> CauseView:
     key = _key(one, alone=len(worked.causes) == 1)
-    slope = degrees(atan(worked.layout.sides[0].slope.rise_per_run))
+    if one.id is CauseId.RUN and worked.tried_piece != worked.pattern.member.id:
+        key = f"{key}_along"
+    slope = degrees(atan(worked.tried.rise_per_run if worked.tried else 0.0))
     size: Value = Angle(abs(one.size)) if one.id is CauseId.PITCH else Length(abs(one.size))
     values: dict[str, Value] = {
         "size": size, "by": Length(abs(one.correction)), "slope": Angle(slope),
@@ -62,7 +72,29 @@ def _cause(one: Cause, worked: WorkedRoof, words: Words) -> CauseView:
         say=words.say(Message(f"cause.{key}.say", values)),
         remedy=words.say(Message(f"cause.{key}.do", values)),
         explains="" if one.id is CauseId.NOT_TOLD else words.say(Message("cause.explains", values)),
+        correction=_correction(one, worked, words),
     )
+
+
+def _correction(one: Cause, worked: WorkedRoof, words: Words) -> CorrectionView | None:
+    """A ridge at another distance: the span is other, or a hip's two points lie otherwise apart."""
+    layout = worked.layout
+    plan = layout.roof.plan
+    if one.id is not CauseId.RUN:
+        return None
+    member = next(piece.member for piece in worked.framing.pieces if piece.member.id == worked.tried_piece)
+    if member.role == "hip":
+        read = distance_if(layout, member, one.size)
+        say = words.say(Message("cause.take_taped", {"read": Length(read)}))
+        return CorrectionView(path=f"taped.{member.id}.read", value=f"{read:.1f} mm", say=say)
+    centred = plan.plain or (plan.shape is Shape.RECTANGLE and plan.ridge_at is None and len(layout.sides) > 1)
+    if member.id != worked.pattern.member.id or not (centred and layout.alike) or worked.survey is not None:
+        return None
+    width = (plan.rectangle[1] if plan.rectangle else plan.width) + 2 * one.size
+    return CorrectionView(
+        path="plan.width", value=f"{width:.1f} mm",
+        say=words.say(Message("cause.take_width", {"width": Length(width)})),
+    )  # fmt: skip
 
 
 def _key(one: Cause, *, alone: bool) -> str:

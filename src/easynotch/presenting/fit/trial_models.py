@@ -4,13 +4,25 @@ from dataclasses import dataclass
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class CorrectionView:
+    """What a correction changes in the work: the key, and what is typed there."""
+
+    path: str
+    value: str
+    say: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class CauseView:
-    """A cause with its size, what puts it right, and how much of what was seen it explains."""
+    """A cause with its size, what puts it right, and how much of what was seen it explains; what is changed in the work
+    where the correction can be taken into it.
+    """
 
     id: str
     say: str
     remedy: str
     explains: str
+    correction: CorrectionView | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -23,10 +35,24 @@ class TrialPlaceView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class TriedPieceView:
+    """A piece of which gaps tell something."""
+
+    id: str
+    name: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class TrialView:
     """What was typed tells these causes, best first; none where nothing was typed. ``others`` says how those after the
-    first compare with it.
+    first compare with it; ``piece`` is the one of ``pieces`` that is tried, ``gaps`` and ``heights`` are what is read
+    of it.
     """
+
+    pieces: list[TriedPieceView]
+    piece: str
+    gaps: list[str]
+    heights: list[str]
 
     causes: list[CauseView]
     others: str

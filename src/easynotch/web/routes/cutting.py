@@ -15,11 +15,11 @@ from ...core.rules import Words
 from ...core.supply import OnHand, off_cuts
 from ...core.tape import Units
 from ...core.terms import Count, Length, Message, message
-from ...exchange import JobInput, Problem, Problems, Worked, WorkedRoof, read_job, worked_out
+from ...exchange import JobInput, Problem, Problems, Worked, read_job, worked_out
 from ...presenting.cut.batch import Part, Rack, Ways, batch_of
 from ...presenting.cut.models import CutDoneView, CutPieceView, CuttingView, KeptView, OrderView, PlanStopView, RackView
 from ...presenting.cut.plan import NOTHING, PROVED, cut_view, percent
-from ...presenting.fit.trial import said_passed
+from ...presenting.fit.trial import passed_said
 from ...presenting.shared.lengths import format_length
 from ...presenting.shared.supposed import suppose_missing
 from ...store import (
@@ -148,9 +148,9 @@ def plan(path: WorkPath, query: BatchQuery, body: JobInput) -> Response:
 
 def _tried(worked: Worked, words: Words, *, by_hand: bool) -> tuple[bool, str]:
     """Whether others can be cut by the pattern, and what Fit says of it; where it is tried there, that alone counts."""
-    if not isinstance(worked, WorkedRoof) or not worked.places:
+    if not worked.places:
         return by_hand, ""
-    return len(worked.passed) == len(worked.places), said_passed(worked, words)
+    return len(worked.passed) == len(worked.places), passed_said(len(worked.passed), len(worked.places), words)
 
 
 def _noted(view: CuttingView, work_id: str, scope: str, words: Words) -> KeptView:

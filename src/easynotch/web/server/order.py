@@ -10,7 +10,7 @@ from typing import Any
 from ...core.rules import Words
 from ...core.schedule import Task
 from ...core.terms import Count, Level, Message, message
-from ...exchange import JobInput, Problems, SettingsInput, WorkedRoof, worked_out
+from ...exchange import JobInput, Problems, SettingsInput, worked_out
 from ...exchange.working.order import crew_of, factors_of, tasks_of, unmeasured_tasks
 from ...presenting.cut.batch import shape_of
 from ...presenting.order.plan import Given, Said, WorkPart
@@ -106,7 +106,7 @@ def tasks_kept(document: str, work_id: str) -> WorkTasks:
     except Problems as found:
         return WorkTasks(unmeasured_tasks(work_id, kind), problems=tuple(one.message for one in found.problems))
     passed = None
-    if isinstance(worked, WorkedRoof) and worked.places:
+    if worked.places:
         passed = len(worked.passed) == len(worked.places)
     shapes = tuple((one.member.id, shape_of(one.member)) for one in worked.members)
     read = [check.level for check in worked.checks if check.id.startswith("assembled.")]

@@ -76,6 +76,12 @@ def moves_of(layout: RoofLayout, framing: Framing, taped: Mapping[str, Taped]) -
     return found
 
 
+def distance_if(layout: RoofLayout, member: Member, farther: float) -> float:
+    """Return what a tape would read between a hip's two points, were they so much farther apart, level, mm."""
+    level, plumb, _ = _between(layout, member, Taped(0.0))
+    return hypot(level + farther, plumb)
+
+
 def _between(layout: RoofLayout, member: Member, taped: Taped) -> tuple[float, float, float]:
     """What lies between a piece's points level and plumb, and how far its top edge runs for each mm, level."""
     x = member.placement.x
