@@ -7,6 +7,10 @@ import pytest
 import vobject
 from playwright.sync_api import Page, expect
 
+from tests.browser.test_nothing_lost import commit
+from tests.browser.test_roof import start_roof
+from tests.browser.test_stair import saved, start_stair, station
+
 
 def open_order(page: Page, job: str) -> None:
     page.goto("/")
@@ -84,3 +88,46 @@ def test_the_crew_is_said_by_keyboard_alone_and_what_is_wrong_is_not_kept(page: 
     expect(page.get_by_role("row", name=re.compile("Fix the kicker"))).to_contain_text("as typed")
     page.reload()
     expect(page.get_by_label("Fix the kicker: Times the usual")).to_have_value("2")
+
+
+def test_a_correction_is_taken_and_the_marks_it_moves_are_told_on_a_phone(page: Page) -> None:
+    start_roof(page)
+    commit(page, "Span, over the plates", "6 m")
+    commit(page, "Length of the plates", "9 m")
+    saved(page)
+    page.set_viewport_size({"width": 390, "height": 844})
+    station(page, "Mark")
+    for place in range(4):
+        page.get_by_role("button", name="Marked").click()
+        expect(page.locator(".stops li.done")).to_have_count(place + 1)
+    station(page, "Fit")
+    commit(page, "Head, at its top", "6 mm")
+    commit(page, "Head, at its bottom", "6 mm")
+    page.get_by_role("button", name=re.compile("as the width across the plates")).click()
+    expect(page.get_by_label("Head, at its top")).to_have_value("")
+    station(page, "Mark")
+    # Only what moved is told; it is marked anew.
+    expect(page.locator(".disturbed-said").first).to_be_visible()
+    station(page, "Measure")
+    # 6 m and twice 6 mm.
+    expect(page.get_by_label("Span, over the plates", exact=True)).to_have_value(re.compile(r"^19’\s8\s11⁄16″"))
+
+
+def test_a_stringer_is_tried_its_rise_put_right_and_the_stair_checked_once_it_stands(page: Page) -> None:
+    start_stair(page)
+    commit(page, "Total rise", "1200 mm")
+    saved(page)
+    station(page, "Fit")
+    expect(page.get_by_label("Top cut under the framing")).to_be_visible()
+    commit(page, "Head, at its top", "0")
+    shown = page.get_by_role("region", name="Where it gapes").get_by_role("alert").first
+    expect(shown).to_contain_text("it fits here")
+    commit(page, "Rise, measured again", "1212 mm")
+    expect(shown).to_contain_text("The finished rise is")
+    page.get_by_role("button", name="When it stands").click()
+    commit(page, "Lowest riser, finished surface to the first tread", "120 mm")
+    expect(page.get_by_text(re.compile("less than it should be"))).to_be_visible()
+    expect(page.get_by_role("button", name="When it stands")).to_contain_text("1 to put right")
+    page.get_by_role("button", name=re.compile("as the rise")).click()
+    station(page, "Measure")
+    expect(page.get_by_label("Total rise")).to_have_value(re.compile(r"^3’\s11\s11⁄16″"))
