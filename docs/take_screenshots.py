@@ -30,7 +30,6 @@ VIEWS = (
     ("mark", DESK, "light", "mark", 4),
     ("mark-phone-sun", PHONE, "sun", "mark", 4),
     ("survey", DESK, "light", "store measure", 0),
-    ("instruments", DESK, "light", "unread measure", 0),
     ("roof-work-out", DESK, "light", "roof work-out", 0),
     ("roof-fit", DESK, "light", "roof fit", 0),
     ("hip-mark", DESK, "light", "hip mark", 4),
@@ -41,6 +40,7 @@ VIEWS = (
     ("stair-elevation", DESK, "light", "marsh work-out", 0),
     ("cut", DESK, "light", "cut cut", 0),
     ("logbook", DESK, "light", "logbook", 0),
+    ("order", DESK, "light", "order", 0),
     ("measure-phone", PHONE, "light", "keypad", 0),
 )
 
@@ -50,7 +50,6 @@ def shown(which: list[str], station: str) -> str:
     if stair := {
         "marsh": "Marsh steps",
         "store": "Crooked store",
-        "unread": "Crooked store, to be read",
         "cut": "Warden's hut",
     }.get("".join(which)):
         return stair
@@ -77,6 +76,9 @@ def take(browser: Any, address: str) -> None:
             page.wait_for_selector(".settings input:checked")
         elif station == "logbook":
             write_log(page)
+        elif station == "order":
+            page.get_by_role("link", name="Order of work").nth(3).click()
+            page.wait_for_selector(".order-day .task-line")
         elif station == "keypad":
             page.click(".card")
             page.get_by_label("Total rise").tap()
@@ -106,8 +108,7 @@ def take(browser: Any, address: str) -> None:
                 page.evaluate('() => document.querySelectorAll("*").forEach((one) => { one.scrollTop = 0; })')
             for _ in range(marks):
                 page.click(".turn.forward")
-        # The readings' stream is never still.
-        page.wait_for_load_state("load" if station.startswith("unread") else "networkidle")
+        page.wait_for_load_state("networkidle")
         # Once no cheaper plan is looked for any more.
         page.wait_for_function("() => !document.querySelector('.cut-looking')")
         page.evaluate("() => document.fonts.ready")
@@ -169,17 +170,6 @@ def show_part(page: Any, which: list[str], where: str) -> None:
             field.fill("1/4")
             field.press("Enter")
         page.wait_for_selector(".tried .cause")
-    if which == ["unread"]:
-        read_two(page)
-
-
-def read_two(page: Any) -> None:
-    """Two readings with the distance meter."""
-    page.get_by_role("button", name="Instruments").click()
-    page.get_by_role("button", name="Pair", exact=True).click()
-    for number in (1, 2):
-        page.get_by_role("button", name="Take a reading").click()
-        page.get_by_text(f"→ Reading {number}:").wait_for()
 
 
 def hip_sheets(page: Any, which: int) -> int:

@@ -2307,12 +2307,28 @@ export interface components {
             passed: boolean;
         };
         /**
+         * TrialSpotView
+         * @description Where on the drawing a reading is taken, by its name.
+         */
+        TrialSpotView: {
+            /** Id */
+            id: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+        };
+        /**
          * TrialView
          * @description What was typed tells these causes, best first; none where nothing was typed. ``others`` says how those after the
          *     first compare with it; ``piece`` is the one of ``pieces`` that is tried, ``gaps`` and ``heights`` are what is read
          *     of it.
          */
         TrialView: {
+            drawing: components["schemas"]["SheetView"] | null;
+            /** Spots */
+            spots: components["schemas"]["TrialSpotView"][];
             /** Pieces */
             pieces: components["schemas"]["TriedPieceView"][];
             /** Piece */

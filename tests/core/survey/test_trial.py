@@ -1,6 +1,6 @@
 """If these break, a pattern that gapes is put right in the wrong place: a wall is blamed for a slipped square."""
 
-from math import atan, cos, degrees, hypot, radians, sin, tan
+from math import atan, cos, degrees, hypot, radians, sin, sqrt, tan
 
 import numpy as np
 import pytest
@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from easynotch.core.roofs import RoofError, frame_roof, lay_out_roof, trial_places, trial_section
 from easynotch.core.survey import CauseId, PatternSection, Seen, causes_of, with_cause
+from easynotch.drawing.trial import draw_pattern_trial
 from tests.joined import joined
 from tests.roofs import roofs
 
@@ -17,12 +18,12 @@ FEELER = 0.5
 TRIALS = 150
 
 
-def commons(chance):
-    """A common rafter in section: run, stand, plumb depth and seat as carpenters cut them."""
-    slope, run = tan(radians(chance.uniform(20, 50))), chance.uniform(1500, 4500)
+def commons(chance, unit=1.0):
+    """A common rafter in section: run, stand, plumb depth and seat as carpenters cut them; a hip at ``unit`` 1.414."""
+    slope, run = tan(radians(chance.uniform(20, 50))) / unit, chance.uniform(1500, 4500) * unit
     depth = chance.uniform(140, 240) * hypot(1.0, slope)
     stand, half = depth * chance.uniform(0.67, 0.8), chance.uniform(9, 22)
-    level = min(90.0, (depth - stand) / slope)
+    level = min(90.0 * unit, (depth - stand) / slope)
     top = (run - half, stand + slope * (run - half))
     return PatternSection(
         ((0.0, 0.0), (0.0, stand - depth)), ((0.0, 0.0), (level, 0.0)), (top, (top[0], top[1] - depth)),
@@ -74,12 +75,13 @@ def drawn(chance, cause):
     return name, chance.uniform(least, most) * chance.choice([-1.0, 1.0])
 
 
+@pytest.mark.parametrize("unit", [1.0, sqrt(2.0)])
 @pytest.mark.parametrize("cause", [CauseId.RUN, CauseId.PITCH])
-def test_a_cause_that_gaps_tell_comes_first_with_its_size(cause):
+def test_a_cause_that_gaps_tell_comes_first_with_its_size(cause, unit):
     """Of 150 patterns read with a feeler, at least 9 of 10; its size within what the feeler leaves."""
     chance, first, asked = np.random.default_rng(11), 0, 0
     for _ in range(TRIALS):
-        pattern = commons(chance)
+        pattern = commons(chance, unit)
         name, size = drawn(chance, cause)
         shown = gaps(pattern, **{name: size})
         if max(shown) <= 2 * FEELER:
@@ -93,11 +95,12 @@ def test_a_cause_that_gaps_tell_comes_first_with_its_size(cause):
     assert asked > TRIALS / 2 and first >= 0.9 * asked, (first, asked)
 
 
+@pytest.mark.parametrize("unit", [1.0, sqrt(2.0)])
 @pytest.mark.parametrize("cause", [CauseId.RIDGE_HEIGHT, CauseId.PLATE_LEVEL, CauseId.SEAT])
-def test_what_gaps_do_not_tell_is_said_and_a_height_that_is_read_tells_it(cause):
+def test_what_gaps_do_not_tell_is_said_and_a_height_that_is_read_tells_it(cause, unit):
     chance, named, unsaid, told = np.random.default_rng(12), 0, 0, 0
     for _ in range(TRIALS):
-        pattern = commons(chance)
+        pattern = commons(chance, unit)
         name, size = drawn(chance, cause)
         shown = [read(one) for one in gaps(pattern, **{name: size})]
         best = causes_of(pattern, Seen(*shown))[0]
@@ -199,3 +202,18 @@ def test_a_hip_and_a_valley_lie_in_section_where_their_planes_are_and_tell_their
         assert best.id in (CauseId.RUN, CauseId.NOT_TOLD) and (
             best.id is CauseId.NOT_TOLD or abs(best.size - size) < 1.5
         )
+
+
+@settings(max_examples=30)
+@given(st.integers(0, 2**31), st.floats(0, 9), st.floats(0, 9), st.floats(0, 9), st.floats(0, 9))
+def test_what_is_drawn_open_is_what_was_read_and_nothing_else(seed, top, bottom, under, behind):
+    section = commons(np.random.default_rng(seed))
+    drawn = draw_pattern_trial(section, Seen(top, bottom, under, behind), 12.0)
+    shapes = {path.id: path for path in drawn.sheet.paths}
+    widths = [abs(a[0] - b[0]) for a, b in ((shapes["gap_head"].points[k], shapes["gap_head"].points[-1 - k])
+              for k in range(2))] if shapes["gap_head"].closed else [0.0, 0.0]  # fmt: skip
+    assert widths == pytest.approx([min(70.0, 12 * top), min(70.0, 12 * bottom)], abs=0.1)
+    assert shapes["gap_seat"].closed is (under > 0) or under < 1e-4
+    left, above, right, below = drawn.sheet.extent
+    assert all(left < x < right and above < y < below for x, y in drawn.places.values())
+    assert set(drawn.places) == {"head_top", "head_bottom", "seat", "heel"}

@@ -9,7 +9,7 @@ import FormHelperText from "@mui/material/FormHelperText";
 import FormLabel from "@mui/material/FormLabel";
 import TextField from "@mui/material/TextField";
 import { Fragment } from "react";
-import type { Document, Tried } from "../../api/types";
+import type { Document, Sheet, Tried } from "../../api/types";
 import { TapeField } from "../../shared/fields/TapeField";
 import { TapeText } from "../../shared/TapeText";
 import { textAt, valueAt } from "../../shared/work/document";
@@ -25,7 +25,6 @@ const NAMES: Record<string, WordId> = {
 export function Trial({ tried }: { tried: Tried }) {
   const say = useWords();
   const keeper = useWork((state) => state.keeper);
-  const named = (key: string) => say(NAMES[key] ?? "fit.head_top");
   return (
     <section className="tried" aria-labelledby="gapes">
       <h3 id="gapes">{say("fit.gapes")}</h3>
@@ -40,9 +39,10 @@ export function Trial({ tried }: { tried: Tried }) {
         </TextField>
       )}
       <p className="quiet">{say(tried.gaps.includes("seat") ? "fit.gapes_say" : "fit.gapes_stair")}</p>
+      {tried.drawing && <InPlace sheet={tried.drawing} spots={tried.spots} title={say("fit.drawn_tried")} />}
       <div className="tried-fields">
-        {tried.gaps.map((key) => <TapeField key={key} path={`trial.gaps.${key}`} label={named(key)} labelled missing="0" />)}
-        {tried.heights.map((key) => <TapeField key={key} path={`trial.heights.${key}`} label={named(key)} labelled missing={say("measure.not_known")} />)}
+        {tried.gaps.map((key) => <Read key={key} id={key} path={`trial.gaps.${key}`} missing="0" spots={tried.spots} />)}
+        {tried.heights.map((key) => <Read key={key} id={key} path={`trial.heights.${key}`} missing={say("measure.not_known")} spots={tried.spots} />)}
       </div>
       <div role="status">
         {tried.causes.map((one, n) => (
@@ -59,6 +59,40 @@ export function Trial({ tried }: { tried: Tried }) {
       </div>
       {tried.places.length > 0 && tried.pieces[0]?.id === tried.piece && <Places tried={tried} />}
     </section>
+  );
+}
+
+/** A reading, with its number on the drawing. */
+function Read({ id, path, missing, spots }: { id: string; path: string; missing: string; spots: Tried["spots"] }) {
+  const say = useWords();
+  const number = spots.findIndex((spot) => spot.id === id) + 1;
+  return (
+    <div id={`spot-${id}`} className="tried-read">
+      {number > 0 && <span className="badge" aria-hidden="true">{number}</span>}
+      <TapeField path={path} label={say(NAMES[id] ?? "fit.head_top")} labelled missing={missing} />
+    </div>
+  );
+}
+
+/** The piece in its place; a number that is touched leads to its field. */
+function InPlace({ sheet, spots, title }: { sheet: Sheet; spots: Tried["spots"]; title: string }) {
+  const [left, top, right, bottom] = sheet.extent;
+  const letter = (right - left) / 24;
+  return (
+    <svg className="in-place" viewBox={`${left} ${top} ${right - left} ${bottom - top}`} role="img" aria-label={title}>
+      {sheet.paths.map((path) => {
+        const points = path.points.map((point) => point.map((v) => v.toFixed(2)).join(",")).join(" ");
+        return path.closed
+          ? <polygon key={path.id} className={`layer-${path.layer} shape-${path.id}`} points={points} vectorEffect="non-scaling-stroke" />
+          : <polyline key={path.id} className={`layer-${path.layer}`} points={points} vectorEffect="non-scaling-stroke" />;
+      })}
+      {spots.map(({ id, at: [x, y] }, n) => (
+        <g key={id} className="in-place-spot" transform={`translate(${x} ${y})`} onClick={() => document.querySelector<HTMLElement>(`#spot-${id} input`)?.focus()}>
+          <circle r={letter} vectorEffect="non-scaling-stroke" />
+          <text fontSize={letter * 1.3}>{n + 1}</text>
+        </g>
+      ))}
+    </svg>
   );
 }
 

@@ -30,7 +30,9 @@ from .roof_parts import (
 from .survey_input import SurveyInput
 from .trial_input import TrialInput
 
-TapedPiece = Annotated[str, Field(pattern=r"^(hip(_\d+)?(_left|_right)?|jack_\d+(_left|_right)?)$")]
+TapedPiece = Annotated[
+    str, Field(pattern=r"^((hip|valley|valley_short)(_at)?(_\d+)?(_left|_right)?|jack_\d+(_left|_right)?)$")
+]
 
 
 class TapedInput(Part):

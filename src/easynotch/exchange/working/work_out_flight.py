@@ -28,7 +28,7 @@ from ...core.stairs import (
     straight_down,
     stringer_section,
 )
-from ...core.survey import StringerSection, StringerTold, stringer_causes
+from ...core.survey import StringerSection, StringerSeen, StringerTold, stringer_causes
 from ...core.tape import Tape, Units
 from ...core.terms import Check, Should, Working, checks_of_standing
 from ...core.tools import Drift, drift
@@ -42,6 +42,10 @@ from .worked import WorkedMember, pattern_name, two_roads
 MANY = 3
 PLACES: dict[int, tuple[str, ...]] = {1: ("first",), 2: ("first", "last"), MANY: ("first", "middle", "last")}
 """Which of so many stringers the pattern is tried at; of more the same three."""
+
+
+UNREAD = StringerSeen()
+"""Nothing was read."""
 
 
 @dataclass(frozen=True)
@@ -73,6 +77,8 @@ class WorkedFlight:
     """Where the pattern has to fit: at the first, a middle and the last stringer, from the right."""
     passed: frozenset[str] = frozenset()
     """The places at which it did, as it is marked now."""
+    seen: StringerSeen = UNREAD
+    """What was read of it."""
     tried_as: str = ""
     """A name of the pattern as it is marked now."""
     level_held: float = 0.0
@@ -187,6 +193,7 @@ def work_out_flight(
         drift=clamped,
         shoulds=shoulds,
         tried=tried,
+        seen=told or UNREAD,
         causes=stringer_causes(tried, told) if tried and told and read else (),
         places=places,
         passed=frozenset(passed) & set(places),

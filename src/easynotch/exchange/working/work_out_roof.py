@@ -26,7 +26,7 @@ from ...core.roofs import (
 )
 from ...core.rules import LimitSet, LimitSetId
 from ...core.solid import Fitted, Joint, Meeting, Member, as_sawn, describe, dry_fit, marks_of
-from ...core.survey import Cause, PatternSection, causes_of
+from ...core.survey import Cause, PatternSection, Seen, causes_of
 from ...core.tape import Tape, Units
 from ...core.terms import Check, Should, Working, checks_of_standing
 from ..input.limit_model import LimitsInput, limits_of
@@ -36,6 +36,9 @@ from ..problems import Problem, Problems
 from .meets import meets_in
 from .survey_work import WorkedSurvey, cut_to, survey_checks, work_out_survey
 from .worked import WorkedMember, pattern_name, two_roads
+
+UNREAD = Seen()
+"""Nothing was read."""
 
 
 @dataclass(frozen=True)
@@ -66,6 +69,8 @@ class WorkedRoof:
     """The piece that is tried, by its id."""
     shoulds: tuple[Should, ...] = ()
     """What is checked once it stands."""
+    seen: Seen = UNREAD
+    """What was read of it."""
     tried_as: str = ""
     """A name of the pattern as it is marked now: marked otherwise it is another."""
 
@@ -194,6 +199,7 @@ def work_out_roof(
         working=working,
         survey=measured.survey,
         tried=tried,
+        seen=given.trial.seen() if given.trial else UNREAD,
         causes=causes_of(tried, given.trial.seen()) if tried and given.trial and told else (),
         places=places,
         passed=_passed(given, places, tried_as),

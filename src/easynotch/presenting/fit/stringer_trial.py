@@ -3,9 +3,12 @@
 from ...core.rules import Words
 from ...core.survey import StringerCause, StringerTold
 from ...core.terms import Angle, Count, Length, Message, Value
+from ...drawing.trial import draw_stringer_trial
 from ...exchange import WorkedFlight
 from ..mark.titles import title_in
-from .trial import LIKELY, MOST, NEARLY, passed_said
+from ..shared.in_words import sheet_view
+from .joints import LARGER
+from .trial import LIKELY, MOST, NEARLY, passed_said, spots_of
 from .trial_models import CauseView, CorrectionView, TrialPlaceView, TrialView, TriedPieceView
 
 GAPS = ("head_top", "head_bottom")
@@ -22,7 +25,10 @@ def stringer_trial_view(worked: WorkedFlight, words: Words) -> TrialView | None:
     told = [one for one in shown if one.id is not StringerCause.NOT_TOLD]
     close = len(told) < len(shown) or (len(told) > 1 and told[0].explains - told[1].explains < NEARLY)
     pattern = worked.pattern.member
+    drawn = draw_stringer_trial(worked.tried, worked.seen, LARGER)
     return TrialView(
+        drawing=sheet_view(drawn.sheet, words),
+        spots=spots_of(drawn),
         pieces=[TriedPieceView(id=pattern.id, name=title_in(worked, pattern, words))],
         piece=pattern.id,
         gaps=list(GAPS),

@@ -3,13 +3,16 @@
 import re
 from math import atan, degrees
 
-from ...core.roofs import Shape, TrialPlace, distance_if
+from ...core.roofs import SEAM_ROLES, Shape, TrialPlace, distance_if
 from ...core.rules import Words
 from ...core.survey import Cause, CauseId
 from ...core.terms import Angle, Count, Length, Listed, Message, Value, message
+from ...drawing.trial import TrialSheet, draw_pattern_trial
 from ...exchange import WorkedRoof
 from ..mark.titles import title_in
-from .trial_models import CauseView, CorrectionView, TrialPlaceView, TrialView, TriedPieceView
+from ..shared.in_words import sheet_view
+from .joints import LARGER
+from .trial_models import CauseView, CorrectionView, TrialPlaceView, TrialSpotView, TrialView, TriedPieceView
 
 LIKELY = 0.5
 """Of what was seen: a cause that explains less is not told."""
@@ -29,7 +32,10 @@ def trial_view(worked: WorkedRoof, words: Words) -> TrialView | None:
     close = len(told) < len(shown) or (len(told) > 1 and told[0].explains - told[1].explains < NEARLY)
     seam = worked.tried_piece != worked.pattern.member.id
     titles = {one.member.id: title_in(worked, one.member, words) for one in worked.members}
+    drawn = draw_pattern_trial(worked.tried, worked.seen, LARGER) if worked.tried else None
     return TrialView(
+        drawing=sheet_view(drawn.sheet, words) if drawn else None,
+        spots=spots_of(drawn),
         pieces=[TriedPieceView(id=name, name=titles[name]) for name in worked.tryable],
         piece=worked.tried_piece,
         gaps=list(GAPS),
@@ -42,6 +48,11 @@ def trial_view(worked: WorkedRoof, words: Words) -> TrialView | None:
         pattern=worked.tried_as,
         said=passed_said(len(worked.passed), len(worked.places), words),
     )
+
+
+def spots_of(drawn: TrialSheet | None) -> list[TrialSpotView]:
+    """Where on a drawing of a trial each reading is taken."""
+    return [TrialSpotView(id=name, at=at) for name, at in drawn.places.items()] if drawn else []
 
 
 def passed_said(passed: int, places: int, words: Words) -> str:
@@ -83,7 +94,7 @@ def _correction(one: Cause, worked: WorkedRoof, words: Words) -> CorrectionView 
     if one.id is not CauseId.RUN:
         return None
     member = next(piece.member for piece in worked.framing.pieces if piece.member.id == worked.tried_piece)
-    if member.role == "hip":
+    if member.role in SEAM_ROLES:
         read = distance_if(layout, member, one.size)
         say = words.say(Message("cause.take_taped", {"read": Length(read)}))
         return CorrectionView(path=f"taped.{member.id}.read", value=f"{read:.1f} mm", say=say)

@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from ..shared.models import SheetView
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CorrectionView:
@@ -35,6 +37,14 @@ class TrialPlaceView:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class TrialSpotView:
+    """Where on the drawing a reading is taken, by its name."""
+
+    id: str
+    at: tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class TriedPieceView:
     """A piece of which gaps tell something."""
 
@@ -49,6 +59,9 @@ class TrialView:
     of it.
     """
 
+    drawing: SheetView | None
+    """The piece in its place, what was read drawn larger than it is; None where it is not tried so."""
+    spots: list[TrialSpotView]
     pieces: list[TriedPieceView]
     piece: str
     gaps: list[str]
