@@ -25,7 +25,7 @@ def length_of(job, piece):
     return next(one.member for one in worked_out(read_job(job), 0).members if one.member.id == piece).lengths["overall"]
 
 
-@pytest.mark.parametrize("job", jobs())
+@pytest.mark.parametrize("job", list(jobs()))
 def test_a_gap_all_along_the_head_makes_the_piece_longer_by_it_along_its_edge(job):
     (work,) = job["works"]
     whole = worked_out(read_job(job), 0)
