@@ -4,6 +4,7 @@ import argparse
 import json
 import os
 import sys
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from pathlib import Path
 from tempfile import NamedTemporaryFile
 from typing import NoReturn
@@ -11,10 +12,11 @@ from typing import NoReturn
 from .core.bench import Hook, Method
 from .core.rules import Dialect, Words
 from .core.tape import Tape, Units
-from .core.terms import Level, Message
+from .core.terms import Check, Level, Message
 from .core.tools import MarkingTool
-from .exchange import JobInput, Problems, contract, parse_json, read_job, words_of, worked_out
+from .exchange import FlightInput, Problems, RoofInput, Worked, contract, parse_json, read_job, words_of, worked_out
 from .exchange.reading import MOST_BYTES
+from .exchange.working.curves import WorkedCurve, at_their_places, curve_contract, curves_apart, work_out_curve
 
 
 def main(arguments: list[str]) -> int:
@@ -76,9 +78,16 @@ def main(arguments: list[str]) -> int:
 def _work_out(file: str, *, as_json: bool) -> int:
     words = Words(Dialect.NORTH_AMERICA, Tape.of(Units.IMPERIAL))
     try:
-        job = read_job(parse_json(_bytes_of(file)))
-        words = words_of(job.settings, job.units)
-        answers = _answers(job, words, as_json=as_json)
+        data, curved = curves_apart(parse_json(_bytes_of(file)))
+        try:
+            job = read_job(data)
+            words = words_of(job.settings, job.units)
+            tape = None if as_json else words.tape
+            worked = [(given, worked_out(job, number, tape)) for number, given in enumerate(job.works)]
+        except Problems as found:
+            raise at_their_places(found, curved, len(curved) + len(data["works"])) if curved else found from None
+        curves = {place: work_out_curve(one, job.units, f"works[{place}]") for place, one in curved.items()}
+        answers = _answers(worked, curves, words, as_json=as_json)
     except Problems as found:
         for problem in found.problems:
             print(f"{problem.path or file}: {words.say(problem.message)}", file=sys.stderr)
@@ -155,16 +164,23 @@ def _write(file: Path, data: bytes) -> None:
     made.replace(file)
 
 
-def _answers(job: JobInput, words: Words, *, as_json: bool) -> str:
+def _answers(
+    worked: Sequence[tuple[FlightInput | RoofInput, Worked]], curves: Mapping[int, WorkedCurve], words: Words, *,
+    as_json: bool,
+) -> str:  # fmt: skip
     from .presenting.shared.assumed import assumed_said  # noqa: PLC0415
     from .presenting.work_out.pieces import pieces_said  # noqa: PLC0415
 
-    tape = None if as_json else words.tape
-    worked = [(given, worked_out(job, number, tape)) for number, given in enumerate(job.works)]
     if as_json:
         works = [contract(given.name, one) for given, one in worked]
+        for place, curve in curves.items():
+            works.insert(place, curve_contract(curve))
         return json.dumps({"works": works}, indent=1, allow_nan=False) + "\n"
     lines: list[str] = []
+    for curve in curves.values():
+        lines.append(curve.name or words.say(Message("work.curve")))
+        lines += [f"  {words.fact(key):<62} {words.fact_value(key, value)}" for key, value in curve.facts.items()]
+        lines += _checks_said(curve.checks, words)
     for given, one in worked:
         lines.append(given.name or words.say(Message(f"work.{one.kind}")))
         hipped = any(laid.member.role == "hip" for laid in one.members)
@@ -175,12 +191,16 @@ def _answers(job: JobInput, words: Words, *, as_json: bool) -> str:
         ]
         lines += pieces_said(one, words)
         lines += [f" ? {said}" for said in assumed_said(given, words)]
-        signs = {Level.OK: " ", Level.LOOK: "?", Level.STOP: "!"}
-        for check in one.checks:
-            lines.append(f" {signs[check.level]} {words.say(check.message)}.")
-            if check.remedy:
-                lines.append(f"     {words.say(check.remedy)}")
+        lines += _checks_said(one.checks, words)
     return "\n".join(lines) + "\n"
+
+
+def _checks_said(checks: Iterable[Check], words: Words) -> Iterator[str]:
+    signs = {Level.OK: " ", Level.LOOK: "?", Level.STOP: "!"}
+    for check in checks:
+        yield f" {signs[check.level]} {words.say(check.message)}."
+        if check.remedy:
+            yield f"     {words.say(check.remedy)}"
 
 
 def _bytes_of(file: str) -> bytes:

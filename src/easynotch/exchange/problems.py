@@ -147,6 +147,8 @@ def _which_kind(path: str, context: Mapping[str, Any], found: object) -> Problem
         if near and key not in found:
             return Problem(f"{path}.{quotable(near[0])}".lstrip("."), _unknown_key(near[0], [key]))
         return Problem(at, Message("error.missing"))
+    if key == "kind" and found.get(key) == "curve":
+        return Problem(at, Message("error.curve_alone"))
     choices = str(context["expected_tags"]).replace("'#", '"').replace("'", '"')
     return Problem(at, Message("error.not_choice", {"found": quotable(found.get(key)), "choices": choices}))
 

@@ -88,6 +88,8 @@ def read_draft(document: Any, units: Units) -> dict[str, Any]:
     Raises:
         Problems: everything that is wrong with what is there.
     """
+    if isinstance(document, dict) and document.get("kind") == "curve":
+        raise _refuse("error.curve_alone", "kind")
     model = RoofDraft if isinstance(document, dict) and document.get("kind") == "roof" else FlightDraft
     try:
         with reading_in(units):

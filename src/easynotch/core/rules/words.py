@@ -20,13 +20,16 @@ from ..terms import Angle, Count, Least, Length, Listed, Message, Most, Named, S
 from .piece_names import joint_parts, piece_name
 
 LANGUAGE = "en"
-CATALOGUES = {"messages": ("messages", "choices", "roofs", "stairs", "bench", "schedule"), "interface": ("interface",)}
+CATALOGUES = {
+    "messages": ("messages", "choices", "roofs", "stairs", "bench", "schedule", "curves"),
+    "interface": ("interface",),
+}
 MM_PER_INCH = 25.4
 LITRE_PER_FT3 = 1 / 28.316846592
 MM2_PER_FT2 = 304.8**2
 ANGLES = (
     "slope", "hip_slope", "hip_plan_angle", "backing", "dihedral", "guard_slope", "valley_slope", "valley_plan_angle",
-    "valley_trough",
+    "valley_trough", "sweep",
 )  # fmt: skip
 """Facts that are angles, beside the bevels."""
 PARTS = {"quarter": 1 / 4, "third": 1 / 3, "half": 1 / 2}

@@ -1,0 +1,1 @@
+"""Where the curves of its pieces lie."""

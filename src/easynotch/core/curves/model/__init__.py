@@ -1,0 +1,1 @@
+"""What a curved work is asked to be."""
