@@ -146,6 +146,37 @@ def test_a_done_task_goes_out_of_the_plan_and_its_minutes_are_learnt_from(client
     assert put(client, job, "times/commons_cut", {"factor": None}).json["times"] == first["times"]
 
 
+def test_what_cures_goes_on_curing_while_nobody_looks(client, steps):
+    job, work = steps
+    for kind in ("form", "pour"):
+        put(client, job, f"tasks/{work['id']}.{kind}/done", {"done": True})
+    day = datetime.now().date()
+    before = task(order(client, job, today=day.isoformat()), work, "cure")
+    later = order(client, job, today=(day + timedelta(days=2)).isoformat())
+    assert task(later, work, "cure")["ends"][:10] == before["ends"][:10]
+    assert task(later, work, "set")["state"] == "done"
+    over = order(client, job, today=(day + timedelta(days=40)).isoformat())
+    assert task(over, work, "cure")["state"] == "done"
+
+
+def test_what_is_cut_is_not_fixed_yet(client):
+    job, work = named(client, "Boat store")
+    file = {**client.get(f"/api/jobs/{job['id']}/file").json, "works": [work["document"]]}
+    planned = client.post(f"/api/works/{work['id']}/cut", json=file, query_string={"quick": True}).json
+    for section in planned["sections"]:
+        for board in section["boards"]:
+            pieces = [
+                {key: one[key] for key in ("work_id", "piece", "title", "shape")} | {"start": n, "stop": n + 1}
+                for n, one in enumerate(board["laid"]) if one["piece"].startswith("block")
+            ]  # fmt: skip
+            body = {key: section[key] for key in ("thickness", "depth")}
+            body |= {"length": board["whole"], "rack": "", "kerf": 3, "pieces": pieces}
+            for _ in range(board["count"] if pieces else 0):
+                assert client.post(f"/api/works/{work['id']}/cut-boards", json=body).status_code == 201
+    blocks = task(order(client, job), work, "blocks")
+    assert blocks["progress"].startswith("All ") and blocks["state"] != "done" and blocks["by_hand"]
+
+
 def test_times_of_a_kind_are_learnt_from_two_jobs_on(client):
     jobs = [one["job"] for one in client.get("/api/bench").json["jobs"]]
     roofs = [(job, one) for job in jobs for one in order(client, job)["tasks"] if one["kind"] == "scaffold"][:3]

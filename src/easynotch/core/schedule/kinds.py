@@ -11,7 +11,8 @@ from typing import Any
 @dataclass(frozen=True, slots=True)
 class Kind:
     """A kind of task: minutes once, and for each piece, saw cut, metre and square metre; how many people it takes at
-    least; whether the most experienced does it, and whether one stands above the ground for it. The catalogue has
+    least; whether the most experienced does it, whether one stands above the ground for it, and whether it is
+    done once its pieces are cut. The catalogue has
     ``task.ID`` for it and ``caution.ID`` for each of its cautions.
     """
 
@@ -25,6 +26,7 @@ class Kind:
     leads: bool = False
     high: bool = False
     cautions: tuple[str, ...] = ()
+    at_saw: bool = False
 
 
 @cache

@@ -8,7 +8,7 @@ from functools import lru_cache
 from typing import Any
 
 from ...core.rules import Words
-from ...core.schedule import Task
+from ...core.schedule import Task, kinds
 from ...core.terms import Count, Level, Message, message
 from ...exchange import JobInput, Problems, SettingsInput, worked_out
 from ...exchange.working.order import crew_of, factors_of, tasks_of, unmeasured_tasks
@@ -80,8 +80,12 @@ def order_of(db: sqlite3.Connection, job: Job, today: date, words: Words) -> Job
             told.append(words.say(message("schedule.unworked", work=name, why=why)))
         elif not found.shapes:
             told.append(words.say(message("schedule.unmeasured", work=name)))
-        works.append(WorkPart(work.id, name, _behind(found.tasks, yard)))
-        said |= {task.id: _said(db, work, task, found, done, kept) for task in found.tasks}
+        gone = {one.id: _since(one, kept, today) for one in found.tasks}
+        tasks = tuple(_left(one, gone[one.id]) for one in found.tasks)
+        works.append(WorkPart(work.id, name, _behind(tasks, yard)))
+        for one in found.tasks:
+            over = one.waits and gone[one.id] >= one.days
+            said[one.id] = Said(0.0, by_hand=False) if over else _said(db, work, one, found, done, kept)
     if yard is not None and works:
         works.append(WorkPart("", "", (yard,)))
     factors = factors_of(settings, times_taken(db))
@@ -122,6 +126,19 @@ def _yard(db: sqlite3.Connection, job_id: str, today: date) -> Task | None:
     return Task(YARD, "yard", days=float(max((max(due) - today).days, 1)), people=0)
 
 
+def _since(task: Task, kept: KeptPlan, today: date) -> int:
+    """For how many days a wait has gone on: since what it waits after was done; 0 before."""
+    begun = [one.done_at for name in task.after if (one := kept.tasks.get(name)) is not None and one.done_at]
+    if not task.waits or not begun or len(begun) < len(task.after):
+        return 0
+    return max(0, (today - max(datetime.fromisoformat(one).astimezone().date() for one in begun)).days)
+
+
+def _left(task: Task, gone: int) -> Task:
+    """A task; of a wait what is left of it, as long as anything is."""
+    return replace(task, days=task.days - gone) if 0 < gone < task.days else task
+
+
 def _behind(tasks: tuple[Task, ...], yard: Task | None) -> tuple[Task, ...]:
     """The tasks, those that want boards after the yard brought them."""
     if yard is None:
@@ -158,13 +175,14 @@ def _cut(db: sqlite3.Connection, work: Work, task: Task, found: WorkTasks, done:
         counts[pattern] = max(0, counts[pattern] - 1)
     wanted = sum(count for _, count in task.makes)
     cut = sum(min(counts[piece], count) for piece, count in task.makes)
-    if cut >= wanted:
-        told = replace(told, share=0.0, progress=message("schedule.done_ticks", n=Count(wanted)), by_hand=False)
-    elif cut:
-        told = replace(
-            told, share=min(told.share, 1 - cut / wanted),
-            progress=message("schedule.done_some", n=Count(cut), all=Count(wanted)),
-        )  # fmt: skip
-    elif task.kind == "pattern" and any(tick.piece == pattern for tick in ticks_of(db, work.id)):
+    at_saw = kinds()[task.kind].at_saw
+    if cut:
+        key = "schedule.done_ticks" if cut >= wanted else "schedule.done_some"
+        told = replace(told, progress=Message(key, {"n": Count(cut), "all": Count(wanted)}))
+    if cut >= wanted and at_saw:
+        told = replace(told, share=0.0, by_hand=False)
+    elif cut and at_saw:
+        told = replace(told, share=min(told.share, 1 - cut / wanted))
+    elif not cut and task.kind == "pattern" and any(tick.piece == pattern for tick in ticks_of(db, work.id)):
         told = replace(told, progress=Message("schedule.done_marked"))
     return told
