@@ -46,7 +46,7 @@ export function OrderPage() {
   const named = plan !== undefined && new Set(plan.tasks.map(({ work_id }) => work_id)).size > 1;
   return (
     <div className="frame benched">
-      <PageTop title={plan ? say("schedule.of_job", { job: plan.job }) : say("schedule.title")} />
+      <PageTop title={say("schedule.title")} />
       <main className="stage order-page" aria-busy={found.isPending}>
         <Waiting />
         {(failed !== "" || found.isError) && <p className="said error" role="alert">{failed || say("app.failed")}</p>}
@@ -102,6 +102,7 @@ function Head({ jobId, plan, day, act }: { jobId: string; plan: Schedule; day: s
   return (
     <section className="order-head" aria-label={say("schedule.title")}>
       <div>
+        <p className="quiet">{plan.job}</p>
         <p className="order-end">{left ? say("schedule.until", { day: dayName(plan.ends), time: clock(plan.ends) }) : say("schedule.all_done")}</p>
         {plan.agreed_at !== "" && (
           <p>{moved ? say("schedule.agreed", { day: dayName(plan.agreed_at, "short"), was: at(plan.agreed_ends), now: at(plan.ends) }) : say("schedule.agreed_same", { day: dayName(plan.agreed_at, "short") })}</p>

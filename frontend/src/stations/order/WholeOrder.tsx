@@ -5,8 +5,9 @@ import { TaskLine, type Opened } from "./TaskLine";
 import { dayName } from "./times";
 import type { Act } from "./useSchedule";
 
-/** More names than these do not stand beside each other. */
+/** More names than these do not stand beside each other; one that begins past this share runs out at the side. */
 const MOST_NAMES = 6;
+const LAST_NAME = 0.78;
 
 export function WholeOrder({ jobId, plan, named, opened, act }: { jobId: string; plan: Schedule; named: boolean; opened: Opened; act: Act }) {
   const say = useWords();
@@ -15,7 +16,7 @@ export function WholeOrder({ jobId, plan, named, opened, act }: { jobId: string;
   const at = (day: string, time: string) => (days.indexOf(day) + (minutesOf(time.slice(11)) - begins) / (60 * plan.crew.hours)) / Math.max(1, days.length);
   const left = plan.tasks.filter(({ state }) => state !== "done");
   const done = plan.tasks.filter(({ state }) => state === "done");
-  const named_days = days.filter((_, n) => n % Math.ceil(days.length / MOST_NAMES) === 0);
+  const named_days = days.filter((_, n) => n % Math.ceil(days.length / MOST_NAMES) === 0 && n <= LAST_NAME * days.length);
   return (
     <section aria-label={say("schedule.bars")} className="order-whole">
       <div className="order-scale" aria-hidden="true">
