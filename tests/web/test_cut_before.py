@@ -93,6 +93,8 @@ def test_a_short_jack_slides_towards_its_corner_and_back_to_what_it_was_everythi
     hut.change(hip={**before, "thickness": '1 1/4"'})
     told = hut.piece(board)
     assert told["outcome"] == "slide" and "towards its corner" in told["said"]
+    # Half the difference in thickness at 45°, level, is how far it slides at equal pitches: 0.354 in.
+    assert "slide it 3/8″ weak along the plate" in told["said"]
     hut.change(hip=before)
     assert hut.piece(board)["said"] == "" and hut.wanted(jack) == total - 1
 

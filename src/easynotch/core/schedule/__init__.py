@@ -2,18 +2,17 @@
 
 from .crew import EXPERIENCE, Calendar, Person
 from .kinds import Kind, kinds
-from .network import Float, floats
 from .plan import Booking, Held, Reason, Schedule, schedule
 from .roof_tasks import RoofHabits, roof_tasks
 from .stair_tasks import StairHabits, stair_tasks
-from .task import Amount, Task, amount_of, base_minutes, heaviest, linked
+from .task import GREEN_SOFTWOOD, Amount, Task, base_minutes
 
 __all__ = [
     "EXPERIENCE",
+    "GREEN_SOFTWOOD",
     "Amount",
     "Booking",
     "Calendar",
-    "Float",
     "Held",
     "Kind",
     "Person",
@@ -22,12 +21,8 @@ __all__ = [
     "Schedule",
     "StairHabits",
     "Task",
-    "amount_of",
     "base_minutes",
-    "floats",
-    "heaviest",
     "kinds",
-    "linked",
     "roof_tasks",
     "schedule",
     "stair_tasks",

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from ..roofs import RidgeKind, RoofLayout, Tails
 from ..solid import Member
-from .task import Amount, Task, handling, linked, making, plain
+from .task import Amount, Task, all_of, handling, linked, making, plain
 
 COMMONS = frozenset({"common", "king_common", "end_common", "dropped_common", "hung", "trimmed", "over_gable"})
 RIDGES = frozenset({"ridge", "wing_ridge", "king_post", "ridge_post"})
@@ -65,11 +65,11 @@ def _tasks(layout: RoofLayout, members: list[Member], sheathing: float, habits: 
     ridges = _take(pieces, RIDGES)
     raised = _raised(layout, ridges, habits)
     if ridges:
-        yield making("ridge_cut", ["measure"], _all(ridges))
+        yield making("ridge_cut", ["measure"], all_of(ridges))
     if raised == "prop_ridge":
         yield handling("prop_ridge", ["ridge_cut", "set_out", "scaffold"], ridges)
     yield plain("try", ["pattern", "set_out", "scaffold", "prop_ridge"])
-    yield making("commons_cut", ["try"], [*((one, one.count - 1) for one in first), *_all(commons[1:])])
+    yield making("commons_cut", ["try"], [*((one, one.count - 1) for one in first), *all_of(commons[1:])])
     yield from _gambrel(layout, pieces)
     up = ["commons_cut", "set_out", "scaffold", "prop_ridge", "knee_walls"]
     standing = rafters
@@ -83,7 +83,7 @@ def _tasks(layout: RoofLayout, members: list[Member], sheathing: float, habits: 
     yield from _eaves(layout, pieces, rafters)
     yield plain("sheathing", ["check_roof"], Amount(square_metres=sheathing / METRES**2))
     if laid:
-        yield making("laid_on", ["sheathing"], _all(laid))
+        yield making("laid_on", ["sheathing"], all_of(laid))
 
 
 def _raised(layout: RoofLayout, ridges: Sequence[Member], habits: RoofHabits) -> str:
@@ -99,26 +99,26 @@ def _gambrel(layout: RoofLayout, pieces: list[Member]) -> Iterator[Task]:
         return
     below, uppers = _take(pieces, KNEE_WALLS), _take(pieces, frozenset({"upper_common"}))
     if below:
-        yield making("knee_walls", ["try", "set_out", "scaffold"], _all(below))
+        yield making("knee_walls", ["try", "set_out", "scaffold"], all_of(below))
     if uppers:
-        yield making("uppers_up", ["try", "commons_up"], _all(uppers))
+        yield making("uppers_up", ["try", "commons_up"], all_of(uppers))
 
 
 def _on_the_corners(pieces: list[Member]) -> Iterator[Task]:
     """Valleys and hips once commons hold the ridge, jacks once these stand."""
     posts = _take(pieces, frozenset({"bearing_post"}))
     if posts:
-        yield making("posts_below", ["try", "true_plates"], _all(posts))
+        yield making("posts_below", ["try", "true_plates"], all_of(posts))
     for kind, roles in (("valleys", VALLEYS), ("hips", HIPS)):
         found = _take(pieces, roles)
         if found:
-            yield making(f"{kind}_cut", ["try"], _all(found))
+            yield making(f"{kind}_cut", ["try"], all_of(found))
             yield handling(f"{kind}_up", [f"{kind}_cut", "commons_up", "uppers_up", "posts_below", "valleys_up"] if
                            kind == "hips" else [f"{kind}_cut", "commons_up", "posts_below"],
                            [one for one in found if one.role != "dummy"])  # fmt: skip
     jacks = _take(pieces, JACKS)
     if jacks:
-        yield making("jacks_cut", ["try"], _all(jacks))
+        yield making("jacks_cut", ["try"], all_of(jacks))
         yield handling("jacks_up", ["jacks_cut", "hips_up", "valleys_up", "commons_up"], jacks)
 
 
@@ -131,7 +131,7 @@ def _within(pieces: list[Member]) -> Iterator[Task]:
     ):  # fmt: skip
         found = _take(pieces, frozenset(roles))
         if found:
-            yield making(kind, ["try", *raised], _all(found))
+            yield making(kind, ["try", *raised], all_of(found))
 
 
 def _eaves(layout: RoofLayout, pieces: list[Member], rafters: int) -> Iterator[Task]:
@@ -141,9 +141,9 @@ def _eaves(layout: RoofLayout, pieces: list[Member], rafters: int) -> Iterator[T
     if layout.roof.eaves.tails is Tails.SNAPPED:
         yield plain("tails", [one for one in framed if one != "tails"], Amount(pieces=rafters))
     if pieces:
-        yield making("other_pieces", ["try", *framed], _all(pieces))
+        yield making("other_pieces", ["try", *framed], all_of(pieces))
     if fascias:
-        yield making("fascias", ["try", "other_pieces", *framed], _all(fascias))
+        yield making("fascias", ["try", "other_pieces", *framed], all_of(fascias))
     yield plain("check_roof", ["fascias", "other_pieces", *framed])
 
 
@@ -153,7 +153,3 @@ def _take(pieces: list[Member], roles: frozenset[str]) -> list[Member]:
     for one in found:
         pieces.remove(one)
     return found
-
-
-def _all(members: Sequence[Member]) -> list[tuple[Member, int]]:
-    return [(one, one.count) for one in members]

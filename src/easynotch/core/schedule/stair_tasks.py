@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from ..solid import Member
 from ..stairs import Layout
-from .task import Amount, Task, handling, linked, making, plain
+from .task import Amount, Task, all_of, handling, linked, making, plain
 
 HEADER = frozenset({"drop_board", "ledger", "header_fascia", "rim_extension", "rim_block"})
 STRINGERS = frozenset({"stringer", "string"})
@@ -47,19 +47,19 @@ def _tasks(layouts: Sequence[Layout], members: Sequence[Member], habits: StairHa
     if len(layouts) > 1:
         yield plain("platform", ["measure", "set"])
     header = _of(rest, HEADER)
-    yield _with_one(making("header", ["measure"], _all(header)))
+    yield _with_one(making("header", ["measure"], all_of(header)))
     pattern, others = stringers[:1], stringers[1:]
     yield making("pattern", ["measure"], [(one, 1) for one in pattern])
     yield plain("try", ["pattern", "header", "set", "platform"])
-    yield making("stringers", ["try"], [*((one, one.count - 1) for one in pattern), *_all(others)])
+    yield making("stringers", ["try"], [*((one, one.count - 1) for one in pattern), *all_of(others)])
     yield making(
-        "boards_cut", ["try"], _all([one for one in rest if one.role not in HEADER | GUARD | {"skirt", "handrail"}])
+        "boards_cut", ["try"], all_of([one for one in rest if one.role not in HEADER | GUARD | {"skirt", "handrail"}])
     )
     yield from _standing(layouts, stringers, habits)
     done = ["anchor", "square_up"]
     skirts = _of(rest, frozenset({"skirt"}))
     if skirts:
-        yield making("skirts", ["try", *done], _all(skirts))
+        yield making("skirts", ["try", *done], all_of(skirts))
     if _of(rest, STEPS) and layouts[0].flight.around.housed is None:
         yield replace(handling("treads", ["boards_cut", "skirts", *done], _of(rest, STEPS)), how=_way(layouts[0]))
     yield from _guard(rest, ["treads", *done])
@@ -117,18 +117,14 @@ def _standing(layouts: Sequence[Layout], stringers: Sequence[Member], habits: St
 def _guard(rest: Sequence[Member], after: list[str]) -> Iterator[Task]:
     guard, handrail = _of(rest, GUARD), _of(rest, frozenset({"handrail"}))
     if guard:
-        yield making("guard_cut", ["try"], _all(guard))
+        yield making("guard_cut", ["try"], all_of(guard))
         yield handling("guard", ["guard_cut", *after], guard)
     if handrail:
-        yield making("handrail", ["try", *after], _all(handrail))
+        yield making("handrail", ["try", *after], all_of(handrail))
 
 
 def _of(members: Sequence[Member], roles: frozenset[str]) -> list[Member]:
     return [one for one in members if one.role in roles]
-
-
-def _all(members: Sequence[Member]) -> list[tuple[Member, int]]:
-    return [(one, one.count) for one in members]
 
 
 def _with_one(task: Task) -> Task:

@@ -70,6 +70,11 @@ def heaviest(members: Iterable[Member]) -> tuple[float, float] | None:
     return found if found is not None and (found[0] > ALONE_LONG or found[1] > ALONE_KG) else None
 
 
+def all_of(members: Iterable[Member]) -> list[tuple[Member, int]]:
+    """Return pieces with how many there are of each."""
+    return [(one, one.count) for one in members]
+
+
 def making(kind: str, after: Sequence[str], made: Sequence[tuple[Member, int]], amount: Amount | None = None) -> Task:
     """Return a task that makes pieces; two people are on it where one of them is long or heavy."""
     pieces = [(member, count) for member, count in made if count > 0 and member.role not in SHEET_ROLES]

@@ -9,10 +9,9 @@ from ...core.solid import Stock
 from ...core.tape import Units
 from ...core.terms import Length, message
 from ..problems import Problem, Problems, from_validation
+from .job_model import USUAL_SPACING
 from .measured import NotNegative, PitchText, Positive, reading_in
 from .parts import Name, Part, StockInput, Whole
-
-USUAL_SPACING = {Units.IMPERIAL: 16 * 25.4, Units.METRIC: 400.0}
 
 
 class CurveSawInput(Part):

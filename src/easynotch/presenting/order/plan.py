@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from datetime import date, datetime, time, timedelta
 
 from ...core.rules import Words
-from ...core.schedule import Booking, Calendar, Held, Reason, Schedule, Task, kinds, schedule
+from ...core.schedule import GREEN_SOFTWOOD, Booking, Calendar, Held, Reason, Schedule, Task, kinds, schedule
 from ...core.terms import Count, Length, Message, message
 from ...exchange.working.order import Crew
 from .models import StretchView, TaskState, TaskView
@@ -16,6 +16,8 @@ STATIONS = {
 }  # fmt: skip
 """Where a task is done in the product; what makes pieces is done at Cut."""
 FOOT = 0.3048
+CUBIC_METRE = 1e9
+"""mm³."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -222,7 +224,16 @@ def _notes(given: Given, one: Booking, words: Words) -> list[str]:
         notes.append(words.say(message("schedule.short", n=Count(task.people), all=Count(len(given.crew.people)))))
     if task.lift is not None:
         long, weight = task.lift
-        notes.append(words.say(message("schedule.lift", long=Length(long), kg=Count(round(weight)))))
+        notes.append(
+            words.say(
+                message(
+                    "schedule.lift",
+                    long=Length(long),
+                    kg=Count(round(weight)),
+                    density=Count(round(GREEN_SOFTWOOD * CUBIC_METRE)),
+                )
+            )
+        )
     return notes
 
 

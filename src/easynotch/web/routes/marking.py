@@ -20,7 +20,7 @@ from ..bodies.answers import MarkingView, PieceMarkingView, PlaceKeptView, TickV
 from ..bodies.describing import blueprint
 from ..bodies.works import PlaceBody, TickBody
 from ..server.happenings import note_happening
-from ..server.requests import WordsQuery, WorkPath, answer, database, job_document, words_of
+from ..server.requests import WordsQuery, WorkPath, answer, database, settled_job, words_of
 
 api = blueprint("marking", __name__, "marking", "/api/works")
 
@@ -84,7 +84,7 @@ def _kept(work_id: str, query: WordsQuery, also: str = "") -> _Kept:
         work = get_work(db, work_id)
         job = get_job(db, work.job_id)
         units = Units(job.units)
-        document = job_document(db, job, [work.document])
+        document = settled_job(db, job, [work.document])
         ticks, places = ticks_of(db, work_id), places_of(db, work_id)
     words = words_of(query, units)
     wanted = frozenset({one.piece for one in ticks} | {also}) - {""}

@@ -14,7 +14,7 @@ from ...presenting.cut.batch import shape_of
 from ...presenting.cut.recut import slide_of, told_of
 from ...presenting.shared.supposed import suppose_missing
 from ...store import CutPiece, Job, cut_boards, document_at, get_work, pieces_done
-from .requests import job_document
+from .requests import settled_job
 
 Done = dict[tuple[str, str, str], int]
 
@@ -54,7 +54,7 @@ def good_pieces(db: sqlite3.Connection, job: Job, words: Words) -> Done:
 def _before(db: sqlite3.Connection, job: Job, piece: CutPiece, at: str, words: Words) -> Before | None:
     """What becomes of a piece; None of one that is as it is marked now, or of which that is not known."""
     now = get_work(db, piece.work_id).document
-    wanted = json.dumps(job_document(db, job, [now]), sort_keys=True)
+    wanted = json.dumps(settled_job(db, job, [now]), sort_keys=True)
     worked = worked_as(wanted)
     after = pieces_as(wanted).get(piece.piece)
     if worked is None or after is None or after[1] == piece.shape:
@@ -62,7 +62,7 @@ def _before(db: sqlite3.Connection, job: Job, piece: CutPiece, at: str, words: W
     then = document_at(db, piece.work_id, at)
     if then is None:
         return None
-    before = pieces_as(json.dumps(job_document(db, job, [then]), sort_keys=True)).get(piece.piece)
+    before = pieces_as(json.dumps(settled_job(db, job, [then]), sort_keys=True)).get(piece.piece)
     if before is None or before[1] != piece.shape:
         return None
     found = compared(before[0], after[0])

@@ -28,7 +28,7 @@ from ...store import (
     yard_owes,
 )
 from .cut_before import Done, good_pieces
-from .requests import job_document
+from .requests import settled_job
 
 YARD = "job.yard"
 """The task that is over once what was ordered came."""
@@ -63,7 +63,7 @@ class JobOrder:
 
 def order_of(db: sqlite3.Connection, job: Job, today: date, words: Words) -> JobOrder:
     """Return a job's order of work as it stands on a day."""
-    document = job_document(db, job, [])
+    document = settled_job(db, job, [])
     settings = SettingsInput.model_validate(document["settings"])
     kept, done = plan_of(db, job.id), good_pieces(db, job, words)
     yard = _yard(db, job.id, today)

@@ -27,7 +27,7 @@ from ...presenting.shared.supposed import suppose_missing
 from ...store import Job, Work, list_works
 from ...store.log import Change, Entry, Sought, log_of, picture_of
 from .happenings import said_line
-from .requests import job_document
+from .requests import settled_job
 
 MOST_LINES = 2000
 MOST_PICTURES = 60
@@ -38,7 +38,7 @@ def record_of(db: sqlite3.Connection, job: Job, words: Words) -> SiteRecord:
     """Return the record of a job, its logbook's newest lines oldest first."""
     works = list_works(db, job.id)
     names = {work.id: str(work.document.get("name", "")) for work in works}
-    read = JobInput.model_validate(job_document(db, job, [])).limits
+    read = JobInput.model_validate(settled_job(db, job, [])).limits
     found = limits_of(read, Units(job.units))
     changes = _changes(read) if isinstance(read, LimitsInput) else {}
     lines, count = log_of(db, Sought(job.id), MOST_LINES)
@@ -61,7 +61,7 @@ def record_of(db: sqlite3.Connection, job: Job, words: Words) -> SiteRecord:
 
 
 def _work(db: sqlite3.Connection, job: Job, work: Work, words: Words) -> RecordWork:
-    document = job_document(db, job, [deepcopy(work.document)])
+    document = settled_job(db, job, [deepcopy(work.document)])
     name = str(work.document.get("name", ""))
     measured = tuple(_measured(work.document, words))
     if suppose_missing(document):

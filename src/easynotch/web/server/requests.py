@@ -11,6 +11,7 @@ from pydantic import BaseModel, Field
 from ...core.rules import Dialect, LimitSetId, Words, usual_limit_set
 from ...core.tape import Tape, Units
 from ...exchange import limits_document, resolve_settings
+from ...exchange.whole_job import job_document
 from ...store import Database, Job, LimitSetNotFound, Work, get_limit_set, get_shop
 from ..bodies.answers import JobView, WorkView
 from ..bodies.view import written
@@ -86,14 +87,11 @@ def limits_of_job(db: sqlite3.Connection, job: Job) -> Any:
     return limits_document(shipped, own, job.overrides)
 
 
-def job_document(db: sqlite3.Connection, job: Job, works: list[dict[str, Any]]) -> dict[str, Any]:
+def settled_job(db: sqlite3.Connection, job: Job, works: list[dict[str, Any]]) -> dict[str, Any]:
     """A job's file with some of its works, its settings as they hold: the shop's where it says nothing else."""
-    limits = limits_of_job(db, job)
-    document = {
-        "format": "easy-notch-job", "version": 1, "name": job.name, "units": job.units,
-        "settings": resolve_settings(get_shop(db).settings, job.settings, Units(job.units)).document, "works": works,
-    }  # fmt: skip
-    return document | ({"limits": limits} if limits else {})
+    settings = resolve_settings(get_shop(db).settings, job.settings, Units(job.units)).document
+    # What a job does not say about limits is left out of its file.
+    return job_document(job.name, job.units, limits_of_job(db, job) or None, settings, works)
 
 
 def words_of(query: WordsQuery, units: Units) -> Words:
